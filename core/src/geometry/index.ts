@@ -1,0 +1,35 @@
+/** A rectangle in points from the page's top left: x to the right, y down. */
+export interface Box {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+export const right = (box: Box): number => box.x + box.width;
+export const bottom = (box: Box): number => box.y + box.height;
+export const middleX = (box: Box): number => box.x + box.width / 2;
+export const middleY = (box: Box): number => box.y + box.height / 2;
+
+/** The smallest box that holds all of `boxes`. @throws RangeError for none. */
+export function union(boxes: readonly Box[]): Box {
+  if (boxes.length === 0) throw new RangeError('no boxes to join');
+  const x = Math.min(...boxes.map((box) => box.x));
+  const y = Math.min(...boxes.map((box) => box.y));
+  return { x, y, width: Math.max(...boxes.map(right)) - x, height: Math.max(...boxes.map(bottom)) - y };
+}
+
+/** Length that the boxes share sideways; negative is the gap between them. */
+export function overlapX(a: Box, b: Box): number {
+  return Math.min(right(a), right(b)) - Math.max(a.x, b.x);
+}
+
+/** Length that the boxes share in height; negative is the gap between them. */
+export function overlapY(a: Box, b: Box): number {
+  return Math.min(bottom(a), bottom(b)) - Math.max(a.y, b.y);
+}
+
+/** Whether the point lies in the box grown by `margin` on every side. */
+export function contains(box: Box, x: number, y: number, margin = 0): boolean {
+  return x >= box.x - margin && x <= right(box) + margin && y >= box.y - margin && y <= bottom(box) + margin;
+}

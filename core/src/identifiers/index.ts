@@ -1,0 +1,2 @@
+export * from './iban.js';
+export * from './tax-id.js';

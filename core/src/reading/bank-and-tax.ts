@@ -1,0 +1,117 @@
+import { union } from '../geometry/index.js';
+import { checkTaxId, ibanLength, isIban, normalizeIban, normalizeTaxId, type TaxIdCheck } from '../identifiers/index.js';
+import type { LabelledRows } from './candidates.js';
+import { fold } from './phrases.js';
+import type { Row, Run, Word } from './words.js';
+
+/** An identifier with the words that show it; it may go on in the next line. */
+export interface PrintedIdentifier {
+  readonly value: string;
+  readonly run: Run;
+  readonly words: readonly Word[];
+}
+export interface PrintedTaxId extends PrintedIdentifier {
+  readonly check: TaxIdCheck | 'national';
+  readonly labelled: boolean;
+  readonly score: number;
+}
+
+/** The IBANs on the rows whose length and check digits are right, in page order, each once. */
+export function ibansOf(rows: readonly Row[]): PrintedIdentifier[] {
+  const found = new Map<string, PrintedIdentifier>();
+  rows.forEach((row, at) => {
+    for (const run of row.runs) {
+      run.words.forEach((word, from) => {
+        const start = word.text.replace(/^IBAN:?/i, '').replace(/[:,.]$/, '');
+        if (!/^[A-Z]{2}\d{2}/.test(start)) return;
+        const hit = ibanFrom(run, from, start, rows[at + 1]);
+        if (hit && !found.has(hit.value)) found.set(hit.value, hit);
+      });
+    }
+  });
+  return [...found.values()];
+}
+
+function ibanFrom(run: Run, from: number, start: string, next: Row | undefined): PrintedIdentifier | null {
+  const length = ibanLength(start.slice(0, 2));
+  const below = next?.runs.filter((other) => other.box.x <= run.box.x + run.box.width && other.box.x + other.box.width >= run.box.x - 4) ?? [];
+  const words = [...run.words.slice(from), ...below.flatMap((other) => other.words)];
+  let text = start;
+  for (let count = 1; count <= Math.min(words.length, 12); count++) {
+    if (count > 1) text += words[count - 1].text.replace(/[,.;·]+$/, '');
+    const iban = normalizeIban(text);
+    if (length !== null && iban.length > length) return null;
+    if ((length === null ? iban.length >= 15 : iban.length === length) && isIban(iban)) return { value: iban, run, words: words.slice(0, count) };
+  }
+  return null;
+}
+
+const COUNTRY_OF_CURRENCY: Readonly<Record<string, string>> = { GBP: 'GB', CHF: 'CH', SEK: 'SE', PLN: 'PL', NOK: 'NO', DKK: 'DK' };
+
+/**
+ * The tax ids on the rows, best first. Ids under a label that says they are the buyer's, and ids of `buyerTaxIds`, are left out.
+ * `country` (ISO 3166) is where the seller seems to be: an id printed without its prefix is checked with that one.
+ */
+export function taxIdsOf(labelled: LabelledRows, rows: readonly Row[], country: string | null, buyerTaxIds: readonly string[]): PrintedTaxId[] {
+  const buyers = new Set(buyerTaxIds.map(normalizeTaxId));
+  const lastRow = rows.length;
+  const found: PrintedTaxId[] = [];
+  for (const label of labelled.labels) {
+    if (label.meaning !== 'sellerTaxId') continue;
+    const onward = label.run.words.slice(label.to);
+    const row = rows.find((candidate) => candidate.index === label.run.row);
+    const beside = row?.runs[row.runs.indexOf(label.run) + 1]?.words ?? [];
+    const hit = idAtStart(onward, country) ?? (onward.length === 0 ? idAtStart(beside, country) : null);
+    if (!hit) continue;
+    const low = label.run.row / lastRow;
+    found.push({ ...hit, run: label.run, labelled: true, score: 0.8 + (hit.check === 'right' ? 0.15 : 0) + 0.04 * low - (hit.check === 'wrong' ? 0.3 : 0) });
+  } // prettier-ignore
+  const seen = new Set(found.map((id) => normalizeTaxId(id.value)));
+  for (const row of rows) {
+    for (const run of row.runs) {
+      if (labelled.labels.some((label) => label.run === run && (label.meaning === 'other' || label.meaning === 'buyer') && /vat|tax|tva|ust|btw|iva|nif|cif/.test(label.phrase))) continue;
+      run.words.forEach((word, index) => {
+        const value = word.text.replace(/^[(]|[).,;]+$/g, '');
+        if (/^[A-Z]{2}[A-Z\d]{8,12}$/.test(value) && checkTaxId(value) === 'right' && !seen.has(value))
+          found.push({ value, run, words: [run.words[index]], check: 'right', labelled: false, score: 0.55 });
+      });
+    }
+  } // prettier-ignore
+  const ids = found.filter((id) => !buyers.has(normalizeTaxId(id.value)) && !buyers.has(`GB${normalizeTaxId(id.value)}`));
+  return ids.sort((a, b) => b.score - a.score);
+}
+
+function idAtStart(words: readonly Word[], country: string | null): { value: string; words: Word[]; check: PrintedTaxId['check'] } | null {
+  const skipped = words.findIndex((word) => /\d|^[A-Z]{2}$|^[A-Z]{2}-?$/.test(word.text));
+  if (skipped < 0 || skipped > 2 || words.slice(0, skipped).some((word) => fold(word.text).length > 8)) return null;
+  const chunks: Word[] = [];
+  for (const word of words.slice(skipped)) {
+    const text = word.text.replace(/[,;·]$/, '');
+    if (!/^[A-Z\d][A-Z\d./-]*$/.test(text) || (chunks.length > 0 && !/\d/.test(text) && !/^B\d\d$/.test(text))) break;
+    chunks.push(word);
+    if (/[,;·]$/.test(word.text) || chunks.length === 6) break;
+  }
+  let fallback: { value: string; words: Word[]; check: PrintedTaxId['check'] } | null = null;
+  for (let count = chunks.length; count > 0; count--) {
+    const used = chunks.slice(0, count);
+    const value = used.map((word) => word.text).join(' ').replace(/[.,;]$/, '').trim(); // prettier-ignore
+    const bare = normalizeTaxId(value);
+    if (bare.replace(/\D/g, '').length < 7) continue;
+    const prefixed = /^[A-Z]{2}/.test(bare) && !/^[A-Z]{2}$/.test(bare) ? checkTaxId(bare) : 'unknown';
+    if (prefixed === 'right') return { value, words: used, check: 'right' };
+    if (country !== null && checkTaxId(country + bare) === 'right') return { value, words: used, check: 'right' };
+    fallback ??= { value, words: used, check: prefixed === 'wrong' ? 'wrong' : 'national' };
+  }
+  return fallback;
+}
+
+/** The country the seller seems to be in, by IBAN, tax id prefix, then currency; null where nothing tells. */
+export function sellerCountry(ibans: readonly PrintedIdentifier[], currency: string | null): string | null {
+  return ibans[0]?.value.slice(0, 2) ?? (currency === null ? null : (COUNTRY_OF_CURRENCY[currency] ?? null));
+}
+
+/** The box around the words of an identifier; where it wraps, around its first line's words. */
+export function identifierBox(identifier: PrintedIdentifier) {
+  const first = identifier.words[0];
+  return union(identifier.words.filter((word) => Math.abs(word.y - first.y) < first.height));
+}

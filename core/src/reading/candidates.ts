@@ -1,0 +1,143 @@
+import { bottom, overlapX, right, type Box } from '../geometry/index.js';
+import { isWeak, type Label } from './labels.js';
+import type { LabelMeaning } from './lexicon/index.js';
+import type { Span } from './spans.js';
+import type { Row, Run } from './words.js';
+
+/** How a value stands to its label. */
+export type Relation = 'same run' | 'right of' | 'below' | 'above';
+
+/** A value that a label points at. `score` is 0..1, for comparing candidates of one field. */
+export interface Candidate<S extends Span> {
+  readonly span: S;
+  readonly label: Label;
+  readonly relation: Relation;
+  readonly score: number;
+}
+
+type SpansOf<S extends Span> = (run: Run) => readonly S[];
+
+const RELATION_SCORE: Readonly<Record<Relation, number>> = { 'same run': 0.96, 'right of': 0.95, below: 0.86, above: 0.6 };
+
+/** The rows of one document with the labels found on them, ready to be asked what a label points at. */
+export class LabelledRows {
+  readonly labels: readonly Label[];
+  readonly #rows: readonly Row[];
+  readonly #byRun = new Map<Run, Label[]>();
+
+  constructor(rows: readonly Row[], labels: readonly Label[]) {
+    this.#rows = rows;
+    this.labels = labels;
+    for (const label of labels) this.#byRun.set(label.run, [...(this.#byRun.get(label.run) ?? []), label]);
+  }
+
+  /** Whether the run begins with a label and is thus no value. */
+  startsWithLabel(run: Run): boolean {
+    return (this.#byRun.get(run) ?? []).some((label) => label.from === 0);
+  }
+
+  /** Every value of the wanted type that a label of this meaning points at, best first. */
+  candidates<S extends Span>(meaning: LabelMeaning, spansOf: SpansOf<S>, options: { above?: boolean } = {}): Candidate<S>[] {
+    return this.labels
+      .filter((label) => label.meaning === meaning)
+      .flatMap((label) => this.#pointedAt(label, spansOf, options.above ?? false))
+      .sort((a, b) => b.score - a.score);
+  }
+
+  #pointedAt<S extends Span>(label: Label, spansOf: SpansOf<S>, above: boolean): Candidate<S>[] {
+    const base = this.#labelScore(label);
+    const found = (span: S, relation: Relation, penalty = 0): Candidate<S> => ({
+      span,
+      label,
+      relation,
+      score: Math.max(0.05, RELATION_SCORE[relation] + base - penalty),
+    });
+    const same = spansOf(label.run).filter((span) => span.from >= label.to && span.from - label.to <= 7);
+    const inRun = same.map((span, i) => found(span, 'same run', 0.03 * (span.from - label.to) + 0.02 * i));
+    const toRight = this.#rightOf(label, spansOf).map(({ span, penalty }) => found(span, 'right of', penalty));
+    if (inRun.length > 0 || toRight.length > 0) return [...inRun, ...toRight];
+    if (label.to < label.run.words.length && !this.#endsInLabels(label)) return [];
+    const below = this.#vertical(label, spansOf, 1).map((span) => found(span, 'below'));
+    if (below.length > 0 || !above) return below;
+    return this.#vertical(label, spansOf, -1).map((span) => found(span, 'above'));
+  }
+
+  #labelScore(label: Label): number {
+    const words = label.phrase.split(' ').length;
+    let score = words >= 2 ? 0.03 : 0;
+    if (isWeak(label.phrase)) score -= 0.12;
+    if (label.from > 0 && !this.#followsLabel(label)) score -= label.from > 3 ? 0.2 : 0.1;
+    return score;
+  }
+
+  /** A label right after another label's value: still at the start of something. */
+  #followsLabel(label: Label): boolean {
+    const before = label.run.words[label.from - 1]?.text ?? '';
+    return /^[·|–—-]$/.test(before) || /[:,·|]$/.test(before);
+  }
+
+  #endsInLabels(label: Label): boolean {
+    const labels = this.#byRun.get(label.run) ?? [];
+    return labels.some((other) => other.to === label.run.words.length) || label.run.words.slice(label.to).every((word) => /^[^\p{L}\d]*$/u.test(word.text) || word.text.length <= 3);
+  }
+
+  #rightOf<S extends Span>(label: Label, spansOf: SpansOf<S>): { span: S; penalty: number }[] {
+    const row = this.#rowOf(label.run);
+    if (!row || this.#hasLabelAfter(label)) return [];
+    const found: { span: S; penalty: number }[] = [];
+    let passed = 0;
+    for (const run of row.runs.slice(row.runs.indexOf(label.run) + 1)) {
+      if (this.startsWithLabel(run)) break;
+      const gap = run.box.x - right(label.run.box);
+      for (const span of spansOf(run)) {
+        found.push({ span, penalty: Math.min(0.12, gap / 3000) + 0.04 * passed + (span.from > 0 ? 0.06 : 0) });
+      }
+      passed++;
+      if (passed > 3) break;
+    }
+    return found;
+  }
+
+  #hasLabelAfter(label: Label): boolean {
+    return (this.#byRun.get(label.run) ?? []).some((other) => other.from >= label.to && other.meaning !== label.meaning);
+  }
+
+  #vertical<S extends Span>(label: Label, spansOf: SpansOf<S>, direction: 1 | -1): S[] {
+    const box = labelBox(label);
+    const rows = direction === 1 ? this.#rows : [...this.#rows].reverse();
+    for (const row of rows) {
+      if (row.page !== label.run.page) continue;
+      const gap = direction === 1 ? row.box.y - bottom(box) : box.y - bottom(row.box);
+      if (gap < -0.35 * box.height) continue;
+      if (gap > 2.4 * box.height + 6) break;
+      const under = row.runs.filter((run) => aligned(box, run.box));
+      if (under.length === 0) continue;
+      const spans = under
+        .filter((run) => !this.startsWithLabel(run))
+        .flatMap(spansOf)
+        .filter((span) => aligned(box, span.box));
+      if (spans.length > 0) return [nearestX(spans, box)];
+      if (under.some((run) => this.startsWithLabel(run)) || direction === 1) break;
+    }
+    return [];
+  }
+
+  #rowOf(run: Run): Row | undefined {
+    return this.#rows.find((row) => row.index === run.row);
+  }
+}
+
+function labelBox(label: Label): Box {
+  const words = label.run.words.slice(label.from, label.to);
+  const x = words[0].x;
+  return { ...label.run.box, x, width: right(words[words.length - 1]) - x };
+}
+
+function aligned(a: Box, b: Box): boolean {
+  return overlapX(a, b) > 0 || Math.abs(a.x - b.x) < 6 || Math.abs(right(a) - right(b)) < 6;
+}
+
+function nearestX<S extends Span>(spans: readonly S[], box: Box): S {
+  const distance = (span: S) => Math.min(Math.abs(span.box.x - box.x), Math.abs(right(span.box) - right(box)));
+  return spans.reduce((a, b) => (distance(b) < distance(a) ? b : a));
+}

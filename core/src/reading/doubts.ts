@@ -1,0 +1,87 @@
+import { isIsoDate } from '../dates/index.js';
+import type { TaxIdCheck } from '../identifiers/index.js';
+import { sensible } from './head-fields.js';
+import type { DocumentReading, HeaderField, ReadDoubt } from './reading.js';
+
+/** Below this confidence a value is asked: the accepted risk of a wrong value is about one in fifteen before checks. */
+export const ASK_BELOW = 0.85;
+
+/** What the checks of the reading found. */
+export interface Checks {
+  readonly kindScore: number;
+  readonly addsUp: boolean;
+  readonly dueExplained: boolean;
+  readonly linesFit: boolean;
+  readonly dayMonthUnsure: boolean;
+  readonly taxIdCheck: TaxIdCheck | 'national' | null;
+  readonly lineArithmetic: readonly ('right' | 'wrong' | 'untold')[];
+}
+
+type WithoutDoubts = Omit<DocumentReading, 'doubts'>;
+
+const NAMES: Readonly<Partial<Record<HeaderField, string>>> = {
+  invoiceNumber: 'invoice number', issueDate: 'issue date', dueDate: 'due date', currency: 'currency', orderReference: 'order number', sellerName: 'supplier’s name',
+  sellerTaxId: 'tax id', sellerIban: 'IBAN', netTotal: 'net total', taxTotal: 'tax', grossTotal: 'total', amountDue: 'amount due',
+}; // prettier-ignore
+
+/** Every question a person should settle, at most one a field, the head before the lines. */
+export function raiseDoubts(reading: WithoutDoubts, checks: Checks): ReadDoubt[] {
+  const doubts: ReadDoubt[] = [];
+  const ask = (field: ReadDoubt['field'], reason: string, line: number | null = null) => {
+    if (!doubts.some((doubt) => doubt.field === field && doubt.line === line)) doubts.push({ field, line, reason });
+  };
+  if (checks.kindScore < 0.75) ask('kind', 'Is this an invoice? Its title does not say.');
+  const books = reading.kind === 'invoice' || reading.kind === 'credit-note';
+  for (const field of ['sellerName', 'invoiceNumber', 'issueDate'] as const) {
+    if (!reading.fields[field] && (books || field === 'sellerName')) ask(field, `No ${NAMES[field]} was found on the page.`);
+  }
+  if (books) askAboutTotals(reading, checks, ask);
+  for (const [name, value] of Object.entries(reading.fields)) {
+    const field = name as HeaderField;
+    if (!value || value.confidence >= ASK_BELOW) continue;
+    const other = value.alternatives[0];
+    ask(field, other ? `Is the ${NAMES[field]} ${value.value} or ${other.value}?` : `Is the ${NAMES[field]} ${value.value}? It is not labelled clearly.`);
+  }
+  if (checks.dayMonthUnsure) ask('issueDate', 'Day first or month first? Both are dates.');
+  const { issueDate, dueDate } = reading.fields;
+  if (issueDate && dueDate && isIsoDate(issueDate.value) && isIsoDate(dueDate.value) && !sensible(issueDate.value, dueDate.value)) ask('dueDate', 'The due date does not follow the issue date within half a year.');
+  if (checks.taxIdCheck === 'wrong') ask('sellerTaxId', 'The check digits of the tax id are wrong.');
+  if (books) askAboutLines(reading, checks, ask);
+  return doubts;
+}
+
+type Ask = (field: ReadDoubt['field'], reason: string, line?: number | null) => void;
+
+function askAboutTotals(reading: WithoutDoubts, checks: Checks, ask: Ask): void {
+  const { netTotal, taxTotal, grossTotal, amountDue, currency } = reading.fields;
+  if (!grossTotal) ask('grossTotal', 'No total was found on the page.');
+  if (!currency) ask('currency', 'No currency is printed on the page.');
+  if (netTotal && taxTotal && grossTotal && !checks.addsUp) {
+    ask('grossTotal', `Net ${netTotal.value} and tax ${taxTotal.value} do not make the total ${grossTotal.value}.`);
+    ask('netTotal', 'Net and tax do not make the total.');
+    ask('taxTotal', 'Net and tax do not make the total.');
+  }
+  if (grossTotal && (netTotal === null) !== (taxTotal === null)) ask(netTotal ? 'taxTotal' : 'netTotal', netTotal ? 'A net total is printed but no tax was found.' : 'A tax is printed but no net total was found.');
+  if (grossTotal && netTotal === null && taxTotal === null && reading.lines.length > 1 && !checks.linesFit) ask('netTotal', 'Only one total was found, and the lines do not sum to it.');
+  if (amountDue && !checks.dueExplained) ask('amountDue', `The amount due ${amountDue.value} is not explained by the total and payments.`);
+} // prettier-ignore
+
+function askAboutLines(reading: WithoutDoubts, checks: Checks, ask: Ask): void {
+  if (reading.lines.length === 0) {
+    ask('lines', 'No lines were found.');
+    return;
+  }
+  if (!checks.linesFit) ask('lines', 'The lines do not sum to the net total: is one missing or too many?');
+  reading.lines.forEach((line, index) => {
+    if (line.netAmount === null) ask('netAmount', `Line ${index + 1} has no amount.`, index);
+    if (line.description === null) ask('description', `Line ${index + 1} has no description.`, index);
+    if (checks.lineArithmetic[index] === 'wrong') {
+      ask('quantity', `Line ${index + 1}: quantity × price is not the amount.`, index);
+      ask('unitPrice', `Line ${index + 1}: quantity × price is not the amount.`, index);
+      if (!checks.linesFit) ask('netAmount', `Line ${index + 1}: quantity × price is not the amount.`, index);
+    }
+    if (checks.lineArithmetic[index] === 'untold' && (line.quantity === null) !== (line.unitPrice === null)) {
+      ask(line.quantity === null ? 'quantity' : 'unitPrice', `Line ${index + 1} has a ${line.quantity === null ? 'price but no quantity' : 'quantity but no price'}.`, index);
+    }
+  });
+} // prettier-ignore

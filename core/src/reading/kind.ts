@@ -1,0 +1,38 @@
+import { middleY } from '../geometry/index.js';
+import { kindsIn } from './labels.js';
+import type { DocumentKind } from './lexicon/index.js';
+import type { PageWords, Row, Run } from './words.js';
+
+/** What the document is, by the words of its title, with a score of 0..1 and the words that told. */
+export function documentKind(pages: readonly PageWords[], rows: readonly Row[], hasTotals: boolean): { kind: DocumentKind; score: number; run: Run | null } {
+  const first = pages[0];
+  if (!first) return { kind: 'other', score: 0.3, run: null };
+  const body = medianHeight(rows);
+  const votes = new Map<DocumentKind, { score: number; run: Run }>();
+  for (const row of rows) {
+    if (row.page !== first.page) continue;
+    const depth = middleY(row.box) / first.height;
+    for (const run of row.runs) {
+      for (const hit of kindsIn(run)) {
+        const alone = hit.to - hit.from === run.words.length;
+        const large = run.box.height > 1.25 * body;
+        let score = 0.15 + (alone ? 0.35 : hit.from === 0 ? 0.15 : 0) + (large ? 0.4 : 0) - (depth > 0.5 ? 0.35 : 0);
+        if (hit.kind === 'delivery-note' && !large && !alone) score -= 0.15;
+        if (/^(your|ihre?r?|votre|uw|su|vs|original|relating)/i.test(run.text)) score -= 0.3;
+        if (score > (votes.get(hit.kind)?.score ?? 0)) votes.set(hit.kind, { score, run });
+      }
+    }
+  }
+  const ranked = [...votes].sort((a, b) => b[1].score - a[1].score);
+  const [best, second] = ranked;
+  if (!best || best[1].score < 0.15) return { kind: hasTotals ? 'invoice' : 'other', score: hasTotals ? 0.6 : 0.5, run: null };
+  if (best[0] !== 'invoice' && best[1].score < 0.5 && hasTotals && votes.has('invoice')) return { kind: 'invoice', score: 0.7, run: votes.get('invoice')?.run ?? null };
+  if (best[0] === 'invoice' && !hasTotals && best[1].score < 0.5) return { kind: 'other', score: 0.5, run: best[1].run };
+  const margin = best[1].score - (second?.[1].score ?? 0);
+  return { kind: best[0], score: Math.min(0.99, 0.75 + margin / 2 + (best[1].score > 0.6 ? 0.15 : 0)), run: best[1].run };
+}
+
+function medianHeight(rows: readonly Row[]): number {
+  const heights = rows.flatMap((row) => row.runs.map((run) => run.box.height)).sort((a, b) => a - b);
+  return heights[Math.floor(heights.length / 2)] ?? 10;
+}

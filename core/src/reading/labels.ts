@@ -1,0 +1,88 @@
+import { LEXICONS, type ColumnRole, type DocumentKind, type LabelMeaning } from './lexicon/index.js';
+import { PhraseBook } from './phrases.js';
+import type { Row, Run } from './words.js';
+
+/** A label as it stands on a page. */
+export interface Label {
+  readonly meaning: LabelMeaning;
+  readonly phrase: string;
+  readonly language: string;
+  readonly run: Run;
+  /** Words of the run that the label covers. */
+  readonly from: number;
+  readonly to: number;
+}
+
+interface Entry<T> {
+  readonly value: T;
+  readonly language: string;
+}
+
+const labelBook = new PhraseBook<Entry<LabelMeaning>>();
+const columnBook = new PhraseBook<Entry<ColumnRole>>();
+const kindBook = new PhraseBook<Entry<DocumentKind>>();
+for (const lexicon of LEXICONS) {
+  const { language } = lexicon;
+  for (const [value, phrases] of Object.entries(lexicon.labels)) for (const phrase of phrases) labelBook.add(phrase, { value: value as LabelMeaning, language });
+  for (const [value, phrases] of Object.entries(lexicon.columns)) for (const phrase of phrases) columnBook.add(phrase, { value: value as ColumnRole, language });
+  for (const [value, phrases] of Object.entries(lexicon.kinds)) for (const phrase of phrases) kindBook.add(phrase, { value: value as DocumentKind, language });
+} // prettier-ignore
+
+/** Words that are labels only where they stand alone, first, or right before a value. */
+const WEAK = new Set(
+  ['date', 'datum', 'data', 'fecha', 'le', 'del', 'de', 'den', 'to', 'for', 'from', 'an', 'von', 'van', 'voor', 'aan', 'pour', 'para', 'total', 'totaal', 'totale', 'summe', 'gesamt', 'razem', 'tax', 'po', 'due', 'issued', 'account', 'period', 'customer', 'discount', 'delivery', 'netto', 'brutto', 'port', 'bank', 'terms', 'page', 'commande', 'pedido', 'bestellung', 'client', 'cliente'],
+); // prettier-ignore
+
+/** Whether the phrase is a weak label, one that also occurs in ordinary text. */
+export const isWeak = (phrase: string): boolean => WEAK.has(phrase);
+
+/** The language most labels and column heads on the rows belong to, ties to the first of the list. */
+export function languageOf(rows: readonly Row[]): string {
+  const votes = new Map<string, number>();
+  const vote = (language: string, weight: number) => votes.set(language, (votes.get(language) ?? 0) + weight);
+  for (const row of rows) {
+    for (const run of row.runs) {
+      for (const hit of [...labelBook.find(run), ...kindBook.find(run)]) {
+        const languages = new Set(hit.value.map((entry) => entry.language));
+        for (const language of languages) vote(language, hit.phrase.length / languages.size);
+      }
+    }
+  }
+  let best = 'en';
+  for (const { language } of LEXICONS) if ((votes.get(language) ?? 0) > (votes.get(best) ?? 0)) best = language;
+  return best;
+}
+
+/** All labels on the rows. Where a phrase means several things, each is returned. */
+export function labelsOf(rows: readonly Row[], language: string): Label[] {
+  return rows.flatMap((row) => row.runs.flatMap((run) => labelsIn(run, language)));
+}
+
+function labelsIn(run: Run, language: string): Label[] {
+  return labelBook.find(run).flatMap((hit) => {
+    const own = hit.value.filter((entry) => entry.language === language);
+    const entries = own.length > 0 ? own : hit.value;
+    const meanings = new Map(entries.map((entry) => [entry.value, entry]));
+    return [...meanings.values()].map((entry) => ({
+      meaning: entry.value,
+      phrase: hit.phrase,
+      language: entry.language,
+      run,
+      from: hit.from,
+      to: hit.to,
+    }));
+  });
+}
+
+/** Column heads found in a run, with every role that the word may have. */
+export function columnHeadsIn(run: Run, language: string) {
+  return columnBook.find(run).map((hit) => {
+    const own = hit.value.filter((entry) => entry.language === language);
+    return { ...hit, roles: [...new Set((own.length > 0 ? own : hit.value).map((entry) => entry.value))], own: own.length > 0 };
+  });
+}
+
+/** Document kinds that a run's words name. */
+export function kindsIn(run: Run): { kind: DocumentKind; from: number; to: number; phrase: string }[] {
+  return kindBook.find(run).map((hit) => ({ kind: hit.value[0].value, from: hit.from, to: hit.to, phrase: hit.phrase }));
+}

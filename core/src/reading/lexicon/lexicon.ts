@@ -1,0 +1,33 @@
+/** What a label says its value is. The first twelve are fields; the others explain amounts and mislead on purpose. */
+export const LABEL_MEANINGS = [
+  'invoiceNumber', 'issueDate', 'dueDate', 'orderReference', 'sellerTaxId', 'netTotal', 'taxTotal', 'grossTotal', 'amountDue',
+  'paid', 'previousBalance', 'goodsTotal', 'documentDiscount', 'carriage', 'terms', 'buyer', 'shipTo', 'seller', 'payTo', 'other',
+] as const; // prettier-ignore
+export type LabelMeaning = (typeof LABEL_MEANINGS)[number];
+
+/** What a column of the line table holds. */
+export const COLUMN_ROLES = [
+  'position', 'itemNumber', 'description', 'quantity', 'unit', 'unitPrice', 'per', 'discount', 'netAmount', 'grossAmount', 'taxRate', 'taxAmount',
+] as const; // prettier-ignore
+export type ColumnRole = (typeof COLUMN_ROLES)[number];
+
+export type DocumentKind = 'invoice' | 'credit-note' | 'statement' | 'reminder' | 'delivery-note' | 'other';
+
+/** The words of one language that reading knows. Write them as printed; case, accents and punctuation do not matter. */
+export interface Lexicon {
+  readonly language: string;
+  readonly labels: Readonly<Record<LabelMeaning, readonly string[]>>;
+  readonly columns: Readonly<Record<ColumnRole, readonly string[]>>;
+  readonly kinds: Readonly<Partial<Record<DocumentKind, readonly string[]>>>;
+  readonly words: {
+    readonly carriedForward: readonly string[];
+    /** Terms with `{n}` for the number of days. */
+    readonly termsDays: readonly string[];
+    /** What stands before a due date in a sentence. */
+    readonly dueSentence: readonly string[];
+    /** Words by a price that say how many units it is for. */
+    readonly perHundred: Readonly<Record<string, number>>;
+    /** Page counting with `{n}` and `{m}`. */
+    readonly page: readonly string[];
+  };
+}

@@ -1,0 +1,71 @@
+import { Decimal, decimal, within, type DecimalString } from '../money/index.js';
+import type { Box } from '../geometry/index.js';
+import type { ColumnRole } from './lexicon/index.js';
+import type { Run, Word } from './words.js';
+
+/** One cell of a line before its confidence is known. */
+export interface Cell {
+  readonly value: string;
+  readonly box: Box;
+}
+
+/** One line of the table as a method found it. */
+export interface LineRow {
+  readonly page: number;
+  readonly box: Box;
+  readonly cells: Readonly<Partial<Record<ColumnRole, Cell>>>;
+  readonly words: readonly Word[];
+}
+
+/** What a method made of the table, and how well quantity × price = amount holds in it. */
+export interface LineTable {
+  readonly method: 'heads' | 'alignment';
+  readonly lines: readonly LineRow[];
+  /** Rows of the document that belong to the table, so that totals are not looked for there. */
+  readonly rows: ReadonlySet<number>;
+  readonly heads: readonly { readonly role: ColumnRole; readonly run: Run; readonly box: Box }[];
+}
+
+const value = (cell: Cell | undefined): Decimal | null => (cell ? decimal(cell.value) : null);
+
+/** Quantity × price less the line's discount, over the price's unit; null where quantity or price is missing. */
+export function expectedAmount(cells: LineRow['cells'], per: Decimal | null = value(cells.per)): Decimal | null {
+  const quantity = value(cells.quantity);
+  const price = value(cells.unitPrice);
+  if (!quantity || !price) return null;
+  const discount = value(cells.discount);
+  const factor = discount ? new Decimal(1).minus(discount.abs().div(100)) : new Decimal(1);
+  const base = per && !per.isZero() ? per : new Decimal(1);
+  return quantity.times(price).times(factor).div(base);
+}
+
+/** How quantity × price stands to the amount: right, right per 100 or 1000, wrong, or not to be told. */
+export function lineArithmetic(cells: LineRow['cells']): 'right' | 'wrong' | 'untold' {
+  const amount = value(cells.netAmount);
+  if (!amount) return 'untold';
+  const direct = expectedAmount(cells);
+  if (!direct) return 'untold';
+  const fits = (per: Decimal | null) => {
+    const expected = expectedAmount(cells, per);
+    return expected !== null && within(expected.abs(), amount.abs(), tolerance(amount));
+  };
+  if (fits(value(cells.per))) return 'right';
+  return [100, 1000, 10].some((per) => fits(new Decimal(per))) ? 'right' : 'wrong';
+}
+
+/** Suppliers round each line in their own way: a cent, or a twentieth of a per mille of a large amount. */
+function tolerance(amount: Decimal): Decimal {
+  return Decimal.max(new Decimal('0.011'), amount.abs().times('0.00005'));
+}
+
+/** The share of lines whose arithmetic is right, and of those that can be told. */
+export function tableScore(lines: readonly LineRow[]): { right: number; wrong: number } {
+  const results = lines.map((line) => lineArithmetic(line.cells));
+  return { right: results.filter((r) => r === 'right').length, wrong: results.filter((r) => r === 'wrong').length };
+}
+
+/** The sum of the lines' amounts; null where a line has none. */
+export function sumOfLines(lines: readonly { readonly netAmount: DecimalString | null }[]): Decimal | null {
+  if (lines.length === 0 || lines.some((line) => line.netAmount === null)) return null;
+  return lines.reduce((total, line) => total.plus(decimal(line.netAmount ?? '0')), new Decimal(0));
+}

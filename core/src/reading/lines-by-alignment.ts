@@ -1,0 +1,109 @@
+import { bottom, right, union } from '../geometry/index.js';
+import { decimal } from '../money/index.js';
+import type { LabelledRows } from './candidates.js';
+import type { ColumnRole } from './lexicon/index.js';
+import { lineArithmetic, type Cell, type LineRow, type LineTable } from './line-row.js';
+import type { DecimalMark } from './numbers.js';
+import { numberSpans, type NumberSpan } from './spans.js';
+import { isCarriedForward, startsTotals } from './table-bounds.js';
+import type { Row, Word } from './words.js';
+
+/** Reads the lines by alignment alone: rows that begin with text and end in amounts with one common right edge. */
+export function linesByAlignment(rows: readonly Row[], labelled: LabelledRows, mark: DecimalMark): LineTable {
+  const table: { row: Row; amount: NumberSpan }[] = [];
+  const ended = new Set<number>();
+  for (const row of rows) {
+    if (startsTotals(row, labelled, mark)) ended.add(row.page);
+    if (ended.has(row.page) || isCarriedForward(row)) continue;
+    const amount = amountsOf(row, mark).at(-1);
+    const runs = row.runs.filter((run) => run.box.x < (amount?.box.x ?? 0));
+    if (amount && runs.some((run) => /\p{L}{2}/u.test(run.text)) && !labelledTotal(row, labelled)) table.push({ row, amount });
+  }
+  const edge = commonEdge(table.map(({ amount }) => right(amount.box)));
+  const starts = new Map(table.filter(({ amount }) => Math.abs(right(amount.box) - edge) < 4).map((entry) => [entry.row.index, entry]));
+  const used = new Set<number>();
+  const lines: { row: LineRow; bottom: number; left: number; height: number }[] = [];
+  for (const row of rows) {
+    const start = starts.get(row.index);
+    if (start) {
+      const line = readRow(row, start.amount, mark);
+      const left = Math.min(...line.words.map((word) => word.x));
+      const description = line.cells.description;
+      lines.push({ row: line, bottom: bottom(row.box), left: description?.box.x ?? left, height: row.box.height });
+      used.add(row.index);
+      continue;
+    }
+    const last = lines.at(-1);
+    const first = row.runs[0];
+    if (!last || last.row.page !== row.page || row.box.y - last.bottom > 1.1 * last.height || startsTotals(row, labelled, mark)) continue;
+    if (Math.abs(first.box.x - last.left) > 8 || row.runs.length > 1) continue;
+    lines[lines.length - 1] = { ...last, row: extend(last.row, first.words), bottom: bottom(row.box) };
+    used.add(row.index);
+  }
+  return { method: 'alignment', lines: lines.map((line) => line.row), rows: used, heads: [] };
+}
+
+const amountsOf = (row: Row, mark: DecimalMark): NumberSpan[] =>
+  row.runs.flatMap((run) => numberSpans(run, mark)).filter((span) => span.number.places === 2 && !span.percent);
+
+function labelledTotal(row: Row, labelled: LabelledRows): boolean {
+  const meanings = new Set(['netTotal', 'grossTotal', 'amountDue', 'paid', 'previousBalance', 'dueDate', 'issueDate', 'invoiceNumber']);
+  return labelled.labels.some((label) => label.run.row === row.index && label.from === 0 && meanings.has(label.meaning));
+}
+
+function commonEdge(edges: readonly number[]): number {
+  const votes = (edge: number) => edges.filter((other) => Math.abs(other - edge) < 4).length;
+  return edges.reduce((best, edge) => (votes(edge) > votes(best) ? edge : best), edges[0] ?? 0);
+}
+
+/** Roles by arithmetic: the pair of numbers before the amount whose product it is; the words before them describe. */
+function readRow(row: Row, amount: NumberSpan, mark: DecimalMark): LineRow {
+  const numbers = row.runs.flatMap((run) => numberSpans(run, mark)).filter((span) => span !== amount && right(span.box) < amount.box.x + 1);
+  const cells: Partial<Record<ColumnRole, Cell>> = { netAmount: cell(amount) };
+  const pair = factorsOf(numbers, amount);
+  let end = numbers.length > 0 ? amount.box.x : Infinity;
+  if (pair) {
+    Object.assign(cells, pair.cells);
+    end = pair.left;
+  } else end = amount.box.x;
+  const words = row.runs.flatMap((run) => run.words);
+  const text = words.filter((word) => right(word) <= end + 1);
+  const rate = numbers.find((span) => pair !== null && span.box.x > pair.right && decimal(span.number.value).lte(30));
+  if (rate) cells.taxRate = cell(rate);
+  const description = dropTail(text, rate, row);
+  const position = /^\d{1,3}\.$/.test(description[0]?.text ?? '') ? description.shift() : undefined;
+  if (position) cells.position = { value: position.text, box: position };
+  if (description.length > 0) cells.description = { value: description.map((word) => word.text).join(' '), box: union(description) };
+  if (pair?.unit && pair.unit.length > 0) cells.unit = { value: pair.unit.map((word) => word.text).join(' '), box: union(pair.unit) };
+  return { page: row.page, box: row.box, cells, words };
+}
+
+/** A lone number in a column of its own between description and amount is no part of the description. */
+function dropTail(text: Word[], rate: NumberSpan | undefined, row: Row): Word[] {
+  const lastRun = row.runs.findLast((run) => run.words.some((word) => text.includes(word)));
+  const alone = lastRun && lastRun !== row.runs[0] && lastRun.words.every((word) => /^[\d.,]+%?$/.test(word.text));
+  return text.filter((word) => !(alone && lastRun.words.includes(word)) && !(rate && rate.run.words.slice(rate.from, rate.to).includes(word)));
+}
+
+function factorsOf(numbers: readonly NumberSpan[], amount: NumberSpan) {
+  for (let q = numbers.length - 2; q >= 0; q--) {
+    for (let p = numbers.length - 1; p > q; p--) {
+      const cells = { quantity: cell(numbers[q]), unitPrice: cell(numbers[p]), netAmount: cell(amount) };
+      if (lineArithmetic(cells) !== 'right') continue;
+      const between = numbers[q].run === numbers[p].run ? numbers[q].run.words.slice(numbers[q].to, numbers[p].from) : numbers[q].run.words.slice(numbers[q].to);
+      const unit = between.filter((word) => /\p{L}|²|³/u.test(word.text) && !/^(at|à|x|×|a|de|per)$/i.test(word.text));
+      return { cells, left: numbers[q].box.x - 1, right: right(numbers[p].box), unit: unit.slice(0, 2) };
+    }
+  } // prettier-ignore
+  return null;
+}
+
+const cell = (span: NumberSpan): Cell => ({ value: span.number.value, box: span.box });
+
+function extend(line: LineRow, words: readonly Word[]): LineRow {
+  const before = line.cells.description;
+  const text = words.map((word) => word.text).join(' ');
+  const box = union([...(before ? [before.box] : []), ...words]);
+  return { ...line, box: union([line.box, ...words]), words: [...line.words, ...words], cells: { ...line.cells, description: { value: before ? `${before.value} ${text}` : text, box } } };
+} // prettier-ignore
+

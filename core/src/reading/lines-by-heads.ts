@@ -1,0 +1,186 @@
+import { bottom, middleX, overlapX, right, union, type Box } from '../geometry/index.js';
+import type { LabelledRows } from './candidates.js';
+import { columnHeadsIn } from './labels.js';
+import type { ColumnRole } from './lexicon/index.js';
+import type { Cell, LineRow, LineTable } from './line-row.js';
+import { readNumber, type DecimalMark } from './numbers.js';
+import { numberSpans } from './spans.js';
+import { isCarriedForward, startsTotals } from './table-bounds.js';
+import { run as makeRun, type Row, type Run, type Word } from './words.js';
+
+interface Head {
+  readonly role: ColumnRole;
+  readonly run: Run;
+  readonly box: Box;
+}
+
+const TEXT_ROLES = new Set<ColumnRole>(['description', 'itemNumber', 'unit', 'position']);
+const PREFERENCE: readonly ColumnRole[] = ['description', 'netAmount', 'unitPrice', 'quantity', 'taxRate', 'discount', 'per', 'unit', 'taxAmount', 'grossAmount', 'itemNumber', 'position'];
+
+/** Reads the line table by its column heads, over all pages; null where no row looks like heads. */
+export function linesByHeads(rows: readonly Row[], labelled: LabelledRows, mark: DecimalMark, language: string): LineTable | null {
+  let heads: Head[] = [];
+  let open: 'before' | 'table' | 'after' = 'before';
+  const lines: Draft[] = [];
+  const used = new Set<number>();
+  let page = 0;
+  for (const row of rows) {
+    if (row.page !== page) {
+      page = row.page;
+      if (open !== 'before') open = 'after';
+    }
+    const found = headsOf(row, language, mark);
+    if (found && (heads.length === 0 || found.length >= heads.length - 2)) {
+      if (heads.length === 0 || open !== 'table') heads = found;
+      open = 'table';
+      used.add(row.index);
+      continue;
+    }
+    if (open !== 'table') continue;
+    if (isCarriedForward(row)) continue;
+    if (startsTotals(row, labelled, mark)) {
+      open = 'after';
+      continue;
+    }
+    takeRow(row, heads, lines, mark, labelled, used);
+  }
+  if (heads.length === 0) return null;
+  return { method: 'heads', lines: lines.map(finish), rows: used, heads };
+}
+
+function headsOf(row: Row, language: string, mark: DecimalMark): Head[] | null {
+  const options = row.runs.flatMap((run) =>
+    columnHeadsIn(run, language).map((hit) => ({ roles: hit.roles, run, box: union(run.words.slice(hit.from, hit.to)) })),
+  );
+  const covered = new Set(options.map((option) => option.run));
+  if (options.length < 2 || row.runs.some((run) => numberSpans(run, mark).some((span) => span.number.places === 2))) return null;
+  if (row.runs.filter((run) => !covered.has(run)).length > 2) return null;
+  const heads: Head[] = [];
+  const free = new Set(options);
+  // The least ambiguous heads first, then the roles that a table can least do without.
+  for (const role of PREFERENCE) {
+    const able = [...free].filter((option) => option.roles.includes(role)).sort((a, b) => a.roles.length - b.roles.length || (role === 'netAmount' ? b.box.x - a.box.x : a.box.x - b.box.x));
+    if (able.length === 0) continue;
+    free.delete(able[0]);
+    heads.push({ role, run: able[0].run, box: able[0].box });
+  } // prettier-ignore
+  const roles = new Set(heads.map((head) => head.role));
+  if (!roles.has('netAmount') && !roles.has('unitPrice') && !roles.has('grossAmount')) return null;
+  if (!roles.has('description') && !roles.has('quantity') && heads.length < 3) return null;
+  return heads.sort((a, b) => a.box.x - b.box.x);
+}
+
+interface Draft {
+  page: number;
+  boxes: Box[];
+  bottom: number;
+  rowHeight: number;
+  cells: Map<ColumnRole, Word[]>;
+  mark: DecimalMark;
+}
+
+function takeRow(row: Row, heads: readonly Head[], lines: Draft[], mark: DecimalMark, labelled: LabelledRows, used: Set<number>): void {
+  const cells = new Map<ColumnRole, Word[]>();
+  for (const run of row.runs) for (const [role, words] of place(run, heads, mark)) cells.set(role, [...(cells.get(role) ?? []), ...words]);
+  const amountRole: ColumnRole = heads.some((head) => head.role === 'netAmount') ? 'netAmount' : heads.some((head) => head.role === 'grossAmount') ? 'grossAmount' : 'unitPrice';
+  const amount = numberIn(cells.get(amountRole), mark);
+  const last = lines.at(-1);
+  const inTable = row.box.x >= heads[0].box.x - 60;
+  if (amount !== null && inTable && (cells.has('description') || cells.has('itemNumber') || !heads.some((head) => head.role === 'description'))) {
+    lines.push({ page: row.page, boxes: [row.box], bottom: bottom(row.box), rowHeight: row.box.height, cells, mark });
+    used.add(row.index);
+    return;
+  } // prettier-ignore
+  if (!last || last.page !== row.page) return;
+  if (row.box.y - last.bottom > 1.1 * last.rowHeight || !isContinuation(row, last, cells, labelled)) return;
+  const text = row.runs.filter((run) => !/^[^\p{L}\d]+$/u.test(run.text));
+  const item = itemNumberBelow(text);
+  if (item) last.cells.set('itemNumber', item);
+  else last.cells.set('description', [...(last.cells.get('description') ?? []), ...text.flatMap((run) => run.words)]);
+  last.boxes.push(row.box);
+  last.bottom = bottom(row.box);
+  used.add(row.index);
+}
+
+/** "Item: CMP-46" under the description: the words after the label. */
+function itemNumberBelow(runs: readonly Run[]): Word[] | null {
+  if (runs.length !== 1) return null;
+  const words = runs[0].words;
+  const label = /^(item|art\.?-?nr\.?|artikel(nr\.?)?|ref\.?|réf\.?|sku|code|part|cod\.?|código|codice|product)[:.]?$/i;
+  const rest = words.slice(words[1]?.text === 'no.' || words[1]?.text === 'no.:' ? 2 : 1);
+  return words.length >= 2 && words.length <= 3 && label.test(words[0].text) && rest.some((word) => /\d|-/.test(word.text)) ? rest : null;
+}
+
+function isContinuation(row: Row, last: Draft, cells: ReadonlyMap<ColumnRole, Word[]>, labelled: LabelledRows): boolean {
+  const description = last.cells.get('description');
+  if (!description || row.runs.length > 2) return false;
+  const left = Math.min(...description.map((word) => word.x));
+  const first = row.runs[0];
+  if (first.box.x < left - 4 || first.box.x > Math.max(...description.map(right)) + 10) return false;
+  if (labelled.labels.some((label) => label.run === first && label.from === 0 && label.meaning === 'other' && /\d/.test(first.text))) return false;
+  return [...cells.keys()].every((role) => TEXT_ROLES.has(role) || role === 'quantity' || role === 'unitPrice' || role === 'discount' || role === 'per');
+}
+
+/** Which words of a run stand in which column. */
+function place(run: Run, heads: readonly Head[], mark: DecimalMark): Map<ColumnRole, Word[]> {
+  const groups = new Map<ColumnRole, Word[]>();
+  const whole = columnOf(run.box, run.words, heads, mark);
+  const crossed = heads.filter((head) => overlapX(head.box, run.box) > 1);
+  if (crossed.length <= 1 && whole && !endsInNumericColumn(run, heads, mark, whole)) return groups.set(whole.role, [...run.words]);
+  for (const word of run.words) {
+    const head = columnOf(word, [word], heads, mark);
+    if (head) groups.set(head.role, [...(groups.get(head.role) ?? []), word]);
+  }
+  return groups;
+}
+
+/** A long run whose last words are numbers under another head: a narrow gap joined two columns. */
+function endsInNumericColumn(run: Run, heads: readonly Head[], mark: DecimalMark, whole: Head): boolean {
+  const last = run.words[run.words.length - 1];
+  if (run.words.length < 2 || readNumber(last.text, mark) === null) return false;
+  const head = columnOf(last, [last], heads, mark);
+  return head !== null && head !== whole && !TEXT_ROLES.has(head.role) && Math.abs(right(last) - right(head.box)) < 4;
+}
+
+function columnOf(box: Box, words: readonly Word[], heads: readonly Head[], mark: DecimalMark): Head | null {
+  const numeric = words.every((word) => readNumber(word.text.replace(/%$/, ''), mark) !== null || /^[-–£€$%]$/.test(word.text));
+  let best: Head | null = null;
+  let least = Infinity;
+  heads.forEach((head, i) => {
+    const text = TEXT_ROLES.has(head.role);
+    const end = text ? (heads[i + 1]?.box.x ?? Infinity) : right(head.box);
+    const inside = overlapX(box, head.box) > 0.3 * Math.min(box.width, head.box.width);
+    const edges = Math.min(Math.abs(right(box) - right(head.box)), Math.abs(box.x - head.box.x), Math.abs(middleX(box) - middleX(head.box)));
+    let cost = inside ? Math.min(edges, 8) : edges + 6;
+    if (text && box.x >= head.box.x - 4 && box.x < end - 2) cost = Math.min(cost, head.role === 'description' ? 6 : 10);
+    if (numeric && head.role === 'description') cost += 25;
+    if (!numeric && !text) cost += head.role === 'quantity' && words.length <= 2 ? 14 : 60;
+    if (!numeric && head.role === 'position') cost += 40;
+    if (cost < least) [best, least] = [head, cost];
+  });
+  return best;
+}
+
+function numberIn(words: readonly Word[] | undefined, mark: DecimalMark): string | null {
+  if (!words || words.length === 0) return null;
+  const text = words.map((word) => word.text).join(' ');
+  return readNumber(text.replace(/\s*%$/, ''), mark)?.value ?? numberSpans(makeRun(words, 0, 0), mark)[0]?.number.value ?? null;
+}
+
+function finish(draft: Draft): LineRow {
+  const cells: Partial<Record<ColumnRole, Cell>> = {};
+  for (const [role, words] of draft.cells) {
+    const box = union(words);
+    if (TEXT_ROLES.has(role)) {
+      cells[role] = { value: words.map((word) => word.text).join(' '), box };
+      continue;
+    }
+    const number = numberIn(words, draft.mark);
+    if (number !== null) cells[role] = { value: number, box };
+    if (role === 'quantity' && !draft.cells.has('unit')) {
+      const unit = words.filter((word) => /\p{L}|²|³/u.test(word.text) && readNumber(word.text, draft.mark) === null);
+      if (unit.length > 0) cells.unit = { value: unit.map((word) => word.text).join(' '), box: union(unit) };
+    }
+  }
+  return { page: draft.page, box: union(draft.boxes), cells, words: [...draft.cells.values()].flat() };
+}

@@ -1,0 +1,66 @@
+import type { Run } from './words.js';
+
+/** One phrase found in a run: what it was filed under and the words it covers, `from` inclusive to `to` exclusive. */
+export interface PhraseHit<T> {
+  readonly value: T;
+  readonly phrase: string;
+  readonly from: number;
+  readonly to: number;
+}
+
+/** Lower case, without accents, punctuation as spaces; `#`, `%`, `°` and currency signs stay. */
+export function fold(text: string): string {
+  return text
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .toLowerCase()
+    .replace(/[.,:;()'’"“”\-–—_*[\]?!]/g, ' ')
+    .replace(/\s+/g, ' ')
+    .trim();
+}
+
+/** Phrases by their folded words; finds the longest at each place of a run. */
+export class PhraseBook<T> {
+  readonly #entries = new Map<string, T[]>();
+  #longest = 1;
+
+  add(phrase: string, value: T): void {
+    const key = fold(phrase);
+    if (key === '') return;
+    const at = this.#entries.get(key);
+    if (at) at.push(value);
+    else this.#entries.set(key, [value]);
+    this.#longest = Math.max(this.#longest, key.split(' ').length);
+  }
+
+  /** All values filed under exactly this text. */
+  get(text: string): readonly T[] {
+    return this.#entries.get(fold(text)) ?? [];
+  }
+
+  /** The longest phrases from left to right, none overlapping another; each covers whole words. */
+  find(run: Run): PhraseHit<readonly T[]>[] {
+    const tokens = run.words.flatMap((word, index) =>
+      fold(word.text).split(' ').filter((token) => token !== '').map((token) => ({ token, index })),
+    ); // prettier-ignore
+    const hits: PhraseHit<readonly T[]>[] = [];
+    for (let start = 0; start < tokens.length; ) {
+      const hit = this.#longestAt(tokens, start);
+      if (hit) hits.push(hit.hit);
+      start = hit ? hit.next : start + 1;
+    }
+    return hits;
+  }
+
+  #longestAt(tokens: readonly { token: string; index: number }[], start: number) {
+    if (start > 0 && tokens[start - 1].index === tokens[start].index) return null;
+    for (let length = Math.min(this.#longest, tokens.length - start); length > 0; length--) {
+      const end = start + length;
+      if (end < tokens.length && tokens[end].index === tokens[end - 1].index) continue;
+      const phrase = tokens.slice(start, end).map((t) => t.token).join(' '); // prettier-ignore
+      const value = this.#entries.get(phrase);
+      if (value) return { hit: { value, phrase, from: tokens[start].index, to: tokens[end - 1].index + 1 }, next: end };
+    }
+    return null;
+  }
+}

@@ -1,0 +1,68 @@
+import type { Box } from '../geometry/index.js';
+import type { DocumentKind } from './lexicon/index.js';
+
+/** The header fields, with the terms of EN 16931: BT-1, 2, 9, 5, 13, 27, 31/32, 84, 109, 110, 112, 115. */
+export const HEADER_FIELDS = [
+  'invoiceNumber', 'issueDate', 'dueDate', 'currency', 'orderReference', 'sellerName', 'sellerTaxId', 'sellerIban',
+  'netTotal', 'taxTotal', 'grossTotal', 'amountDue',
+] as const; // prettier-ignore
+export type HeaderField = (typeof HEADER_FIELDS)[number];
+
+/** The cells of a line: BT-155, 153, 129, 130, 146, 131, 152. */
+export const LINE_CELLS = ['itemNumber', 'description', 'quantity', 'unit', 'unitPrice', 'netAmount', 'taxRate'] as const;
+export type LineCell = (typeof LINE_CELLS)[number];
+
+/** One value as read: amounts and rates as decimal strings, dates ISO 8601, currency ISO 4217. */
+export interface ReadValue {
+  readonly value: string;
+  /** 0..1: how sure the reading is. */
+  readonly confidence: number;
+  /** 1-based page of the file, null where the value came from no page. */
+  readonly page: number | null;
+  readonly box: Box | null;
+  /** Short sentences: what led to the value and what confirmed it. */
+  readonly evidence: readonly string[];
+  /** Other values it could have been, likeliest first. */
+  readonly alternatives: readonly Alternative[];
+}
+
+/** Another value that a field could have, and why. */
+export interface Alternative {
+  readonly value: string;
+  readonly reason: string;
+  readonly page: number | null;
+  readonly box: Box | null;
+}
+
+export type ReadLine = Readonly<Record<LineCell, ReadValue | null>> & {
+  /** Where the line stands: its rows on the page. */
+  readonly page: number;
+  readonly box: Box;
+};
+
+/** A question that a person should settle before the document goes on untouched. */
+export interface ReadDoubt {
+  readonly field: HeaderField | LineCell | 'kind' | 'lines' | null;
+  /** 0-based line, or null for the head. */
+  readonly line: number | null;
+  readonly reason: string;
+}
+
+/** What the machine takes off a document. */
+export interface DocumentReading {
+  readonly pages: readonly number[];
+  readonly language: string;
+  readonly kind: DocumentKind;
+  readonly fields: Readonly<Record<HeaderField, ReadValue | null>>;
+  readonly lines: readonly ReadLine[];
+  /** Discount, carriage and what was paid, where the totals name them: what makes the lines sum to the net total. */
+  readonly allowances: { readonly discount: string | null; readonly carriage: string | null; readonly paid: string | null };
+  readonly doubts: readonly ReadDoubt[];
+}
+
+/** What reading may know beforehand. Everything is optional: a first reading needs none of it. */
+export interface ReadingContext {
+  /** The buyer's own names and tax ids, never the seller's. */
+  readonly buyerNames?: readonly string[];
+  readonly buyerTaxIds?: readonly string[];
+}

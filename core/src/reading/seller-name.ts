@@ -1,0 +1,128 @@
+import { bottom, middleY, overlapX, union, type Box } from '../geometry/index.js';
+import type { LabelledRows } from './candidates.js';
+import { fold } from './phrases.js';
+import type { PageWords, Row, Run, Word } from './words.js';
+
+/** A name on the page that may be the seller's. */
+export interface PrintedName {
+  readonly value: string;
+  readonly run: Run;
+  readonly box: Box;
+  readonly score: number;
+}
+
+/** Ends of legal names, longest first: one to three words each. */
+const LEGAL_FORMS = [
+  'gmbh & co kg', 'ltd & co kg', 'sp z o o', 'societa cooperativa', 'limited', 'ltd', 'llp', 'plc', 'inc', 'incorporated', 'llc', 'corp', 'corporation',
+  'co', 'company', 'gmbh', 'ag', 'kg', 'ug', 'ohg', 'gbr', 'e k', 'eg', 'se', 'sarl', 's a r l', 'sas', 's a s', 'sasu', 'sa', 's a', 'snc', 'eurl', 'b v', 'bv', 'n v',
+  'nv', 'v o f', 'vof', 's l', 'sl', 's l u', 's a u', 's r l', 'srl', 's p a', 'spa', 's n c', 's a s', 'ab', 'hb', 'oy', 'as', 'aps', 'sp k', 's c', 'bvba', 'sprl', 'coop', 'kb',
+].map((form) => form.split(' ')).sort((a, b) => b.length - a.length); // prettier-ignore
+const AMBIGUOUS_FORMS = new Set(['co', 'se', 'as', 'sa', 'spa', 'company', 'ab', 'eg', 'sl', 'ag', 'kg', 'coop', 'corp']);
+
+const REGISTRATION = /registered|company no|hrb|hra|amtsgericht|rcs|siret|kvk|registro|r\.?e\.?a\.?|rea\b|vat|ust|tva|btw|cif|nif|iva|ein\b|org\.? ?nr|regon|partnership|capital|cap\. soc/i;
+const BANK = /\bbank|banca|banco|banque|caja|caisse|cassa|sparkasse|mutual|bic\b|savings/i;
+
+/** Names with a legal form, or failing those the letterhead's largest words; best first. The buyer's names are left out. */
+export function sellerNamesOf(pages: readonly PageWords[], rows: readonly Row[], labelled: LabelledRows, buyerNames: readonly string[]): PrintedName[] {
+  const buyers = new Set(buyerNames.map(fold));
+  const buyerBlocks = blocksUnder(labelled, rows, ['buyer', 'shipTo']);
+  const sellerBlocks = blocksUnder(labelled, rows, ['seller']);
+  const named = rows.flatMap((row) => row.runs.flatMap((run) => legalNamesIn(run)));
+  const inBuyerBlock = new Set(named.filter((name) => buyerBlocks.includes(name.run)).map((name) => fold(name.value)));
+  const pageOf = new Map(pages.map((page) => [page.page, page]));
+  const repeated = new Map<string, number>();
+  for (const name of named) repeated.set(fold(name.value), (repeated.get(fold(name.value)) ?? 0) + 1);
+  const scored = named
+    .filter((name) => !buyers.has(fold(name.value)) && !inBuyerBlock.has(fold(name.value)))
+    .map((name) => {
+      const height = pageOf.get(name.run.page)?.height ?? 842;
+      const depth = middleY(name.box) / height;
+      let score = 0.45;
+      if (REGISTRATION.test(name.run.text)) score += 0.3;
+      if (sellerBlocks.includes(name.run)) score += 0.25;
+      if (depth > 0.82 || depth < 0.2) score += 0.12;
+      if ((repeated.get(fold(name.value)) ?? 0) > 1) score += 0.08;
+      if (BANK.test(name.value)) score -= 0.4;
+      if (name.run.words.length > name.words + 8 && !REGISTRATION.test(name.run.text)) score -= 0.2;
+      if (name.run.page !== rows[0]?.page) score -= 0.05;
+      return { value: name.value, run: name.run, box: name.box, score: Math.min(0.99, score) };
+    });
+  const best = new Map<string, PrintedName>();
+  for (const name of scored.sort((a, b) => b.score - a.score)) if (!best.has(fold(name.value))) best.set(fold(name.value), name);
+  return [...best.values(), ...letterhead(pages, rows, labelled, buyers)];
+}
+
+function legalNamesIn(run: Run): { value: string; run: Run; box: Box; words: number }[] {
+  const tokens = run.words.map((word) => fold(word.text));
+  const names: { value: string; run: Run; box: Box; words: number }[] = [];
+  let start = 0;
+  for (let i = 0; i < tokens.length; i++) {
+    if (/^[–—·|•-]$|^\/$/.test(run.words[i].text) || (i > start && /[·|:]$/.test(run.words[i - 1].text))) start = /[\p{L}\d]/u.test(run.words[i].text) ? i : i + 1;
+    const length = i > start ? formAt(tokens, i) : 0;
+    if (length === 0) continue;
+    const words = run.words.slice(start, i + length);
+    if (isName(words, tokens.slice(i, i + length).join(' '))) {
+      names.push({ value: words.map((word) => word.text).join(' ').replace(/[,;:–-]+$/, ''), run, box: union(words), words: words.length });
+    }
+    i += length - 1;
+    start = i + 1;
+  } // prettier-ignore
+  return names;
+}
+
+/** How many words from `i` on are a legal form; `S.L.` is one word of two tokens. */
+function formAt(tokens: readonly string[], i: number): number {
+  for (const form of LEGAL_FORMS) {
+    const joined = form.join(' ');
+    for (let count = 1; count <= form.length; count++) {
+      if (tokens.slice(i, i + count).filter((token) => token !== '').join(' ') === joined) return count;
+    }
+  } // prettier-ignore
+  return 0;
+}
+
+function isName(words: readonly Word[], form: string): boolean {
+  if (words.length < 2 || words.length > 9) return false;
+  if (!/^[\p{Lu}\d]/u.test(words[0].text.replace(/^d'|^l'/i, ''))) return false;
+  if (AMBIGUOUS_FORMS.has(form)) {
+    const last = words[words.length - 1].text;
+    return /^\p{Lu}/u.test(last) || /^e[GK]/.test(last);
+  }
+  return true;
+}
+
+/** The runs of the address blocks that stand below labels of these meanings, and right after them in the same run. */
+function blocksUnder(labelled: LabelledRows, rows: readonly Row[], meanings: readonly string[]): Run[] {
+  const runs: Run[] = [];
+  for (const label of labelled.labels) {
+    if (!meanings.includes(label.meaning) || label.from > 0) continue;
+    if (label.to < label.run.words.length) {
+      if (label.run.words.length - label.to <= 6 && label.phrase.length > 3) runs.push(label.run);
+      continue;
+    }
+    let box = label.run.box;
+    for (const row of rows) {
+      if (row.page !== label.run.page || row.box.y < label.run.box.y + 1) continue;
+      const under = row.runs.filter((run) => overlapX(run.box, box) > 0 && Math.abs(run.box.x - label.run.box.x) < 14);
+      if (under.length === 0) continue;
+      if (under[0].box.y - bottom(box) > 26 || runs.length > 400) break;
+      runs.push(...under);
+      box = union([box, ...under.map((run) => run.box)]);
+      if (box.height > 110) break;
+    }
+  }
+  return runs;
+}
+
+function letterhead(pages: readonly PageWords[], rows: readonly Row[], labelled: LabelledRows, buyers: ReadonlySet<string>): PrintedName[] {
+  const first = pages[0];
+  if (!first) return [];
+  const runs = rows
+    .filter((row) => row.page === first.page && middleY(row.box) < first.height * 0.25)
+    .flatMap((row) => row.runs)
+    .filter((run) => /\p{L}{3}/u.test(run.text) && !labelled.startsWithLabel(run) && !buyers.has(fold(run.text)) && run.words.length <= 7);
+  return runs
+    .sort((a, b) => b.box.height - a.box.height || a.box.y - b.box.y)
+    .slice(0, 2)
+    .map((run, i) => ({ value: run.text, run, box: run.box, score: 0.4 - 0.1 * i }));
+}

@@ -1,0 +1,73 @@
+import { bottom, middleY, overlapY, right, union, type Box } from '../geometry/index.js';
+
+/** One word as a reader found it on a page, with its place in points. */
+export interface Word extends Box {
+  readonly text: string;
+}
+
+/** One page as the readers hand it over. */
+export interface PageWords {
+  /** 1-based page of the file. */
+  readonly page: number;
+  readonly width: number;
+  readonly height: number;
+  readonly words: readonly Word[];
+}
+
+/** Words of one line that stand together: no gap between them is wider than a letter's height. */
+export interface Run {
+  readonly page: number;
+  readonly row: number;
+  readonly words: readonly Word[];
+  readonly text: string;
+  readonly box: Box;
+}
+
+/** One line across the page: its runs from left to right. */
+export interface Row {
+  readonly page: number;
+  readonly index: number;
+  readonly runs: readonly Run[];
+  readonly box: Box;
+}
+
+const GAP = 0.85;
+
+/** Groups the words of a page into rows and each row into runs, top to bottom, left to right. */
+export function rowsOf(page: PageWords, firstIndex = 0): Row[] {
+  const lines: Word[][] = [];
+  for (const word of [...page.words].sort((a, b) => middleY(a) - middleY(b) || a.x - b.x)) {
+    const line = lines.findLast((candidate) => belongs(candidate, word));
+    if (line) line.push(word);
+    else lines.push([word]);
+  }
+  return lines
+    .map((words) => words.sort((a, b) => a.x - b.x))
+    .sort((a, b) => middleY(union(a)) - middleY(union(b)))
+    .map((words, offset) => {
+      const index = firstIndex + offset;
+      return { page: page.page, index, runs: runsOf(words, page.page, index), box: union(words) };
+    });
+}
+
+function belongs(line: readonly Word[], word: Word): boolean {
+  const nearest = line.reduce((a, b) => (Math.abs(b.x - word.x) < Math.abs(a.x - word.x) ? b : a));
+  const small = Math.min(nearest.height, word.height);
+  return overlapY(nearest, word) > 0.55 * small && Math.abs(bottom(nearest) - bottom(word)) < 0.5 * small + 1;
+}
+
+function runsOf(words: readonly Word[], page: number, row: number): Run[] {
+  const groups: Word[][] = [];
+  for (const word of words) {
+    const group = groups.at(-1);
+    const last = group?.at(-1);
+    if (group && last && word.x - right(last) <= GAP * Math.min(last.height, word.height)) group.push(word);
+    else groups.push([word]);
+  }
+  return groups.map((group) => run(group, page, row));
+}
+
+/** A run made of these words, which must stand on one row of one page. */
+export function run(words: readonly Word[], page: number, row: number): Run {
+  return { page, row, words, text: words.map((word) => word.text).join(' '), box: union(words) };
+}

@@ -1,0 +1,76 @@
+import { readFile } from 'node:fs/promises';
+import { availableParallelism } from 'node:os';
+import { basename } from 'node:path';
+import { readDocument, type DocumentReading, type LineMethod, type ReadValue } from '@umber/core/reading';
+import { readMail } from './readers/mail.js';
+import { ReaderPool } from './readers/reader-pool.js';
+
+const USAGE = `umber read [--lines heads|alignment|best] FILE...
+  Reads invoices from PDF files with a text layer, or from mails (.eml) with such files attached,
+  and prints one JSON array: one element a file. Needs neither database nor server.`;
+
+/** `./umber read FILE...`: reads files in parallel, prints one JSON array, exits 1 when a file could not be read. */
+async function main(args: string[]): Promise<number> {
+  const method = (args.includes('--lines') ? args[args.indexOf('--lines') + 1] : 'best') as LineMethod;
+  const files = args.filter((arg, i) => i > 0 && arg !== '--lines' && args[i - 1] !== '--lines');
+  if (args[0] !== 'read' || files.length === 0 || !['best', 'heads', 'alignment'].includes(method)) {
+    console.error(USAGE);
+    return 2;
+  }
+  const size = Math.max(1, availableParallelism());
+  const pool = new ReaderPool({ size });
+  const results: unknown[] = new Array(files.length);
+  let next = 0;
+  const work = async () => {
+    for (let at = next++; at < files.length; at = next++) results[at] = await readFileSafely(pool, files[at], method);
+  };
+  await Promise.all(Array.from({ length: size }, work));
+  pool.close();
+  process.stdout.write(`${JSON.stringify(results, null, 1)}\n`);
+  return results.some((result) => (result as { error?: string }).error !== undefined) ? 1 : 0;
+}
+
+async function readFileSafely(pool: ReaderPool, path: string, method: LineMethod): Promise<unknown> {
+  const file = basename(path);
+  try {
+    const bytes = await readFile(path);
+    return { file, documents: await readBytes(pool, bytes, path, method) };
+  } catch (error) {
+    const code = (error as NodeJS.ErrnoException).code;
+    const message = code === 'ENOENT' ? 'There is no such file.' : code === 'EISDIR' ? 'This is a folder, not a file.' : (error as Error).message;
+    return { file, error: message };
+  }
+}
+
+async function readBytes(pool: ReaderPool, bytes: Uint8Array, path: string, method: LineMethod): Promise<unknown[]> {
+  if (!/\.eml$/i.test(path)) return [await readOne(pool, bytes, 0, method)];
+  const mail = await readMail(bytes);
+  const documents: unknown[] = [];
+  let offset = 0;
+  for (const attachment of mail.documents) {
+    const pages = await pool.words(attachment.bytes);
+    documents.push(shown(readDocument(pages, {}, method), offset));
+    offset += pages.length;
+  }
+  return documents;
+}
+
+async function readOne(pool: ReaderPool, bytes: Uint8Array, offset: number, method: LineMethod): Promise<unknown> {
+  const pages = await pool.words(bytes);
+  if (pages.every((page) => page.words.length === 0)) throw new Error('The pages are pictures without a text layer; scans are not read yet.');
+  return shown(readDocument(pages, {}, method), offset);
+}
+
+function shown(reading: DocumentReading, offset: number): unknown {
+  const value = (read: ReadValue | null) =>
+    read && { value: read.value, confidence: read.confidence, page: read.page === null ? null : read.page + offset, box: read.box && [read.box.x, read.box.y, read.box.width, read.box.height], evidence: read.evidence };
+  return {
+    pages: reading.pages.map((page) => page + offset),
+    kind: reading.kind,
+    fields: Object.fromEntries(Object.entries(reading.fields).map(([name, read]) => [name, value(read)])),
+    lines: reading.lines.map(({ page: _page, box: _box, ...cells }) => Object.fromEntries(Object.entries(cells).map(([name, read]) => [name, value(read)]))),
+    doubts: reading.doubts,
+  };
+} // prettier-ignore
+
+process.exitCode = await main(process.argv.slice(2));

@@ -1,0 +1,120 @@
+import { fork, type ChildProcess } from 'node:child_process';
+import { fileURLToPath } from 'node:url';
+import type { PageWords } from '@umber/core/reading';
+import { FileRefused } from './file-refused.js';
+
+export type ReaderTask =
+  | { readonly what: 'words'; readonly bytes: Uint8Array }
+  | { readonly what: 'picture'; readonly bytes: Uint8Array; readonly page: number; readonly scale: number };
+export interface ReaderRequest {
+  readonly id: number;
+  readonly task: ReaderTask;
+}
+export type ReaderAnswer =
+  | { readonly id: number; readonly ok: true; readonly result: unknown }
+  | { readonly id: number; readonly ok: false; readonly code: string; readonly message: string };
+
+interface Waiting {
+  readonly task: ReaderTask;
+  readonly resolve: (result: unknown) => void;
+  readonly reject: (error: Error) => void;
+}
+interface Reader {
+  readonly process: ChildProcess;
+  job: { waiting: Waiting; id: number; timer: NodeJS.Timeout } | null;
+}
+
+export interface ReaderPoolOptions {
+  /** Worker processes. */
+  readonly size: number;
+  /** Milliseconds one file may take. */
+  readonly timeout: number;
+  /** Megabytes of heap a worker may use. */
+  readonly memory: number;
+}
+
+/** Worker processes that open foreign files. A hostile file costs one worker, which is replaced; the others go on. */
+export class ReaderPool {
+  readonly #options: ReaderPoolOptions;
+  readonly #readers: Reader[] = [];
+  readonly #queue: Waiting[] = [];
+  #nextId = 1;
+  #closed = false;
+
+  constructor(options: Partial<ReaderPoolOptions> = {}) {
+    this.#options = { size: 2, timeout: 60_000, memory: 700, ...options };
+  }
+
+  /** The words of every page. @throws FileRefused with a sentence for the person. */
+  words(bytes: Uint8Array): Promise<PageWords[]> {
+    return this.#run({ what: 'words', bytes }) as Promise<PageWords[]>;
+  }
+
+  /** A PNG of one page, `scale` pixels a point. @throws FileRefused. */
+  picture(bytes: Uint8Array, page: number, scale: number): Promise<Uint8Array> {
+    return this.#run({ what: 'picture', bytes, page, scale }) as Promise<Uint8Array>;
+  }
+
+  /** Ends all workers; what still waits is refused. */
+  close(): void {
+    this.#closed = true;
+    for (const waiting of this.#queue.splice(0)) waiting.reject(new Error('the readers are closed'));
+    for (const reader of this.#readers.splice(0)) {
+      if (reader.job) clearTimeout(reader.job.timer);
+      reader.process.kill('SIGKILL');
+    }
+  }
+
+  #run(task: ReaderTask): Promise<unknown> {
+    return new Promise((resolve, reject) => {
+      this.#queue.push({ task, resolve, reject });
+      this.#dispatch();
+    });
+  }
+
+  #dispatch(): void {
+    while (this.#queue.length > 0 && !this.#closed) {
+      const reader = this.#readers.find((candidate) => candidate.job === null) ?? this.#start();
+      if (!reader) return;
+      const waiting = this.#queue.shift();
+      if (!waiting) return;
+      const id = this.#nextId++;
+      const timer = setTimeout(() => this.#end(reader, new FileRefused('too-slow', 'Reading the file took too long and was stopped.')), this.#options.timeout);
+      reader.job = { waiting, id, timer };
+      reader.process.send({ id, task: waiting.task } satisfies ReaderRequest);
+    }
+  }
+
+  #start(): Reader | null {
+    if (this.#readers.length >= this.#options.size) return null;
+    const script = fileURLToPath(new URL(import.meta.url.includes('/src/') ? '../../dist/readers/worker.js' : './worker.js', import.meta.url));
+    const child = fork(script, [], { serialization: 'advanced', execArgv: [`--max-old-space-size=${this.#options.memory}`], stdio: ['ignore', 'ignore', 'ignore', 'ipc'] });
+    const reader: Reader = { process: child, job: null };
+    child.on('message', (answer: ReaderAnswer) => this.#answered(reader, answer));
+    child.on('exit', () => this.#end(reader, new FileRefused('too-hard', 'The file could not be read: it needs more memory than a file may take.')));
+    this.#readers.push(reader);
+    return reader;
+  }
+
+  #answered(reader: Reader, answer: ReaderAnswer): void {
+    const { job } = reader;
+    if (!job || job.id !== answer.id) return;
+    clearTimeout(job.timer);
+    reader.job = null;
+    if (answer.ok) job.waiting.resolve(answer.result);
+    else job.waiting.reject(new FileRefused(answer.code, answer.message));
+    this.#dispatch();
+  }
+
+  #end(reader: Reader, error: Error): void {
+    const at = this.#readers.indexOf(reader);
+    if (at < 0) return;
+    this.#readers.splice(at, 1);
+    reader.process.kill('SIGKILL');
+    if (reader.job) {
+      clearTimeout(reader.job.timer);
+      reader.job.waiting.reject(error);
+    }
+    this.#dispatch();
+  }
+}

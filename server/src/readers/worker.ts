@@ -1,0 +1,19 @@
+import { FileRefused } from './file-refused.js';
+import { readPdf, renderPdfPage } from './pdf.js';
+import type { ReaderAnswer, ReaderRequest } from './reader-pool.js';
+
+/** The process that opens foreign files: one request at a time, each answered or the process is ended from outside. */
+process.on('message', (request: ReaderRequest) => {
+  void answer(request).then((message) => process.send?.(message));
+});
+
+async function answer({ id, task }: ReaderRequest): Promise<ReaderAnswer> {
+  try {
+    const bytes = new Uint8Array(task.bytes);
+    const result = task.what === 'words' ? await readPdf(bytes) : await renderPdfPage(bytes, task.page, task.scale);
+    return { id, ok: true, result };
+  } catch (error) {
+    if (error instanceof FileRefused) return { id, ok: false, code: error.code, message: error.message };
+    return { id, ok: false, code: 'damaged', message: 'The file is damaged and cannot be read. Ask the supplier to send it again.' };
+  }
+}
