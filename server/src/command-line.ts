@@ -49,7 +49,7 @@ async function readBytes(pool: ReaderPool, bytes: Uint8Array, path: string, meth
   let offset = 0;
   for (const attachment of mail.documents) {
     const pages = await pool.words(attachment.bytes);
-    documents.push(shown(readDocument(pages, {}, method), offset));
+    documents.push(shown(readDocument(pages, { coverText: mail.text }, method), offset));
     offset += pages.length;
   }
   return documents;

@@ -1,13 +1,14 @@
 import { isIsoDate } from '../dates/index.js';
 import type { TaxIdCheck } from '../identifiers/index.js';
 import { sensible } from './head-fields.js';
-import type { DocumentReading, HeaderField, ReadDoubt } from './reading.js';
+import { HEADER_FIELDS, type DocumentReading, type HeaderField, type ReadDoubt } from './reading.js';
 
 /** Below this confidence a value is asked: the accepted risk of a wrong value is about one in fifteen before checks. */
 export const ASK_BELOW = 0.85;
 
 /** What the checks of the reading found. */
 export interface Checks {
+  readonly hasWords: boolean;
   readonly kindScore: number;
   readonly addsUp: boolean;
   readonly dueExplained: boolean;
@@ -30,6 +31,10 @@ export function raiseDoubts(reading: WithoutDoubts, checks: Checks): ReadDoubt[]
   const ask = (field: ReadDoubt['field'], reason: string, line: number | null = null) => {
     if (!doubts.some((doubt) => doubt.field === field && doubt.line === line)) doubts.push({ field, line, reason });
   };
+  if (!checks.hasWords) {
+    for (const field of [...HEADER_FIELDS, 'lines', 'kind'] as const) ask(field, 'The page is a picture without text: nothing could be read from it.');
+    return doubts;
+  }
   if (checks.kindScore < 0.75) ask('kind', 'Is this an invoice? Its title does not say.');
   const books = reading.kind === 'invoice' || reading.kind === 'credit-note';
   for (const field of ['sellerName', 'invoiceNumber', 'issueDate'] as const) {

@@ -24,7 +24,9 @@ export function linesByHeads(rows: readonly Row[], labelled: LabelledRows, mark:
   const lines: Draft[] = [];
   const used = new Set<number>();
   let page = 0;
-  for (const row of rows) {
+  for (const full of rows) {
+    const row = open === 'table' ? cropped(full, heads) : full;
+    if (row === null) continue;
     if (row.page !== page) {
       page = row.page;
       if (open !== 'before') open = 'after';
@@ -70,6 +72,16 @@ function headsOf(row: Row, language: string, mark: DecimalMark): Head[] | null {
   return heads.sort((a, b) => a.box.x - b.box.x);
 }
 
+/** The row without what stands beside the table, in a side bar; null where nothing else is on it. */
+function cropped(row: Row, heads: readonly Head[]): Row | null {
+  const first = heads[0];
+  const last = heads[heads.length - 1];
+  const left = TEXT_ROLES.has(first.role) ? first.box.x - 14 : first.box.x - 70;
+  const runs = row.runs.filter((run) => right(run.box) > left && run.box.x < right(last.box) + 30 && !(run.box.x < left - 20 && right(run.box) < right(first.box)));
+  if (runs.length === 0) return null;
+  return runs.length === row.runs.length ? row : { ...row, runs, box: union(runs.map((run) => run.box)) };
+}
+
 interface Draft {
   page: number;
   boxes: Box[];
@@ -83,7 +95,8 @@ function takeRow(row: Row, heads: readonly Head[], lines: Draft[], mark: Decimal
   const cells = new Map<ColumnRole, Word[]>();
   for (const run of row.runs) for (const [role, words] of place(run, heads, mark)) cells.set(role, [...(cells.get(role) ?? []), ...words]);
   const amountRole: ColumnRole = heads.some((head) => head.role === 'netAmount') ? 'netAmount' : heads.some((head) => head.role === 'grossAmount') ? 'grossAmount' : 'unitPrice';
-  const amount = numberIn(cells.get(amountRole), mark);
+  const printed = numberIn(cells.get(amountRole), mark);
+  const amount = printed !== null && sameGrain(printed, lines[0], amountRole) ? printed : null;
   const last = lines.at(-1);
   const inTable = row.box.x >= heads[0].box.x - 60;
   if (amount !== null && inTable && (cells.has('description') || cells.has('itemNumber') || !heads.some((head) => head.role === 'description'))) {
@@ -102,13 +115,22 @@ function takeRow(row: Row, heads: readonly Head[], lines: Draft[], mark: Decimal
   used.add(row.index);
 }
 
-/** "Item: CMP-46" under the description: the words after the label. */
+/** Amounts of one table have one number of decimals; a lone other one is text under the table. */
+function sameGrain(amount: string, first: Draft | undefined, role: ColumnRole): boolean {
+  const places = (text: string | null) => text?.split('.')[1]?.length ?? 0;
+  return first === undefined || role === 'unitPrice' || places(amount) === places(numberIn(first.cells.get(role), first.mark));
+}
+
+const ITEM_LABEL = /^(item|art|artikel|ref|réf|sku|code|part|cod|código|codice|product|produkt|article)/i;
+
+/** "Item: CMP-46" or "Réf. prestation: TP-40151" under the description: the word after the label. */
 function itemNumberBelow(runs: readonly Run[]): Word[] | null {
   if (runs.length !== 1) return null;
-  const words = runs[0].words;
-  const label = /^(item|art\.?-?nr\.?|artikel(nr\.?)?|ref\.?|réf\.?|sku|code|part|cod\.?|código|codice|product)[:.]?$/i;
-  const rest = words.slice(words[1]?.text === 'no.' || words[1]?.text === 'no.:' ? 2 : 1);
-  return words.length >= 2 && words.length <= 3 && label.test(words[0].text) && rest.some((word) => /\d|-/.test(word.text)) ? rest : null;
+  const { words } = runs[0];
+  const last = words[words.length - 1];
+  const label = words[words.length - 2];
+  if (words.length < 2 || words.length > 4 || !ITEM_LABEL.test(words[0].text)) return null;
+  return /\d|-/.test(last.text) && (/[:.]$/.test(label.text) || words.length === 2) ? [last] : null;
 }
 
 function isContinuation(row: Row, last: Draft, cells: ReadonlyMap<ColumnRole, Word[]>, labelled: LabelledRows): boolean {
@@ -126,6 +148,7 @@ function place(run: Run, heads: readonly Head[], mark: DecimalMark): Map<ColumnR
   const groups = new Map<ColumnRole, Word[]>();
   const whole = columnOf(run.box, run.words, heads, mark);
   const crossed = heads.filter((head) => overlapX(head.box, run.box) > 1);
+  if (isQuantityWithUnit(run.words, mark) && crossed.length <= 1 && whole?.role === 'quantity' && !heads.some((head) => head.role === 'unit')) return groups.set('quantity', [...run.words]);
   if (crossed.length <= 1 && whole && !endsInNumericColumn(run, heads, mark, whole)) return groups.set(whole.role, [...run.words]);
   for (const word of run.words) {
     const head = columnOf(word, [word], heads, mark);
@@ -143,7 +166,7 @@ function endsInNumericColumn(run: Run, heads: readonly Head[], mark: DecimalMark
 }
 
 function columnOf(box: Box, words: readonly Word[], heads: readonly Head[], mark: DecimalMark): Head | null {
-  const numeric = words.every((word) => readNumber(word.text.replace(/%$/, ''), mark) !== null || /^[-–£€$%]$/.test(word.text));
+  const numeric = words.every((word) => readNumber(word.text.replace(/%$/, ''), mark) !== null || /^[-–£€$%]$/.test(word.text)) || isQuantityWithUnit(words, mark);
   let best: Head | null = null;
   let least = Infinity;
   heads.forEach((head, i) => {
@@ -159,6 +182,11 @@ function columnOf(box: Box, words: readonly Word[], heads: readonly Head[], mark
     if (cost < least) [best, least] = [head, cost];
   });
   return best;
+}
+
+/** "31 days", "716 kVArh", "23 Dose": a number and one word. */
+function isQuantityWithUnit(words: readonly Word[], mark: DecimalMark): boolean {
+  return words.length === 2 && readNumber(words[0].text, mark) !== null && /^\p{L}[\p{L}²³./]*$/u.test(words[1].text);
 }
 
 function numberIn(words: readonly Word[] | undefined, mark: DecimalMark): string | null {

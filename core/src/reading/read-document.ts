@@ -14,7 +14,7 @@ import { decimalMarkOf } from './numbers.js';
 import { LINE_CELLS, type DocumentReading, type HeaderField, type ReadLine, type ReadValue, type ReadingContext } from './reading.js';
 import { sellerNamesOf } from './seller-name.js';
 import { chooseTotals, netFitsLines, totalText, type TotalCandidate, type TotalField, type Totals } from './totals.js';
-import { rowsOf, type PageWords, type Row } from './words.js';
+import { rowsOf, rowsOfText, type PageWords, type Row } from './words.js';
 
 /** Which way of reading the line table is wanted: the better of the two, or one by name. */
 export type LineMethod = 'best' | 'heads' | 'alignment';
@@ -32,7 +32,7 @@ export function readDocument(pages: readonly PageWords[], context: ReadingContex
   const lineSum = lineAmounts.length > 0 && lineAmounts.every((amount) => amount !== null) ? lineAmounts.reduce((all, amount) => all.plus(decimal(amount)), new Decimal(0)) : null;
   const outside = new LabelledRows(rows, labelled.labels.filter((label) => !table.rows.has(label.run.row)));
   const totals = chooseTotals(outside, rows, mark, lineSum);
-  const kind = documentKind(pages, rows, totals.chosen.grossTotal !== null);
+  const kind = documentKind(pages, rows, totals.chosen.grossTotal !== null, totals.addsUp);
 
   const ibans = ibansOf(rows);
   const printed = printedCurrency(rows);
@@ -55,8 +55,8 @@ export function readDocument(pages: readonly PageWords[], context: ReadingContex
     currency: currency
       ? { value: currency.value, confidence: currency.rivals.length === 0 ? 0.99 : 0.9, page: currency.page, box: currency.box, evidence: ['the sign or code printed with the amounts'], alternatives: currency.rivals.map((value) => ({ value, reason: 'also printed', page: null, box: null })) }
       : fromNowhere(currencyOfCountry(country), 0.7, 'the currency of the seller’s country'),
-    orderReference: asIdentifier(orderReferences(labelled)),
-    sellerName: names[0] ? { value: names[0].value, confidence: names[0].score, page: names[0].run.page, box: names[0].box, evidence: ['a legal name that is not the buyer’s'], alternatives: names.slice(1, 4).map((name) => ({ value: name.value, reason: 'another name on the page', page: name.run.page, box: name.box })) } : null,
+    orderReference: asIdentifier(orderReferences(labelled)) ?? fromCoverText(context.coverText ?? '', language),
+    sellerName: names[0] ? { value: names[0].value, confidence: names[0].score >= 0.6 ? Math.max(0.9, names[0].score) : names[0].score, page: names[0].run.page, box: names[0].box, evidence: ['a legal name that is not the buyer’s'], alternatives: names.slice(1, 4).map((name) => ({ value: name.value, reason: 'another name on the page', page: name.run.page, box: name.box })) } : null,
     sellerTaxId: taxIds[0] ? { value: taxIds[0].value, confidence: taxIds[0].check === 'right' ? 0.99 : taxIds[0].check === 'wrong' ? 0.5 : 0.9, page: taxIds[0].run.page, box: identifierBox(taxIds[0]), evidence: [taxIds[0].check === 'right' ? 'check digits right' : 'labelled as a tax id'], alternatives: [] } : null,
     sellerIban: ibans[0] ? { value: ibans[0].value, confidence: ibans.length === 1 ? 0.99 : 0.9, page: ibans[0].run.page, box: identifierBox(ibans[0]), evidence: ['length and check digits right'], alternatives: ibans.slice(1, 4).map((iban) => ({ value: iban.value, reason: 'another IBAN on the page', page: iban.run.page, box: identifierBox(iban) })) } : null,
     netTotal: null,
@@ -69,7 +69,7 @@ export function readDocument(pages: readonly PageWords[], context: ReadingContex
   for (const field of ['netTotal', 'taxTotal', 'grossTotal', 'amountDue'] as const) fields[field] = asAmount(field, totals, fits, credit);
   const hasLines = kind.kind === 'invoice' || credit;
   const lines = hasLines ? readLines(table, totals, fits, credit, rateOf(totals)) : [];
-  const bare = hasLines ? fields : onlyNameNumberDate(fields);
+  const bare = hasLines ? fields : onlyNameNumberDate(fields, kind.kind);
   const reading = {
     pages: pages.map((page) => page.page),
     language,
@@ -79,6 +79,7 @@ export function readDocument(pages: readonly PageWords[], context: ReadingContex
     allowances: { discount: text(totals.discount), carriage: text(totals.carriage), paid: text(totals.paid) },
   };
   const doubts = raiseDoubts(reading, {
+    hasWords: rows.length > 0,
     kindScore: kind.score,
     addsUp: totals.addsUp,
     dueExplained: totals.dueExplained,
@@ -109,6 +110,13 @@ function asIdentifier(found: readonly Found[]): ReadValue | null {
   const rival = rest[0]?.score ?? 0;
   return { value: best.value.replace(/^#/, ''), confidence: confidenceOf(best.score, rival), page: best.page, box: best.box, evidence: [best.evidence], alternatives: alternatives(rest) };
 } // prettier-ignore
+
+/** The order number that the mail around the document names. */
+function fromCoverText(cover: string, language: string): ReadValue | null {
+  const rows = rowsOfText(cover);
+  const found = asIdentifier(orderReferences(new LabelledRows(rows, labelsOf(rows, language))));
+  return found && { ...found, page: null, box: null, confidence: Math.min(0.95, found.confidence), evidence: ['said in the mail'], alternatives: [] };
+}
 
 function asDate(found: readonly Found[], order: DayMonthOrder, after: string | null): ReadValue | null {
   const dated = found.map((one) => ({ ...one, value: order.monthFirst && one.swapped ? one.swapped : one.value }));
@@ -171,8 +179,12 @@ function readLines(table: LineTable, totals: Totals, linesFit: boolean, credit: 
   });
 } // prettier-ignore
 
-function onlyNameNumberDate(fields: Readonly<Record<HeaderField, ReadValue | null>>): Record<HeaderField, ReadValue | null> {
+/** A statement cites invoices by number; only a number labelled as its own is its number. */
+const STATEMENT_NUMBER = /statement|auszug|relev|overzicht|extracto|estratto|utdrag|wyci/i;
+
+function onlyNameNumberDate(fields: Readonly<Record<HeaderField, ReadValue | null>>, kind: string): Record<HeaderField, ReadValue | null> {
   const bare = { ...fields };
+  if (kind === 'statement' && !bare.invoiceNumber?.evidence.some((reason) => STATEMENT_NUMBER.test(reason))) bare.invoiceNumber = null;
   for (const field of Object.keys(bare) as HeaderField[]) if (!['invoiceNumber', 'issueDate', 'sellerName'].includes(field)) bare[field] = null;
   return bare;
 }
@@ -183,6 +195,6 @@ const alternatives = (rest: readonly Found[]) => rest.slice(0, 3).map((other) =>
 /** Sure where the label is plain and nothing rivals it. */
 function confidenceOf(score: number, rival: number): number {
   const margin = score - rival;
-  return Math.max(0.3, Math.min(0.99, score >= 0.75 ? 0.9 + Math.min(0.09, margin / 2) : score - (margin < 0.05 ? 0.15 : 0)));
+  return Math.max(0.3, Math.min(0.99, score >= 0.7 ? 0.9 + Math.min(0.09, margin / 2) : score - (margin < 0.05 ? 0.15 : 0)));
 }
 

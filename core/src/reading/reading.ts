@@ -65,4 +65,6 @@ export interface ReadingContext {
   /** The buyer's own names and tax ids, never the seller's. */
   readonly buyerNames?: readonly string[];
   readonly buyerTaxIds?: readonly string[];
+  /** What the mail around the document says. */
+  readonly coverText?: string;
 }

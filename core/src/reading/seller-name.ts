@@ -49,7 +49,9 @@ export function sellerNamesOf(pages: readonly PageWords[], rows: readonly Row[],
     });
   const best = new Map<string, PrintedName>();
   for (const name of scored.sort((a, b) => b.score - a.score)) if (!best.has(fold(name.value))) best.set(fold(name.value), name);
-  return [...best.values(), ...letterhead(pages, rows, labelled, buyers)];
+  const firms = [...best.values()].filter((name) => !BANK.test(name.value));
+  if (firms.length === 1 && firms[0].score > 0.4) best.set(fold(firms[0].value), { ...firms[0], score: Math.max(0.87, firms[0].score) });
+  return [...[...best.values()].sort((a, b) => b.score - a.score), ...letterhead(pages, rows, labelled, buyers)];
 }
 
 function legalNamesIn(run: Run): { value: string; run: Run; box: Box; words: number }[] {

@@ -3,7 +3,7 @@ import type { Lexicon } from './lexicon.js';
 export const en: Lexicon = {
   "language": "en",
   "labels": {
-    "invoiceNumber": [
+    "invoiceNumber": ["bill ref","bill reference","inv ref","invoice ref no","document ref","document reference",
       "invoice number",
       "invoice no",
       "invoice nr",
@@ -45,7 +45,7 @@ export const en: Lexicon = {
       "credit note date",
       "statement date"
     ],
-    "dueDate": [
+    "dueDate": ["payment by","settle by","last date for payment",
       "due date",
       "payment due",
       "due",
@@ -61,7 +61,7 @@ export const en: Lexicon = {
       "payable by",
       "to be paid by"
     ],
-    "orderReference": [
+    "orderReference": ["order ref","order ref no","customer ref po",
       "your order no",
       "your order number",
       "your order",
@@ -246,7 +246,7 @@ export const en: Lexicon = {
       "our bankers are",
       "payable to"
     ],
-    "other": [
+    "other": ["po box","contract ref","account ref","vehicle","meter","meter no",
       "tax point",
       "customer no",
       "customer number",
@@ -352,7 +352,7 @@ export const en: Lexicon = {
       "u/m",
       "per unit"
     ],
-    "unitPrice": [
+    "unitPrice": ["unit rate","price per unit","rate £",
       "price",
       "unit price",
       "each",
@@ -375,7 +375,7 @@ export const en: Lexicon = {
       "disc %",
       "discount %"
     ],
-    "netAmount": [
+    "netAmount": ["charge","charges","cost","line value","price ex vat",
       "net",
       "amount",
       "net amount",

@@ -40,7 +40,7 @@ export const fr: Lexicon = {
       "à régler le",
       "payable le"
     ],
-    "orderReference": [
+    "orderReference": ["réf commande","réf votre commande","références commande",
       "votre commande",
       "n° de commande",
       "votre n° de commande",
@@ -156,7 +156,7 @@ export const fr: Lexicon = {
       "règlement par virement",
       "coordonnées bancaires"
     ],
-    "other": [
+    "other": ["dossier","réf dossier","bp",
       "n° client",
       "numéro client",
       "code client",

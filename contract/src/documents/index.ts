@@ -1,0 +1,121 @@
+import Joi from 'joi';
+import type { Box } from '@umber/core/geometry';
+import type { DocumentKind, HeaderField, LineCell, ReadValue, Word } from '@umber/core/reading';
+import type { VarianceFigure } from '@umber/core/matching';
+import type { Tray } from '../trays/index.js';
+
+export const idSchema = Joi.number().integer().positive().required();
+
+/** A field's present value, and what the reading says of it while it is the reading's. */
+export interface FieldView {
+  readonly value: string | null;
+  readonly read: ReadValue | null;
+  /** Whether a person gave or confirmed the value. */
+  readonly settled: boolean;
+}
+export interface LineView {
+  readonly position: number;
+  readonly cells: Readonly<Record<LineCell, string | null>>;
+  readonly page: number | null;
+  readonly box: Box | null;
+  readonly orderLineId: number | null;
+  readonly account: string | null;
+  readonly costCentre: string | null;
+}
+export interface DoubtView {
+  readonly id: number;
+  readonly field: HeaderField | LineCell | 'kind' | 'lines' | null;
+  readonly line: number | null;
+  readonly reason: string;
+}
+export interface ExceptionView {
+  readonly id: number;
+  readonly code: string;
+  readonly line: number | null;
+  readonly sentence: string;
+  readonly figures: readonly VarianceFigure[];
+  readonly acceptedBy: string | null;
+  readonly acceptedReason: string | null;
+}
+export interface ApprovalView {
+  readonly id: number;
+  readonly approverId: number;
+  readonly approver: string;
+  readonly why: string;
+  readonly state: 'asked' | 'approved' | 'sent-back' | 'withdrawn';
+  readonly comment: string | null;
+  readonly answeredAt: string | null;
+}
+export interface PageView {
+  readonly number: number;
+  /** Points. */
+  readonly width: number;
+  readonly height: number;
+  readonly words: readonly Word[];
+}
+export interface SupplierView {
+  readonly id: number;
+  readonly name: string;
+  readonly taxId: string | null;
+  readonly iban: string | null;
+  readonly country: string;
+  readonly termsDays: number;
+}
+export interface OrderLineView {
+  readonly id: number;
+  readonly position: number;
+  readonly itemNumber: string | null;
+  readonly description: string;
+  readonly quantity: string;
+  readonly unit: string | null;
+  readonly unitPrice: string;
+  readonly received: string;
+  readonly invoicedBefore: string;
+}
+export interface OrderView {
+  readonly id: number;
+  readonly number: string;
+  readonly owner: string;
+  readonly costCentre: string;
+  readonly currency: string;
+  readonly orderedOn: string;
+  readonly state: 'open' | 'closed';
+  readonly lines: readonly OrderLineView[];
+}
+export interface DocumentView {
+  readonly id: number;
+  readonly version: number;
+  readonly tray: Tray;
+  readonly parkedFrom: Tray | null;
+  readonly reason: string | null;
+  readonly kind: DocumentKind;
+  readonly language: string;
+  readonly fileName: string;
+  readonly arrival: { readonly id: number; readonly sender: string | null; readonly subject: string | null; readonly receivedAt: string; readonly text: string };
+  readonly fields: Readonly<Record<HeaderField, FieldView>>;
+  readonly discount: string | null;
+  readonly carriage: string | null;
+  readonly lines: readonly LineView[];
+  readonly doubts: readonly DoubtView[];
+  readonly exceptions: readonly ExceptionView[];
+  readonly approvals: readonly ApprovalView[];
+  readonly pages: readonly PageView[];
+  readonly supplier: SupplierView | null;
+  readonly order: OrderView | null;
+  readonly checkedBy: string | null;
+  readonly entryNumber: number | null;
+  /** The one-line history: what happened last, newest first. */
+  readonly trail: readonly TrailEntry[];
+}
+
+/** One step of a document's history. */
+export interface TrailEntry {
+  readonly id: number;
+  readonly at: string;
+  /** Null: the machine. */
+  readonly person: string | null;
+  readonly act: string;
+  readonly sentence: string;
+  readonly before: unknown;
+  readonly after: unknown;
+}

@@ -1,0 +1,43 @@
+import type { EntryLine } from '@umber/core/ledger';
+import Joi from 'joi';
+
+export const searchSchema = Joi.object<{ q: string }>({ q: Joi.string().trim().max(100).allow('').default('') });
+
+export interface EntryLineView extends EntryLine {
+  readonly accountName: string;
+}
+/** A journal entry; amounts in base currency. */
+export interface EntryView {
+  readonly id: number | null;
+  readonly number: number | null;
+  readonly kind: 'receipt' | 'invoice';
+  readonly postedOn: string;
+  readonly period: string;
+  readonly description: string;
+  readonly documentId: number | null;
+  readonly currency: string;
+  readonly exchangeRate: string;
+  readonly postedBy: string | null;
+  readonly lines: readonly EntryLineView[];
+}
+export interface OpenItem {
+  readonly documentId: number | null;
+  readonly entryNumber: number;
+  readonly supplierId: number;
+  readonly supplier: string;
+  readonly invoiceNumber: string | null;
+  readonly dueDate: string | null;
+  /** Base currency; negative for a credit note. */
+  readonly amount: string;
+}
+export interface TrialBalanceRow {
+  readonly account: string;
+  readonly name: string;
+  readonly debit: string;
+  readonly credit: string;
+}
+export interface TrialBalance {
+  readonly rows: readonly TrialBalanceRow[];
+  readonly debit: string;
+  readonly credit: string;
+}

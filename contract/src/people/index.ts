@@ -1,0 +1,42 @@
+import Joi from 'joi';
+
+export const ROLES = ['clerk', 'approver', 'controller', 'administrator', 'auditor'] as const;
+export type Role = (typeof ROLES)[number];
+
+export interface Person {
+  readonly id: number;
+  readonly login: string;
+  readonly name: string;
+  readonly role: Role;
+}
+
+export interface SignIn {
+  readonly login: string;
+  readonly password: string;
+}
+export const signInSchema = Joi.object<SignIn, true>({
+  login: Joi.string().trim().lowercase().max(100).required().messages({ 'string.empty': 'Type your login.' }),
+  password: Joi.string().max(200).required().messages({ 'string.empty': 'Type your password.' }),
+});
+
+export interface Session {
+  readonly person: Person;
+  readonly company: { readonly name: string; readonly currency: string; readonly invoicesAddress: string };
+  /** Whether the simulated outside world is running beside the server. */
+  readonly demo: boolean;
+}
+
+/** What each role may do, beyond looking. */
+export const MAY = {
+  check: ['clerk', 'controller', 'administrator'],
+  match: ['clerk', 'controller', 'administrator'],
+  approve: ['approver', 'controller', 'administrator'],
+  post: ['controller', 'administrator'],
+  demo: ['clerk', 'approver', 'controller', 'administrator'],
+} as const satisfies Record<string, readonly Role[]>;
+export type Right = keyof typeof MAY;
+
+/** Whether a role has a right. */
+export function may(role: Role, right: Right): boolean {
+  return (MAY[right] as readonly Role[]).includes(role);
+}

@@ -1,0 +1,71 @@
+import Joi from 'joi';
+
+export const TRAYS = ['arriving', 'check', 'match', 'sign-off', 'post', 'posted', 'parked', 'turned-away'] as const;
+export type Tray = (typeof TRAYS)[number];
+export const traySchema = Joi.string().valid(...TRAYS);
+
+/** The name of each tray as people read it. */
+export const TRAY_NAMES: Readonly<Record<Tray, string>> = {
+  arriving: 'Arriving',
+  check: 'Check',
+  match: 'Match',
+  'sign-off': 'Sign-off',
+  post: 'Post',
+  posted: 'Posted',
+  parked: 'Parked',
+  'turned-away': 'Turned away',
+};
+
+export interface TrayCount {
+  readonly tray: Tray;
+  readonly documents: number;
+  /** Documents that are overdue or due within a week. */
+  readonly due: number;
+  /** Gross totals in base currency, a decimal string. */
+  readonly amount: string;
+}
+
+/** One row of a tray. Amounts are decimal strings in the document's currency, dates ISO 8601. */
+export interface TrayRow {
+  readonly id: number;
+  readonly tray: Tray;
+  readonly kind: string;
+  readonly supplier: string | null;
+  readonly supplierKnown: boolean;
+  readonly number: string | null;
+  readonly issueDate: string | null;
+  readonly dueDate: string | null;
+  readonly currency: string | null;
+  readonly total: string | null;
+  /** Total in base currency, for ordering. */
+  readonly totalBase: string | null;
+  /** What is asked, in words; empty where nothing is. */
+  readonly asked: readonly string[];
+  readonly since: string;
+  readonly receivedAt: string;
+  readonly source: string;
+}
+
+export interface TrayRows {
+  readonly tray: Tray;
+  readonly rows: readonly TrayRow[];
+  readonly total: number;
+}
+
+/** Something that came in and became no document, or not yet. */
+export interface ArrivalRow {
+  readonly id: number;
+  readonly receivedAt: string;
+  readonly sender: string | null;
+  readonly subject: string | null;
+  readonly state: 'stored' | 'unpacked' | 'no-documents' | 'repeated' | 'failed';
+  readonly reason: string | null;
+  readonly documents: readonly { readonly id: number; readonly tray: Tray; readonly fileName: string }[];
+}
+
+/** One line of the live stream. */
+export interface LiveNews {
+  readonly what: 'document' | 'arrival';
+  readonly id: number;
+  readonly tray?: Tray;
+}

@@ -1,0 +1,72 @@
+import { decimal, type DecimalString } from '../money/index.js';
+
+/** A rule of the database: what it asks for, and who then approves. */
+export interface ApprovalRule {
+  /** Base currency; null asks for no amount. */
+  readonly minAmount: DecimalString | null;
+  readonly costCentre: string | null;
+  /** Only where an exception was accepted, or there is no order. */
+  readonly onlyExceptions: boolean;
+  readonly approver: 'person' | 'order-owner' | 'cost-centre-manager';
+  readonly personId: number | null;
+}
+
+/** What is known of a document when approval is decided. */
+export interface ApprovalFacts {
+  /** Gross, base currency. */
+  readonly amount: DecimalString;
+  readonly costCentres: readonly string[];
+  readonly hasException: boolean;
+  readonly orderOwner: number | null;
+  readonly managerOf: Readonly<Record<string, number>>;
+  /** Who checked it or accepted its exceptions: they never approve it. */
+  readonly handledBy: readonly number[];
+  /** People with the right to approve, in the order in which they stand in for one another. */
+  readonly approvers: readonly number[];
+}
+export interface ApprovalNeed {
+  readonly personId: number;
+  readonly why: string;
+}
+
+/** Who must approve, each once. Empty: the document goes on untouched. @throws Error when nobody may. */
+export function approvalsNeeded(rules: readonly ApprovalRule[], facts: ApprovalFacts): ApprovalNeed[] {
+  const needs = new Map<number, string[]>();
+  for (const rule of rules) {
+    const why = applies(rule, facts);
+    if (why === null) continue;
+    for (const wanted of peopleOf(rule, facts)) {
+      const personId = standIn(wanted, facts);
+      const reason = personId === wanted ? why : `${why}, in place of who handled it`;
+      needs.set(personId, [...(needs.get(personId) ?? []), reason]);
+    }
+  }
+  return [...needs].map(([personId, reasons]) => ({ personId, why: [...new Set(reasons)].join('; ') }));
+}
+
+function applies(rule: ApprovalRule, facts: ApprovalFacts): string | null {
+  if (rule.minAmount !== null && decimal(facts.amount).lt(decimal(rule.minAmount))) return null;
+  if (rule.costCentre !== null && !facts.costCentres.includes(rule.costCentre)) return null;
+  if (rule.onlyExceptions && !facts.hasException) return null;
+  if (rule.approver === 'order-owner' && facts.orderOwner === null) return null;
+  const reasons = [
+    rule.onlyExceptions ? 'an exception was accepted or there is no order' : null,
+    rule.minAmount !== null ? `${rule.minAmount} or more` : null,
+    rule.costCentre !== null ? `cost centre ${rule.costCentre}` : null,
+  ].filter((reason) => reason !== null);
+  return reasons.length > 0 ? reasons.join(', ') : 'every invoice';
+}
+
+function peopleOf(rule: ApprovalRule, facts: ApprovalFacts): number[] {
+  if (rule.approver === 'person') return rule.personId === null ? [] : [rule.personId];
+  if (rule.approver === 'order-owner') return facts.orderOwner === null ? [] : [facts.orderOwner];
+  return [...new Set(facts.costCentres.map((code) => facts.managerOf[code]).filter((id) => id !== undefined))];
+}
+
+/** The person wanted, or the next who may approve and did not handle the document. */
+function standIn(wanted: number, facts: ApprovalFacts): number {
+  if (!facts.handledBy.includes(wanted) && facts.approvers.includes(wanted)) return wanted;
+  const next = facts.approvers.find((id) => !facts.handledBy.includes(id));
+  if (next === undefined) throw new Error('nobody is left who may approve this document');
+  return next;
+}

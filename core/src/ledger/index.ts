@@ -1,0 +1,128 @@
+import { Decimal, decimal, distribute, sum, toAmount, type DecimalString } from '../money/index.js';
+
+/** One line of a journal entry, base currency; one of debit and credit is zero. */
+export interface EntryLine {
+  readonly account: string;
+  readonly costCentre: string | null;
+  readonly supplierId: number | null;
+  readonly text: string;
+  readonly debit: DecimalString;
+  readonly credit: DecimalString;
+}
+
+/** An invoice line ready to be posted: amounts net, in the invoice's currency, positive on a credit note too. */
+export interface PostingLine {
+  readonly text: string;
+  readonly netAmount: DecimalString;
+  readonly account: string;
+  readonly costCentre: string;
+  /** Quantity × order price of a line that goes against what was received; null where there is no receipt. */
+  readonly receivedValue: DecimalString | null;
+}
+
+export interface PostingAccounts {
+  readonly payables: string;
+  readonly inputTax: string;
+  readonly goodsReceived: string;
+  readonly priceVariance: string;
+  readonly carriage: string;
+}
+
+/** What is posted. All amounts in the invoice's currency. */
+export interface PostingInvoice {
+  readonly creditNote: boolean;
+  readonly supplierId: number;
+  readonly supplierName: string;
+  readonly invoiceNumber: string;
+  readonly netTotal: DecimalString;
+  readonly taxTotal: DecimalString;
+  readonly grossTotal: DecimalString;
+  readonly carriage: DecimalString | null;
+  readonly lines: readonly PostingLine[];
+  /** Units of base currency for one of the invoice's. */
+  readonly exchangeRate: DecimalString;
+}
+
+/** An invoice that cannot be posted as it stands; the message says why. */
+export class NotPostable extends Error {}
+
+interface Part {
+  readonly account: string;
+  readonly costCentre: string | null;
+  readonly text: string;
+  readonly amount: Decimal;
+}
+
+/** Lines and totals may differ by suppliers' rounding: a cent a line, at least five. */
+function roundingSlack(lines: number): Decimal {
+  return Decimal.max('0.05', new Decimal(lines).times('0.01'));
+}
+
+/**
+ * The journal entry of an invoice: goods received or expense, price variance, input tax, payables. Sums to zero exactly.
+ * A credit note is the same with the sides swapped. @throws NotPostable when the totals do not add up.
+ */
+export function invoiceEntry(invoice: PostingInvoice, accounts: PostingAccounts): EntryLine[] {
+  const [net, tax, gross] = [decimal(invoice.netTotal), decimal(invoice.taxTotal), decimal(invoice.grossTotal)];
+  if (net.plus(tax).minus(gross).abs().gt('0.02')) throw new NotPostable(`Net ${invoice.netTotal} and tax ${invoice.taxTotal} do not make the total ${invoice.grossTotal}.`);
+  if (gross.isZero()) throw new NotPostable('The total is zero: there is nothing to post.');
+  const parts = merge(netParts(invoice, accounts, gross.minus(tax)));
+  const rate = decimal(invoice.exchangeRate);
+  const payable = toAmount(gross.times(rate));
+  const inputTax = toAmount(tax.times(rate));
+  const netBase = toAmount(decimal(payable).minus(decimal(inputTax)));
+  const shares = distribute(netBase, parts.map((part) => toAmount(part.amount)));
+  const text = `${invoice.supplierName} ${invoice.invoiceNumber}`;
+  const lines = parts.map((part, i) => entryLine(part.account, part.costCentre, null, part.text, decimal(shares[i]), invoice.creditNote));
+  if (!decimal(inputTax).isZero()) lines.push(entryLine(accounts.inputTax, null, null, text, decimal(inputTax), invoice.creditNote));
+  lines.push(entryLine(accounts.payables, null, invoice.supplierId, text, decimal(payable).negated(), invoice.creditNote));
+  return lines.filter((line) => line.debit !== '0.00' || line.credit !== '0.00');
+} // prettier-ignore
+
+/** The net total by account: each line, the price variance of received goods, carriage; a total discount shared among the lines. */
+function netParts(invoice: PostingInvoice, accounts: PostingAccounts, net: Decimal): Part[] {
+  const carriage = decimal(invoice.carriage ?? '0');
+  const lineSum = sum(invoice.lines.map((line) => line.netAmount));
+  const forLines = net.minus(carriage);
+  if (invoice.lines.length === 0) throw new NotPostable('There are no lines to post.');
+  const off = forLines.minus(lineSum);
+  const slack = roundingSlack(invoice.lines.length);
+  const discounted = off.isNegative() && off.abs().lte(lineSum.abs().times('0.5'));
+  if (off.abs().gt(slack) && !discounted) throw new NotPostable(`The lines sum to ${toAmount(lineSum)}, the net total is ${toAmount(net)}.`);
+  const shares = distribute(toAmount(forLines), invoice.lines.map((line) => toAmount(line.netAmount)));
+  const parts = invoice.lines.flatMap((line, i): Part[] => {
+    const amount = decimal(shares[i]);
+    if (line.receivedValue === null) return [{ account: line.account, costCentre: line.costCentre, text: line.text, amount }];
+    const received = decimal(toAmount(line.receivedValue));
+    return [
+      { account: accounts.goodsReceived, costCentre: null, text: line.text, amount: received },
+      { account: accounts.priceVariance, costCentre: line.costCentre, text: `Price variance: ${line.text}`, amount: amount.minus(received) },
+    ];
+  });
+  if (!carriage.isZero()) parts.push({ account: accounts.carriage, costCentre: invoice.lines[0].costCentre, text: 'Carriage', amount: carriage });
+  return parts.filter((part) => !part.amount.isZero());
+} // prettier-ignore
+
+/** Parts of one account and cost centre become one line; its text is the first's and how many more. */
+function merge(parts: readonly Part[]): Part[] {
+  const groups = new Map<string, Part[]>();
+  for (const part of parts) {
+    const key = `${part.account}|${part.costCentre}|${part.text.startsWith('Price variance')}`;
+    groups.set(key, [...(groups.get(key) ?? []), part]);
+  }
+  return [...groups.values()]
+    .map((group) => ({ ...group[0], amount: sum(group.map((part) => part.amount)), text: group.length === 1 ? group[0].text : `${group[0].text} and ${group.length - 1} more` }))
+    .filter((part) => !part.amount.isZero());
+} // prettier-ignore
+
+function entryLine(account: string, costCentre: string | null, supplierId: number | null, text: string, amount: Decimal, swapped: boolean): EntryLine {
+  const side = swapped ? amount.negated() : amount;
+  const debit = side.isPositive() ? toAmount(side) : '0.00';
+  const credit = side.isNegative() ? toAmount(side.negated()) : '0.00';
+  return { account, costCentre, supplierId, text: text.slice(0, 200), debit, credit };
+}
+
+/** Debits less credits; zero for an entry that balances. */
+export function balance(lines: readonly Pick<EntryLine, 'debit' | 'credit'>[]): Decimal {
+  return sum(lines.map((line) => decimal(line.debit).minus(decimal(line.credit))));
+}

@@ -1,0 +1,3 @@
+export * from './assignment.js';
+export * from './three-way.js';
+export * from './order-choice.js';

@@ -1,0 +1,86 @@
+import { addDays, type IsoDate } from '@umber/core/dates';
+import { ibanOf } from '@umber/core/identifiers';
+import { invoiceOfOrder, invoiceWithoutOrder, type DrawnInvoice, type Twist } from '../drawing/index.js';
+import { scenarioOrders, SUPPLIERS } from '../scenario/index.js';
+
+/** A mail of the demo: from whom, what it says, which invoices hang on it. */
+export interface DemoMailPlan {
+  readonly supplierKey: string;
+  readonly subject: string;
+  readonly text: string;
+  readonly invoices: readonly DrawnInvoice[];
+}
+
+const mail = (supplierKey: string, invoices: readonly DrawnInvoice[], text = 'Please find our invoice attached.'): DemoMailPlan => ({
+  supplierKey,
+  subject: invoices.length === 0 ? 'Our new opening hours' : `${invoices.length > 1 ? 'Invoices' : 'Invoice'} ${invoices.map((one) => one.number).join(', ')}`,
+  text,
+  invoices,
+});
+
+/** The mails of the first start: clean ones, ones with doubts, variances, a short receipt, credit, services without order. */
+export function firstDayMails(today: IsoDate): DemoMailPlan[] {
+  const orders = scenarioOrders(today);
+  const ordersOf = (key: string) => orders.filter((order) => order.supplier.key === key);
+  let serial = 118;
+  const ofOrder = (key: string, nth: number, daysAgo: number, twist: Twist = {}) => invoiceOfOrder(ordersOf(key)[nth], addDays(today, -daysAgo), (serial += 7), twist);
+  const without = (key: string, daysAgo: number, twist: Twist = {}) => {
+    const supplier = SUPPLIERS.find((one) => one.key === key);
+    if (!supplier) throw new Error(`no supplier ${key} in the scenario`);
+    return invoiceWithoutOrder(supplier, addDays(today, -daysAgo), (serial += 7), twist);
+  };
+  const one = (key: string, nth: number, daysAgo: number, twist: Twist = {}, text?: string) => mail(key, [ofOrder(key, nth, daysAgo, twist)], text);
+  return [
+    one('tarnside', 0, 9),
+    one('dapplemere', 0, 12),
+    one('mossrigg', 0, 8),
+    one('crakewell', 0, 10),
+    one('lindenau', 0, 6),
+    one('bocage', 0, 7),
+    one('elsterfurt', 0, 5),
+    mail('oeverdijk', [ofOrder('oeverdijk', 0, 11), ofOrder('oeverdijk', 1, 4)], 'Hierbij ontvangt u onze facturen.'),
+    one('hartscale', 1, 4),
+    one('bellwether', 0, 3),
+    one('brandtal', 0, 6, {}, 'Anbei unsere Rechnung.'),
+    one('ovenden', 0, 10),
+    one('valmorin', 0, 9, {}, 'Veuillez trouver ci-joint notre facture.'),
+    // A price that is over tolerance, and one on a large order.
+    one('hartscale', 0, 3, { dearer: 6.5 }),
+    one('montechiaro', 0, 5, { dearer: 9 }),
+    // A short receipt, invoiced in full.
+    one('hartscale', 2, 2),
+    one('bellwether', 2, 2),
+    // Doubts: a slip in the total, a number without a label, a due date before the issue date, no order number.
+    one('penaserena', 0, 8, { totalOff: '9.00' }),
+    one('cedarhollow', 0, 4, { unlabelled: true }),
+    one('dapplemere', 1, 3, { dueBeforeIssue: true }),
+    one('crakewell', 1, 2, { totalOff: '-0.90' }),
+    one('lindenau', 1, 1, { noOrderNumber: true }),
+    // Without order: coded by the supplier's usual account and approved by the manager.
+    mail('fellbeam', [without('fellbeam', 6)]),
+    mail('whinstone', [without('whinstone', 5)]),
+    mail('underbarrow', [without('underbarrow', 7)]),
+    // A changed bank account.
+    one('mossrigg', 1, 2, { otherIban: ibanOf('GB', 'FLMB60161331926819') }),
+    one('bocage', 1, 3, { credit: true, part: 0.2 }, 'Vous trouverez notre avoir ci-joint.'),
+    mail('garthwater', [], 'From next month our office opens at nine. No need to reply.'),
+  ];
+}
+
+/** What the stand-in supplier sends when it is asked to write, counted up so that each is a new invoice. */
+export function askedMail(what: 'clean' | 'doubt' | 'price-variance' | 'no-attachment', today: IsoDate, count: number): DemoMailPlan {
+  const orders = scenarioOrders(today);
+  // Orders that the first day left alone, each invoiced in parts so that the quantities stay within what was received.
+  const keys = ['tarnside', 'dapplemere', 'elsterfurt', 'bocage', 'oeverdijk', 'valmorin'];
+  const key = keys[count % keys.length];
+  const own = orders.filter((order) => order.supplier.key === key);
+  const order = own[own.length - 1];
+  const twists: Readonly<Record<typeof what, Twist>> = {
+    clean: { part: 0.1 },
+    doubt: { part: 0.1, totalOff: '3.00' },
+    'price-variance': { part: 0.3, dearer: 12 },
+    'no-attachment': {},
+  };
+  if (what === 'no-attachment') return mail(key, []);
+  return mail(key, [invoiceOfOrder(order, addDays(today, -1), 4000 + count, twists[what])]);
+}

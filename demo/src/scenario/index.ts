@@ -1,0 +1,4 @@
+export * from './chance.js';
+export * from './company.js';
+export * from './orders.js';
+export * from './suppliers.js';

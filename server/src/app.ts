@@ -1,0 +1,87 @@
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import compression from 'compression';
+import express, { Router, type Express, type NextFunction, type Request, type Response } from 'express';
+import helmet from 'helmet';
+import { approvalRoutes } from './approval/routes.js';
+import { archiveRoutes } from './archive/routes.js';
+import { checkingRoutes } from './checking/routes.js';
+import { demoRoutes } from './demo/routes.js';
+import { Refused } from './errors.js';
+import { eventRoutes } from './events/routes.js';
+import { ledgerRoutes } from './ledger/routes.js';
+import { matchingRoutes } from './matching/routes.js';
+import { orderRoutes } from './orders/routes.js';
+import { peopleRoutes } from './people/routes.js';
+import { sameOrigin, signedIn } from './people/sessions.js';
+import type { Services } from './services.js';
+import { supplierRoutes } from './suppliers/routes.js';
+import { trayRoutes } from './trays/routes.js';
+
+/** The HTTP side of the server: the API under /api and the built interface. */
+export function createApp(services: Services, webFolder: string | null): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        directives: {
+          defaultSrc: ["'self'"],
+          scriptSrc: ["'self'"],
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:'],
+          fontSrc: ["'self'"],
+          connectSrc: ["'self'"],
+          objectSrc: ["'none'"],
+          frameAncestors: ["'none'"],
+          baseUri: ["'self'"],
+          formAction: ["'self'"],
+          upgradeInsecureRequests: null,
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use(compression({ filter: (request, response) => !request.path.endsWith('/events') && compression.filter(request, response) }));
+  app.use('/api', sameOrigin, express.json({ limit: '1mb' }), api(services));
+  if (webFolder && existsSync(webFolder)) {
+    app.use(express.static(webFolder, { index: false, maxAge: '1h' }));
+    app.get('/{*path}', (_request, response) => {
+      response.set('Cache-Control', 'no-cache').sendFile(join(webFolder, 'index.html'));
+    });
+  }
+  app.use(answerErrors);
+  return app;
+}
+
+function api(services: Services): Router {
+  const router = Router();
+  router.use((_request, response, next) => {
+    response.set('Cache-Control', 'no-store');
+    next();
+  });
+  router.use(peopleRoutes(services));
+  router.use(signedIn(services));
+  for (const routes of [trayRoutes, archiveRoutes, checkingRoutes, matchingRoutes, approvalRoutes, ledgerRoutes, supplierRoutes, orderRoutes, eventRoutes, demoRoutes]) router.use(routes(services));
+  router.use(() => {
+    throw new Refused('no-such-route');
+  });
+  return router;
+}
+
+function answerErrors(error: unknown, request: Request, response: Response, next: NextFunction): void {
+  if (response.headersSent) {
+    next(error);
+    return;
+  }
+  const refused = error instanceof Refused ? error : fromExpress(error);
+  if (refused.code === 'internal') console.error(`${request.method} ${request.path}:`, error);
+  response.status(refused.status).json(refused);
+}
+
+function fromExpress(error: unknown): Refused {
+  const status = (error as { status?: number }).status;
+  if (status === 413) return new Refused('bad-request', 'The request is too large.');
+  if (status !== undefined && status >= 400 && status < 500) return new Refused('bad-request');
+  return new Refused('internal');
+}

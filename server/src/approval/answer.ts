@@ -1,0 +1,40 @@
+import type { Reasoned } from '@umber/contract/checking';
+import type { Approve } from '@umber/contract/approval';
+import type { Person } from '@umber/contract/people';
+import { insertDoubt } from '../checking/queries.js';
+import type { Database, Pool } from '../database/database.js';
+import { Refused } from '../errors.js';
+import { record } from '../archive/trail.js';
+import { bumpVersion } from '../trays/queries.js';
+import { moveTo, onDocument, type LockedDocument } from '../trays/move.js';
+import { answerApproval, askedApprovals, exceptionAcceptors, withdrawApprovals } from './queries.js';
+
+/** Approves; when nobody else is asked, the document goes on to Post. @throws Refused for one's own work. */
+export function approve(pool: Pool, id: number, person: Person, { version, comment }: Approve): Promise<void> {
+  return onDocument(pool, id, version, ['sign-off'], async (db, document) => {
+    const asked = await ownApproval(db, document, person);
+    await answerApproval(db, asked, 'approved', comment === '' ? null : comment);
+    await record(db, id, person.id, 'approved', comment === '' ? 'Approved' : `Approved: ${comment}`);
+    if ((await askedApprovals(db, id)).length > 0) await bumpVersion(db, id);
+    else await moveTo(db, id, 'post', null, 'All approvals are given: ready to be posted');
+  });
+}
+
+/** Sends the document back to Check with a comment, which becomes a doubt there. */
+export function sendBack(pool: Pool, id: number, person: Person, { version, reason }: Reasoned): Promise<void> {
+  return onDocument(pool, id, version, ['sign-off'], async (db, document) => {
+    const asked = await ownApproval(db, document, person);
+    await answerApproval(db, asked, 'sent-back', reason);
+    await withdrawApprovals(db, id);
+    await insertDoubt(db, id, null, null, `Sent back by ${person.name}: ${reason}`);
+    await moveTo(db, id, 'check', person.id, `Sent back: ${reason}`);
+  });
+}
+
+async function ownApproval(db: Database, document: LockedDocument, person: Person): Promise<number> {
+  const acceptors = await exceptionAcceptors(db, document.id);
+  if (document.checkedById === person.id || acceptors.includes(person.id)) throw new Refused('own-work');
+  const own = (await askedApprovals(db, document.id)).find((approval) => approval.approverId === person.id);
+  if (!own) throw new Refused('not-asked');
+  return own.id;
+}

@@ -1,0 +1,20 @@
+import { createHash } from 'node:crypto';
+import type { Database } from '../database/database.js';
+import { Refused } from '../errors.js';
+import { blobBytes, insertBlob } from './queries.js';
+
+export const sha256 = (bytes: Uint8Array): Buffer => createHash('sha256').update(bytes).digest();
+
+/** Keeps bytes under their SHA-256; the same bytes are kept once. Returns the hash. */
+export async function keepBlob(db: Database, bytes: Uint8Array): Promise<Buffer> {
+  const hash = sha256(bytes);
+  await insertBlob(db, hash, Buffer.from(bytes));
+  return hash;
+}
+
+/** The bytes kept under a hash, checked. @throws Refused when they are gone or damaged: they are not served. */
+export async function fetchBlob(db: Database, hash: Buffer): Promise<Buffer> {
+  const bytes = await blobBytes(db, hash);
+  if (!bytes || !sha256(bytes).equals(hash)) throw new Refused('damaged-blob');
+  return bytes;
+}

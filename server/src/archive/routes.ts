@@ -1,0 +1,30 @@
+import { Router } from 'express';
+import Joi from 'joi';
+import { idSchema } from '@umber/contract/documents';
+import { Refused } from '../errors.js';
+import type { Services } from '../services.js';
+import { valid } from '../validation.js';
+import { fetchBlob } from './blobs.js';
+import { documentFile, pagePicture } from './queries.js';
+import { documentView } from './view.js';
+
+const pageSchema = Joi.number().integer().min(1).max(500).required();
+
+/** Looking at documents: every signed-in role may. */
+export function archiveRoutes(services: Services): Router {
+  const router = Router();
+  router.get('/documents/:id', async (request, response) => {
+    response.json(await documentView(services.pool, valid(idSchema, request.params.id)));
+  });
+  router.get('/documents/:id/pages/:page/picture', async (request, response) => {
+    const hash = await pagePicture(services.pool, valid(idSchema, request.params.id), valid(pageSchema, request.params.page));
+    if (!hash) throw new Refused('no-such-page');
+    response.type('png').set('Cache-Control', 'private, max-age=31536000, immutable').send(await fetchBlob(services.pool, hash));
+  });
+  router.get('/documents/:id/file', async (request, response) => {
+    const file = await documentFile(services.pool, valid(idSchema, request.params.id));
+    if (!file) throw new Refused('no-such-document');
+    response.attachment(file.fileName.replace(/[^\p{L}\p{N}. _-]/gu, '_')).type('application/pdf').send(await fetchBlob(services.pool, file.blob));
+  });
+  return router;
+}

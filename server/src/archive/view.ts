@@ -1,0 +1,54 @@
+import type { DocumentView, FieldView } from '@umber/contract/documents';
+import type { Tray } from '@umber/contract/trays';
+import { HEADER_FIELDS, LINE_CELLS, type DocumentReading, type HeaderField, type LineCell } from '@umber/core/reading';
+import type { Database } from '../database/database.js';
+import { Refused } from '../errors.js';
+import { orderView } from '../orders/view.js';
+import { supplierView } from '../suppliers/queries.js';
+import { approvalsOf, documentHead, documentLines, lastReading, liveExceptions, openDoubts, pagesOf, trailOf } from './queries.js';
+
+/** Everything a screen shows of one document. @throws Refused when there is none. */
+export async function documentView(db: Database, id: number): Promise<DocumentView> {
+  const head = await documentHead(db, id);
+  if (!head) throw new Refused('no-such-document');
+  const reading = ((await lastReading(db, id))?.result ?? null) as DocumentReading | null;
+  const settled = new Set(head.settledFields as unknown as string[]);
+  const fields = Object.fromEntries(
+    HEADER_FIELDS.map((field): [HeaderField, FieldView] => [field, { value: head[field] ?? null, read: reading?.fields[field] ?? null, settled: settled.has(field) }]),
+  ) as Record<HeaderField, FieldView>;
+  const lines = (await documentLines(db, id)).map((line) => ({
+    position: line.position,
+    cells: Object.fromEntries(LINE_CELLS.map((cell) => [cell, line[cell]])) as Record<LineCell, string | null>,
+    page: reading?.lines[line.position]?.page ?? null,
+    box: reading?.lines[line.position]?.box ?? null,
+    orderLineId: line.orderLineId,
+    account: line.account,
+    costCentre: line.costCentre,
+  }));
+  const supplierId = head.supplierId as unknown as number | null;
+  const orderId = head.orderId as unknown as number | null;
+  return {
+    id: head.id,
+    version: head.version,
+    tray: head.tray as Tray,
+    parkedFrom: head.parkedFrom as Tray | null,
+    reason: head.reason,
+    kind: head.kind as DocumentView['kind'],
+    language: head.language ?? 'en',
+    fileName: head.fileName ?? '',
+    arrival: { id: Number(head.arrivalId), sender: head.sender, subject: head.subject, receivedAt: head.receivedAt ?? '', text: head.text ?? '' },
+    fields,
+    discount: head.discount,
+    carriage: head.carriage,
+    lines,
+    doubts: (await openDoubts(db, id)) as DocumentView['doubts'],
+    exceptions: (await liveExceptions(db, id)).map(({ acceptedById: _id, ...exception }) => exception),
+    approvals: await approvalsOf(db, id),
+    pages: await pagesOf(db, id),
+    supplier: supplierId === null ? null : await supplierView(db, supplierId),
+    order: orderId === null ? null : await orderView(db, orderId, id),
+    checkedBy: head.checkedBy,
+    entryNumber: head.entryNumber as unknown as number | null,
+    trail: await trailOf(db, id),
+  };
+}

@@ -1,0 +1,128 @@
+import { CELL_SCHEMAS, FIELD_SCHEMAS, type KindChange, type ValueChange, type Versioned } from '@umber/contract/checking';
+import type { Person } from '@umber/contract/people';
+import { decimal, within } from '@umber/core/money';
+import type { HeaderField, LineCell } from '@umber/core/reading';
+import { netFits } from '@umber/core/checking';
+import type { Database, Pool } from '../database/database.js';
+import { Refused } from '../errors.js';
+import { record } from '../archive/trail.js';
+import { matchDocument } from '../matching/match.js';
+import type { Services } from '../services.js';
+import { bumpVersion } from '../trays/queries.js';
+import { onDocument } from '../trays/move.js';
+import { valid } from '../validation.js';
+import {
+  amountsOf, cellValue, countOpenDoubts, deleteLine, fieldValue, insertEmptyLine, lineAmounts, markChecked, markSettled, settleDoubt, settleDoubtsAbout, settleDoubtsOfLine, updateCell, updateField, updateKind,
+} from './queries.js'; // prettier-ignore
+
+/** Sets a header field to what the clerk says; an empty value means that the page does not show it. */
+export function changeField(pool: Pool, id: number, person: Person, field: HeaderField, change: ValueChange): Promise<void> {
+  const value = cleared(change.value) ? null : (valid(FIELD_SCHEMAS[field], change.value) as string);
+  return onDocument(pool, id, change.version, ['check'], async (db) => {
+    const before = await fieldValue(db, id, field);
+    await updateField(db, id, field, value);
+    await markSettled(db, id, field);
+    await settleDoubtsAbout(db, id, field, null, person.id);
+    await settleSumDoubts(db, id, person);
+    if (before !== value) await record(db, id, person.id, 'changed', `${field}: ${before ?? 'empty'} → ${value ?? 'empty'}`, { before, after: value });
+    else await record(db, id, person.id, 'confirmed', `${field}: ${value ?? 'empty'} confirmed`, { before, after: value });
+  });
+}
+
+export function changeKind(pool: Pool, id: number, person: Person, { version, kind }: KindChange): Promise<void> {
+  return onDocument(pool, id, version, ['check'], async (db, document) => {
+    await updateKind(db, id, kind);
+    await settleDoubtsAbout(db, id, 'kind', null, person.id);
+    await record(db, id, person.id, 'changed', `kind: ${document.kind} → ${kind}`, { before: document.kind, after: kind });
+  });
+}
+
+/** Sets one cell of a line. */
+export function changeCell(pool: Pool, id: number, person: Person, position: number, cell: LineCell, change: ValueChange): Promise<void> {
+  const value = cleared(change.value) ? null : (valid(CELL_SCHEMAS[cell], change.value) as string);
+  return onDocument(pool, id, change.version, ['check'], async (db) => {
+    const before = await cellValue(db, id, position, cell);
+    if (!before) throw new Refused('no-such-thing', 'This line is no longer there. The document was loaded again.');
+    await updateCell(db, id, position, cell, value);
+    await settleDoubtsAbout(db, id, cell, position, person.id);
+    await settleSumDoubts(db, id, person);
+    await bumpVersion(db, id);
+    await record(db, id, person.id, 'changed', `line ${position + 1} ${cell}: ${before.value ?? 'empty'} → ${value ?? 'empty'}`, { before: before.value, after: value });
+  });
+}
+
+/** Adds an empty line at the end and returns its position. */
+export function addLine(pool: Pool, id: number, person: Person, { version }: Versioned): Promise<number> {
+  return onDocument(pool, id, version, ['check'], async (db) => {
+    const position = await insertEmptyLine(db, id);
+    await bumpVersion(db, id);
+    await record(db, id, person.id, 'added', `line ${position + 1} added`);
+    return position;
+  });
+}
+
+export function removeLine(pool: Pool, id: number, person: Person, position: number, { version }: Versioned): Promise<void> {
+  return onDocument(pool, id, version, ['check'], async (db) => {
+    const before = await deleteLine(db, id, position);
+    if (!before) throw new Refused('no-such-thing', 'This line is no longer there. The document was loaded again.');
+    await settleDoubtsOfLine(db, id, position, person.id);
+    await settleSumDoubts(db, id, person);
+    await bumpVersion(db, id);
+    await record(db, id, person.id, 'removed', `line ${position + 1} removed: ${before.description ?? ''}`, { before });
+  });
+}
+
+/** Says that a value is right as it stands. */
+export function settleAsRead(pool: Pool, id: number, person: Person, doubtId: number, { version }: Versioned): Promise<void> {
+  return onDocument(pool, id, version, ['check'], async (db) => {
+    const doubt = await settleDoubt(db, id, doubtId, person.id);
+    if (!doubt) throw new Refused('no-such-thing', 'This doubt is settled already.');
+    if (doubt.field && doubt.line === null) await markSettled(db, id, doubt.field);
+    else await bumpVersion(db, id);
+    await record(db, id, person.id, 'confirmed', `Right as it stands: ${doubt.reason}`);
+  });
+}
+
+/** Ends the check: what the books need must be there and add up; then the document is matched. */
+export function finishCheck(services: Services, id: number, person: Person, { version }: Versioned): Promise<void> {
+  return onDocument(services.pool, id, version, ['check'], async (db) => {
+    const open = await countOpenDoubts(db, id);
+    if (open > 0) throw new Refused('open-doubts', open === 1 ? 'One doubt is still open. Settle it first.' : `${open} doubts are still open. Settle them first.`);
+    await assertComplete(db, id);
+    await markChecked(db, id, person.id);
+    await record(db, id, person.id, 'checked', 'Checked: all doubts are settled');
+    await matchDocument(services, db, id, person.id);
+  });
+}
+
+async function assertComplete(db: Database, id: number): Promise<void> {
+  const amounts = await amountsOf(db, id);
+  if (!amounts) throw new Refused('no-such-document');
+  if (amounts.kind !== 'invoice' && amounts.kind !== 'credit-note') throw new Refused('incomplete', 'Only invoices and credit notes can be booked. Say what this is, or turn it away.');
+  const missing = [
+    amounts.invoiceNumber === null ? 'invoice number' : null,
+    amounts.issueDate === null ? 'issue date' : null,
+    amounts.currency === null ? 'currency' : null,
+    amounts.gross === null ? 'total' : null,
+  ].filter((name) => name !== null);
+  if (missing.length > 0) throw new Refused('incomplete', `The ${missing.join(' and the ')} is missing. Point at it on the page or type it.`);
+  const { net, tax, gross } = amounts;
+  if (net !== null && gross !== null && !within(decimal(net).plus(decimal(tax ?? '0')), gross, '0.02')) {
+    throw new Refused('incomplete', `Net ${net} and tax ${tax ?? '0.00'} do not make the total ${gross}. Correct the one that is wrong.`);
+  }
+  const lines = await lineAmounts(db, id);
+  if (lines.length === 0) throw new Refused('incomplete', 'There are no lines. Add at least one with its amount.');
+  if (!netFits(lines, net ?? gross, amounts.discount, amounts.carriage)) throw new Refused('incomplete', 'The lines do not sum to the net total. Correct, add or remove a line.');
+} // prettier-ignore
+
+/** Doubts about sums answer themselves once the sums hold. */
+async function settleSumDoubts(db: Database, id: number, person: Person): Promise<void> {
+  const amounts = await amountsOf(db, id);
+  if (!amounts) return;
+  if (amounts.net !== null && amounts.gross !== null && within(decimal(amounts.net).plus(decimal(amounts.tax ?? '0')), amounts.gross, '0.02')) {
+    for (const field of ['netTotal', 'taxTotal', 'grossTotal']) await settleDoubtsAbout(db, id, field, null, person.id);
+  }
+  if (netFits(await lineAmounts(db, id), amounts.net ?? amounts.gross, amounts.discount, amounts.carriage)) await settleDoubtsAbout(db, id, 'lines', null, person.id);
+}
+
+const cleared = (value: string | null): boolean => value === null || value === '';

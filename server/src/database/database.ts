@@ -1,0 +1,52 @@
+import pg from 'pg';
+
+/** Numbers and dates come as PostgreSQL writes them: decimals stay exact strings, dates stay days. */
+pg.types.setTypeParser(pg.types.builtins.DATE, (text) => text);
+pg.types.setTypeParser(pg.types.builtins.INT8, (text) => Number(text));
+
+export type Pool = pg.Pool;
+/** What a query needs: the pool, or the connection of a transaction. */
+export interface Database {
+  query<R extends pg.QueryResultRow>(text: string, values?: unknown[]): Promise<pg.QueryResult<R>>;
+}
+
+/** Opens a pool of connections to the database at this URL. */
+export function openPool(url: string, max = 10): Pool {
+  const pool = new pg.Pool({ connectionString: url, max });
+  // A connection that breaks while idle is replaced at its next use.
+  pool.on('error', () => undefined);
+  return pool;
+}
+
+/** Runs `work` in one transaction: committed when it returns, rolled back when it throws. */
+export async function inTransaction<T>(pool: Pool, work: (database: Database) => Promise<T>): Promise<T> {
+  const client = await pool.connect();
+  let broken: Error | undefined;
+  try {
+    await client.query('begin');
+    const result = await work(client);
+    await client.query('commit');
+    return result;
+  } catch (error) {
+    await client.query('rollback').catch((failure: Error) => (broken = failure));
+    throw error;
+  } finally {
+    client.release(broken);
+  }
+}
+
+/** All rows of a query. */
+export async function rows<R extends pg.QueryResultRow>(database: Database, text: string, values: unknown[] = []): Promise<R[]> {
+  return (await database.query<R>(text, values)).rows;
+}
+
+/** The first row of a query, or null. */
+export async function row<R extends pg.QueryResultRow>(database: Database, text: string, values: unknown[] = []): Promise<R | null> {
+  return (await rows<R>(database, text, values))[0] ?? null;
+}
+
+/** Whether an error is PostgreSQL's, of this SQLSTATE or by this constraint. */
+export function isViolation(error: unknown, name: string): boolean {
+  const known = error as { code?: string; constraint?: string };
+  return known.code === name || known.constraint === name;
+}

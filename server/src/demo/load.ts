@@ -1,0 +1,60 @@
+import { addDays, periodOf, type IsoDate } from '@umber/core/dates';
+import { Decimal, toAmount } from '@umber/core/money';
+import { ACCOUNTS, APPROVAL_RULES, COMPANY, COST_CENTRES, DEMO_PASSWORD, EXCHANGE_RATES, PEOPLE, scenarioOrders, SUPPLIERS, TOLERANCES, type ScenarioOrder } from '@umber/demo/scenario';
+import { inTransaction, type Database, type Pool } from '../database/database.js';
+import { insertEntry, insertEntryLine, takeNumber } from '../ledger/queries.js';
+import { hashPassword } from '../people/passwords.js';
+import {
+  insertAccount, insertApprovalRule, insertCompany, insertCostCentre, insertOrder, insertOrderLine, insertPeriod, insertPerson, insertRate, insertReceipt, insertReceiptLine, insertSupplier, insertTolerances, isEmpty,
+} from './queries.js'; // prettier-ignore
+
+/** Fills an empty database with the demo's master data; does nothing to one that is not empty. Returns whether it did. */
+export function loadDemo(pool: Pool, today: IsoDate): Promise<boolean> {
+  return inTransaction(pool, async (db) => {
+    if (!(await isEmpty(db))) return false;
+    await insertCompany(db, COMPANY.name, COMPANY.taxId, COMPANY.currency, COMPANY.invoicesAddress);
+    const people = new Map<string, number>();
+    for (const person of PEOPLE) people.set(person.login, await insertPerson(db, person.login, person.name, person.role, await hashPassword(DEMO_PASSWORD)));
+    for (const account of ACCOUNTS) await insertAccount(db, account.number, account.name, account.kind, account.purpose);
+    for (const centre of COST_CENTRES) await insertCostCentre(db, centre.code, centre.name, people.get(centre.manager) ?? 0);
+    await insertTolerances(db, TOLERANCES.pricePercent, TOLERANCES.priceAmount, TOLERANCES.quantityPercent);
+    for (const rule of APPROVAL_RULES) await insertApprovalRule(db, rule, rule.person === null ? null : (people.get(rule.person) ?? null));
+    for (const [currency, rate] of Object.entries(EXCHANGE_RATES)) await insertRate(db, currency, addDays(today, -400), rate);
+    for (const period of periodsAround(today)) await insertPeriod(db, period, period < periodOf(addDays(today, -70)) ? 'closed' : 'open');
+    const suppliers = new Map<string, number>();
+    for (const supplier of SUPPLIERS) suppliers.set(supplier.key, await insertSupplier(db, supplier));
+    for (const order of scenarioOrders(today)) await loadOrder(db, order, suppliers.get(order.supplier.key) ?? 0, people.get(order.owner) ?? 0);
+    return true;
+  });
+}
+
+async function loadOrder(db: Database, order: ScenarioOrder, supplierId: number, ownerId: number): Promise<void> {
+  const { supplier } = order;
+  const orderId = await insertOrder(db, order.number, supplierId, ownerId, supplier.costCentre, supplier.currency, order.orderedOn);
+  const receiptId = await insertReceipt(db, `GR-${order.number}`, orderId, order.receivedOn);
+  let value = new Decimal(0);
+  for (const [index, line] of order.lines.entries()) {
+    const lineId = await insertOrderLine(db, orderId, index + 1, line, supplier.account);
+    if (line.received > 0) await insertReceiptLine(db, receiptId, lineId, line.received);
+    value = value.plus(new Decimal(line.price).times(line.received));
+  }
+  await postReceipt(db, order, receiptId, value);
+}
+
+/** Goods that came stand in the books at the order's price until their invoice is posted. */
+async function postReceipt(db: Database, order: ScenarioOrder, receiptId: number, value: Decimal): Promise<void> {
+  const { supplier } = order;
+  const rate = supplier.currency === COMPANY.currency ? '1' : EXCHANGE_RATES[supplier.currency as keyof typeof EXCHANGE_RATES];
+  const amount = toAmount(value.times(rate));
+  const text = `Receipt GR-${order.number}, ${supplier.name}`;
+  const entry = { kind: 'receipt', postedOn: order.receivedOn, description: text, documentId: null, receiptId, currency: supplier.currency, exchangeRate: rate, postedBy: null } as const;
+  const entryId = await insertEntry(db, { ...entry, number: await takeNumber(db) });
+  await insertEntryLine(db, entryId, 1, { account: supplier.account, costCentre: supplier.costCentre, supplierId: null, text, debit: amount, credit: '0.00' });
+  await insertEntryLine(db, entryId, 2, { account: '2150', costCentre: null, supplierId: null, text, debit: '0.00', credit: amount });
+}
+
+/** Fourteen months: a year back, this one and the next. */
+function periodsAround(today: IsoDate): string[] {
+  const [year, month] = today.split('-').map(Number);
+  return Array.from({ length: 14 }, (_, i) => new Date(Date.UTC(year, month - 1 - 12 + i, 1)).toISOString().slice(0, 7));
+}

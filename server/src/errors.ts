@@ -1,0 +1,45 @@
+import type { Refusal } from '@umber/contract/errors';
+
+/** Every refusal of the server: its HTTP status and the sentence that tells the person what to do next. */
+const REFUSALS = {
+  'not-signed-in': [401, 'You are not signed in. Sign in and try again.'],
+  'wrong-login': [401, 'Login and password do not fit together. Check both and try again.'],
+  'too-many-tries': [429, 'Too many tries. Wait a minute, then try again.'],
+  'not-allowed': [403, 'Your role may look at this but not do it. Ask someone whose role may.'],
+  'wrong-origin': [403, 'The request came from another site and was refused. Open Umber Tray in its own window.'],
+  'bad-request': [400, 'The request is not well formed.'],
+  'no-such-document': [404, 'There is no such document. Go back to the tray and open it from there.'],
+  'no-such-page': [404, 'This document has no such page.'],
+  'no-such-route': [404, 'There is no such address.'],
+  'no-such-thing': [404, 'It is no longer there. Reload the screen.'],
+  stale: [409, 'Someone else, or the machine, changed this document meanwhile. It was loaded again: look once more, then repeat.'],
+  'wrong-tray': [409, 'The document has moved on to another tray, so this cannot be done now.'],
+  'open-doubts': [409, 'There are still open doubts. Settle them first.'],
+  'incomplete': [409, 'A value is missing.'],
+  'own-work': [403, 'You checked this document or accepted its exception, so someone else must approve it.'],
+  'not-asked': [403, 'This document does not wait for your approval.'],
+  'period-closed': [409, 'No accounting period is open for this date. Ask a controller to open one.'],
+  'not-postable': [409, 'The document cannot be posted as it stands.'],
+  'demo-off': [404, 'The demo is not running beside this server.'],
+  'damaged-blob': [500, 'What was kept of this file is damaged and is not shown. Tell the administrator.'],
+  internal: [500, 'Something went wrong on the server. Nothing was lost; try again, and tell the administrator if it happens again.'],
+} as const satisfies Record<string, readonly [number, string]>; // prettier-ignore
+export type RefusalCode = keyof typeof REFUSALS;
+
+/** A refusal on its way to the person. `detail` replaces the general sentence where more can be said. */
+export class Refused extends Error {
+  readonly status: number;
+
+  constructor(
+    readonly code: RefusalCode,
+    detail?: string,
+  ) {
+    super(detail ?? REFUSALS[code][1]);
+    this.name = 'Refused';
+    this.status = REFUSALS[code][0];
+  }
+
+  toJSON(): Refusal {
+    return { code: this.code, message: this.message };
+  }
+}

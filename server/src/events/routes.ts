@@ -1,0 +1,35 @@
+import { Router, type Response } from 'express';
+import type { LiveNews } from '@umber/contract/trays';
+import type { Services } from '../services.js';
+
+const HEARTBEAT_MS = 20_000;
+/** News of one moment are sent together. */
+const GATHER_MS = 150;
+
+/** The live stream (server-sent events): what changed, so that screens ask for it. */
+export function eventRoutes(services: Services): Router {
+  const router = Router();
+  router.get('/events', (request, response: Response) => {
+    response.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-cache, no-transform', Connection: 'keep-alive', 'X-Accel-Buffering': 'no' });
+    response.write('retry: 2000\n\n');
+    let gathered: LiveNews[] = [];
+    let timer: NodeJS.Timeout | undefined;
+    const send = () => {
+      timer = undefined;
+      response.write(`data: ${JSON.stringify(gathered)}\n\n`);
+      gathered = [];
+    };
+    const onNews = (news: LiveNews) => {
+      gathered.push(news);
+      timer ??= setTimeout(send, GATHER_MS);
+    };
+    const heartbeat = setInterval(() => response.write(': still here\n\n'), HEARTBEAT_MS);
+    services.live.on('news', onNews);
+    request.on('close', () => {
+      services.live.off('news', onNews);
+      clearInterval(heartbeat);
+      clearTimeout(timer);
+    });
+  });
+  return router;
+}

@@ -1,0 +1,66 @@
+import PgBoss from 'pg-boss';
+import { readArrivedDocument, refuseDocument } from '../reading/read-arrived.js';
+import type { Services } from '../services.js';
+import { failArrival, waitingArrivals, waitingDocuments } from './queries.js';
+import { unpackArrival } from './unpack.js';
+
+const QUEUES = ['unpack-arrival', 'read-document'] as const;
+type Queue = (typeof QUEUES)[number];
+const RETRIES = 4;
+const SWEEP_MS = 60_000;
+
+/** The background steps as jobs in PostgreSQL. Several servers may run them on one database; each job runs on one. */
+export class Jobs {
+  readonly #boss: PgBoss;
+  #sweep: NodeJS.Timeout | undefined;
+
+  constructor(url: string) {
+    this.#boss = new PgBoss({ connectionString: url, schema: 'jobs', max: 4 });
+    this.#boss.on('error', () => undefined);
+  }
+
+  /** Prepares the queues; jobs can be sent from now on. */
+  async open(): Promise<void> {
+    await this.#boss.start();
+    for (const name of QUEUES) await this.#boss.createQueue(name, { name, policy: 'standard', retryLimit: RETRIES, retryDelay: 2, retryBackoff: true, expireInSeconds: 300 });
+  }
+
+  /** Asks for a step to be run; asking again while it waits changes nothing. */
+  async send(queue: Queue, id: number): Promise<void> {
+    await this.#boss.send(queue, { id }, { singletonKey: String(id) });
+  }
+
+  /** Starts working. What a crash left without a job is found at once and every minute. */
+  async work(services: Services, workers = 2): Promise<void> {
+    const options = { pollingIntervalSeconds: 0.5, batchSize: 1, includeMetadata: true } as const;
+    for (let i = 0; i < workers; i++) {
+      await this.#boss.work<{ id: number }>('unpack-arrival', options, async ([job]) => {
+        await lastTry(job.retryCount, () => unpackArrival(services, job.data.id), (why) => failArrival(services.pool, job.data.id, why));
+      });
+      await this.#boss.work<{ id: number }>('read-document', options, async ([job]) => {
+        await lastTry(job.retryCount, () => readArrivedDocument(services, job.data.id), (why) => refuseDocument(services, job.data.id, why));
+      });
+    } // prettier-ignore
+    const sweep = async () => {
+      for (const id of await waitingArrivals(services.pool)) await this.send('unpack-arrival', id);
+      for (const id of await waitingDocuments(services.pool)) await this.send('read-document', id);
+    };
+    await sweep();
+    this.#sweep = setInterval(() => void sweep().catch(() => undefined), SWEEP_MS);
+  }
+
+  async close(): Promise<void> {
+    clearInterval(this.#sweep);
+    await this.#boss.stop({ graceful: true, timeout: 5000, wait: true });
+  }
+}
+
+/** Runs a step; when it fails for the last time, what it was for is set aside with a reason instead of failing silently. */
+async function lastTry(retryCount: number, step: () => Promise<unknown>, setAside: (why: string) => Promise<unknown>): Promise<void> {
+  try {
+    await step();
+  } catch (error) {
+    if (retryCount < RETRIES) throw error;
+    await setAside(`Gave up after ${RETRIES + 1} tries: ${error instanceof Error ? error.message : 'unknown error'}`);
+  }
+}

@@ -1,0 +1,98 @@
+import type { Versioned } from '@umber/contract/checking';
+import type { EntryView } from '@umber/contract/ledger';
+import type { Person } from '@umber/contract/people';
+import { invoiceEntry, NotPostable, type PostingAccounts } from '@umber/core/ledger';
+import { decimal, plain } from '@umber/core/money';
+import { record } from '../archive/trail.js';
+import type { Database } from '../database/database.js';
+import { isViolation } from '../database/database.js';
+import { Refused } from '../errors.js';
+import { exchangeRate } from '../matching/queries.js';
+import type { Services } from '../services.js';
+import { moveTo, onDocument } from '../trays/move.js';
+import { accountNames, entryOfDocument, insertEntry, insertEntryLine, postingDay, postingHead, postingLines, purposeAccounts, takeNumber } from './queries.js';
+
+/** The entry that posting would make, without a number. @throws Refused with the reason where it cannot be posted. */
+export async function previewEntry(db: Database, id: number): Promise<EntryView> {
+  const head = await postingHead(db, id);
+  if (!head) throw new Refused('no-such-document');
+  if (head.supplierId === null || head.supplier === null) throw new Refused('not-postable', 'No supplier is chosen. Choose one at Match.');
+  if (head.gross === null || head.currency === null || head.issueDate === null || head.invoiceNumber === null) throw new Refused('not-postable', 'The total, the currency, the issue date or the invoice number is missing. Send it back to Check.');
+  const rate = await exchangeRate(db, head.currency, head.issueDate);
+  if (rate === null) throw new Refused('not-postable', `There is no exchange rate for ${head.currency} on ${head.issueDate}.`);
+  const day = await postingDay(db, head.issueDate);
+  if (day === null) throw new Refused('period-closed');
+  const accounts = await accountsByPurpose(db);
+  const lines = (await postingLines(db, id)).map((line) => {
+    if (line.netAmount === null || line.account === null || line.costCentre === null) throw new Refused('not-postable', 'A line has no amount or no account. Send it back to Check.');
+    const received = line.receivedPrice !== null && line.quantity !== null ? plain(decimal(line.receivedPrice).times(decimal(line.quantity))) : null;
+    return { text: line.description ?? 'Without description', netAmount: line.netAmount, account: line.account, costCentre: line.costCentre, receivedValue: received };
+  });
+  const names = new Map((await accountNames(db)).map((account) => [account.number, account.name]));
+  try {
+    const entry = invoiceEntry(
+      {
+        creditNote: head.kind === 'credit-note',
+        supplierId: head.supplierId,
+        supplierName: head.supplier,
+        invoiceNumber: head.invoiceNumber,
+        netTotal: head.net ?? head.gross,
+        taxTotal: head.tax ?? '0',
+        grossTotal: head.gross,
+        carriage: head.carriage,
+        lines,
+        exchangeRate: rate,
+      },
+      accounts,
+    );
+    return {
+      id: null,
+      number: null,
+      kind: 'invoice',
+      postedOn: day,
+      period: day.slice(0, 7),
+      description: `${head.supplier} ${head.invoiceNumber}`,
+      documentId: id,
+      currency: head.currency,
+      exchangeRate: rate,
+      postedBy: null,
+      lines: entry.map((line) => ({ ...line, accountName: names.get(line.account) ?? '' })),
+    };
+  } catch (error) {
+    if (error instanceof NotPostable) throw new Refused('not-postable', error.message);
+    throw error;
+  }
+}
+
+/** Posts a document. A second call finds it posted and answers with the same entry: it is never posted twice. */
+export async function post(services: Services, id: number, person: Person, { version }: Versioned): Promise<EntryView> {
+  const before = await entryOfDocument(services.pool, id);
+  if (before) return before;
+  try {
+    return await onDocument(services.pool, id, null, ['post', 'posted'], async (db, document) => {
+      const done = await entryOfDocument(db, id);
+      if (done) return done;
+      if (document.version !== version) throw new Refused('stale');
+      const entry = await previewEntry(db, id);
+      const number = await takeNumber(db);
+      const entryId = await insertEntry(db, { ...entry, number, receiptId: null, postedBy: person.id });
+      for (const [index, line] of entry.lines.entries()) await insertEntryLine(db, entryId, index + 1, line);
+      await record(db, id, person.id, 'posted', `Posted as journal entry ${number} on ${entry.postedOn}`, { after: { number } });
+      await moveTo(db, id, 'posted', person.id, `Journal entry ${number}`);
+      return { ...entry, id: entryId, number, postedBy: person.name };
+    });
+  } catch (error) {
+    if (isViolation(error, 'period_open')) throw new Refused('period-closed');
+    throw error;
+  }
+}
+
+async function accountsByPurpose(db: Database): Promise<PostingAccounts> {
+  const byPurpose = new Map((await purposeAccounts(db)).map((account) => [account.purpose, account.number]));
+  const account = (purpose: string): string => {
+    const number = byPurpose.get(purpose);
+    if (number === undefined) throw new Refused('not-postable', `The chart of accounts has no account for ${purpose}.`);
+    return number;
+  };
+  return { payables: account('payables'), inputTax: account('input-tax'), goodsReceived: account('goods-received'), priceVariance: account('price-variance'), carriage: account('carriage') };
+}

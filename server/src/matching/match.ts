@@ -1,0 +1,188 @@
+import { approvalsNeeded } from '@umber/core/approval';
+import { codeLine } from '@umber/core/coding';
+import { guessOrder, threeWayMatch, type InvoiceLine, type VarianceFigure } from '@umber/core/matching';
+import { decimal, toAmount } from '@umber/core/money';
+import { guessSupplier, SURE, type SellerTraits } from '@umber/core/suppliers';
+import { normalizeIban } from '@umber/core/identifiers';
+import { documentLines, liveExceptions } from '../archive/queries.js';
+import { record, type Actor } from '../archive/trail.js';
+import { approvalRules, askApproval, costCentreManagers, exceptionAcceptors, withdrawApprovals } from '../approval/queries.js';
+import type { Database } from '../database/database.js';
+import { Refused } from '../errors.js';
+import { openOrderIds, orderHead, orderLines } from '../orders/queries.js';
+import { approverIds } from '../people/queries.js';
+import type { Services } from '../services.js';
+import { knownSuppliers, supplierDefaults } from '../suppliers/queries.js';
+import { moveTo } from '../trays/move.js';
+import { codeDocumentLine, exchangeRate, insertException, matchHead, sameNumber, setOrder, setSupplier, tolerances, withdrawException } from './queries.js';
+
+type Head = NonNullable<Awaited<ReturnType<typeof matchHead>>>;
+interface Found {
+  readonly code: string;
+  readonly line: number | null;
+  readonly sentence: string;
+  readonly figures: readonly VarianceFigure[];
+}
+
+/** Codes of exceptions that no reason can accept: they want a choice. */
+export const NEEDS_CHOICE: ReadonlySet<string> = new Set(['supplier-unknown']);
+
+/**
+ * Finds supplier and order, pairs the lines, raises what is out of tolerance, and sends the document on:
+ * to Match with its exceptions, to Sign-off where a rule asks for it, else to Post. Runs inside the caller's transaction.
+ */
+export async function matchDocument(services: Services, db: Database, id: number, actor: Actor): Promise<void> {
+  const head = await matchHead(db, id);
+  if (!head) throw new Refused('no-such-document');
+  const supplierId = head.supplierId ?? (await findSupplier(db, head));
+  const found: Found[] = [];
+  if (supplierId === null) {
+    found.push({ code: 'supplier-unknown', line: null, sentence: `No supplier on file is “${head.sellerName ?? 'unnamed'}” for certain. Choose the supplier.`, figures: [] });
+  } else {
+    found.push(...(await supplierChecks(db, head, supplierId)));
+    found.push(...(await matchOrder(db, head, supplierId)));
+  }
+  const open = await storeExceptions(db, id, found);
+  if (open > 0) {
+    await moveTo(db, id, 'match', actor, `Waits at Match: ${open === 1 ? 'one exception' : `${open} exceptions`}`);
+    return;
+  }
+  await askForApproval(services, db, head, actor);
+}
+
+async function findSupplier(db: Database, head: Head): Promise<number | null> {
+  const [best, second] = guessSupplier(traitsOf(head), await knownSuppliers(db));
+  if (!best || best.score < SURE || (second && second.score > best.score - 0.1)) return null;
+  await setSupplier(db, head.id, best.id);
+  await record(db, head.id, null, 'matched', `Supplier ${best.name}: ${best.reasons.join(', ')}`);
+  return best.id;
+}
+
+/** What the document and its mail show of the seller. */
+export const traitsOf = (head: Head): SellerTraits => ({ name: head.sellerName, taxId: head.sellerTaxId, iban: head.sellerIban, mailDomain: head.sender?.split('@')[1] ?? null });
+
+async function supplierChecks(db: Database, head: Head, supplierId: number): Promise<Found[]> {
+  const found: Found[] = [];
+  const supplier = await supplierDefaults(db, supplierId);
+  if (head.sellerIban && supplier?.iban && normalizeIban(head.sellerIban) !== normalizeIban(supplier.iban)) {
+    found.push({
+      code: 'iban-changed',
+      line: null,
+      sentence: 'The IBAN on the page is not the one on file. Ask the supplier by a known telephone number before accepting it.',
+      figures: [{ label: 'IBAN', invoice: head.sellerIban, order: supplier.iban, received: null, variance: null }],
+    });
+  }
+  const twin = head.invoiceNumber === null ? null : await sameNumber(db, head.id, supplierId, head.invoiceNumber);
+  if (twin) {
+    found.push({
+      code: 'duplicate',
+      line: null,
+      sentence: `Invoice ${head.invoiceNumber} of this supplier is here already, as document ${twin.id}. Turn this one away unless it is another invoice.`,
+      figures: [{ label: 'Total', invoice: head.gross, order: twin.gross, received: null, variance: null }],
+    });
+  }
+  return found;
+}
+
+async function matchOrder(db: Database, head: Head, supplierId: number): Promise<Found[]> {
+  const lines = await documentLines(db, head.id);
+  const invoice: InvoiceLine[] = lines.map(({ position, itemNumber, description, quantity, unitPrice, netAmount }) => ({ position, itemNumber, description, quantity, unitPrice, netAmount }));
+  const defaults = await supplierDefaults(db, supplierId);
+  if (!defaults) throw new Refused('no-such-thing', 'The supplier is no longer on file.');
+  const choice = await chooseOrder(db, head, supplierId, invoice);
+  const order = choice.orderId === null ? null : await orderHead(db, choice.orderId);
+  const ordered = choice.orderId === null ? [] : await orderLines(db, choice.orderId, head.id);
+  const creditNote = head.kind === 'credit-note';
+  const match = order ? threeWayMatch(invoice, ordered, await tolerances(db)) : null;
+  const pairOf = new Map(match?.pairs.map((pair) => [pair.line, pair.orderLineId]));
+  const accountOf = new Map(ordered.map((line) => [line.id, line.account]));
+  for (const line of lines) {
+    const orderLineId = pairOf.get(line.position) ?? null;
+    const account = orderLineId === null ? undefined : accountOf.get(orderLineId);
+    const coded = codeLine({ account: line.account ?? undefined, costCentre: line.costCentre ?? undefined }, account && order ? { account, costCentre: order.costCentre } : null, {
+      account: defaults.account,
+      costCentre: order?.costCentre ?? defaults.costCentre,
+    });
+    await codeDocumentLine(db, head.id, line.position, orderLineId, coded.account, coded.costCentre);
+  }
+  // A credit note takes back what was invoiced: receipts do not bound it.
+  const variances = (match?.variances ?? []).filter((one) => !creditNote || (one.code !== 'not-received' && one.code !== 'more-than-ordered'));
+  const found: Found[] = [...choice.found, ...variances.map(({ code, line, sentence, figures }) => ({ code, line, sentence, figures }))];
+  if (order && head.currency && order.currency !== head.currency) {
+    found.push({ code: 'currency', line: null, sentence: `The invoice is in ${head.currency}, the order in ${order.currency}.`, figures: [] });
+  }
+  return found;
+}
+
+async function chooseOrder(db: Database, head: Head, supplierId: number, invoice: InvoiceLine[]): Promise<{ orderId: number | null; found: Found[] }> {
+  if (head.orderId !== null) {
+    const known = await orderHead(db, head.orderId);
+    if (known?.supplierId === supplierId) return { orderId: head.orderId, found: [] };
+    await setOrder(db, head.id, null);
+  }
+  const orders = [];
+  for (const id of await openOrderIds(db, supplierId)) {
+    const order = await orderHead(db, id);
+    if (order) orders.push({ id, number: order.number, lines: await orderLines(db, id, head.id) });
+  }
+  const [best, second] = guessOrder(head.orderReference, invoice, orders);
+  const named = best?.byNumber === true;
+  const clearly = best !== undefined && best.score >= 0.85 && (second === undefined || second.score < best.score - 0.2);
+  if (best && (named || (head.orderReference === null && clearly))) {
+    await setOrder(db, head.id, best.id);
+    await record(db, head.id, null, 'matched', named ? `Order ${best.number}: its number is on the invoice` : `Order ${best.number}: the only open order that the lines fit`);
+    return { orderId: best.id, found: [] };
+  }
+  if (head.orderReference !== null) {
+    const sentence = `No open order of this supplier has the number ${head.orderReference}. Choose the order, or accept that there is none.`;
+    return { orderId: null, found: [{ code: 'order-unknown', line: null, sentence, figures: [] }] };
+  }
+  if (best) return { orderId: null, found: [{ code: 'order-unknown', line: null, sentence: `No order number is on the invoice; order ${best.number} fits best. Choose the order, or accept that there is none.`, figures: [] }] };
+  return { orderId: null, found: [] };
+} // prettier-ignore
+
+/** Keeps accepted exceptions that are still there, withdraws those that are not, adds new ones. Returns how many are open. */
+async function storeExceptions(db: Database, id: number, found: readonly Found[]): Promise<number> {
+  const key = (one: { code: string; line: number | null; sentence: string }) => `${one.code}|${one.line}|${one.sentence}`;
+  const wanted = new Map(found.map((one) => [key(one), one]));
+  let open = 0;
+  for (const known of await liveExceptions(db, id)) {
+    if (!wanted.delete(key(known))) await withdrawException(db, known.id);
+    else if (known.acceptedReason === null) open++;
+  }
+  for (const one of wanted.values()) {
+    await insertException(db, id, one.code, one.line, one.sentence, one.figures);
+    await record(db, id, null, 'exception', one.sentence);
+    open++;
+  }
+  return open;
+}
+
+async function askForApproval(services: Services, db: Database, head: Head, actor: Actor): Promise<void> {
+  const now = await matchHead(db, head.id);
+  const lines = await documentLines(db, head.id);
+  const order = now?.orderId ? await orderHead(db, now.orderId) : null;
+  const rate = await exchangeRate(db, head.currency ?? '', head.issueDate ?? services.today());
+  if (rate === null) throw new Refused('incomplete', `There is no exchange rate for ${head.currency ?? 'this currency'}. Ask a controller to add one.`);
+  const exceptions = await liveExceptions(db, head.id);
+  const approvers = await approverIds(db);
+  const handledBy = [...(await exceptionAcceptors(db, head.id)), ...(head.checkedById === null ? [] : [head.checkedById])];
+  const needs = approvalsNeeded(await approvalRules(db), {
+    amount: toAmount(decimal(head.gross ?? '0').times(decimal(rate))),
+    costCentres: [...new Set(lines.map((line) => line.costCentre).filter((code) => code !== null))],
+    hasException: exceptions.length > 0 || order === null,
+    orderOwner: order?.ownerId ?? null,
+    managerOf: Object.fromEntries((await costCentreManagers(db)).map((one) => [one.code, one.managerId])),
+    handledBy,
+    approvers,
+  });
+  await withdrawApprovals(db, head.id);
+  const within = exceptions.length === 0 && order ? `Order ${order.number} and receipt fit within tolerance` : 'Matched';
+  if (needs.length === 0) {
+    await moveTo(db, head.id, 'post', actor, `${within}: no approval is asked, ready to be posted`);
+    return;
+  }
+  for (const need of needs) await askApproval(db, head.id, need.personId, need.why);
+  await moveTo(db, head.id, 'sign-off', actor, `${within}: approval is asked (${needs.map((need) => need.why).join('; ')})`);
+} // prettier-ignore
+

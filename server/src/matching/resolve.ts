@@ -1,0 +1,77 @@
+import type { Reasoned } from '@umber/contract/checking';
+import type { CodingChoice, OrderChoice, Proposals, SupplierChoice } from '@umber/contract/matching';
+import type { Person } from '@umber/contract/people';
+import { guessOrder } from '@umber/core/matching';
+import { guessSupplier } from '@umber/core/suppliers';
+import { documentLines } from '../archive/queries.js';
+import { record } from '../archive/trail.js';
+import type { Database } from '../database/database.js';
+import { Refused } from '../errors.js';
+import { openOrderIds, orderHead, orderLines } from '../orders/queries.js';
+import type { Services } from '../services.js';
+import { knownSuppliers, supplierView } from '../suppliers/queries.js';
+import { onDocument } from '../trays/move.js';
+import { matchDocument, NEEDS_CHOICE, traitsOf } from './match.js';
+import { acceptException, codeDocumentLine, knowsCoding, matchHead, setOrder, setSupplier } from './queries.js';
+
+/** Says which supplier a document is from, and matches again. */
+export function chooseSupplier(services: Services, id: number, person: Person, { version, supplierId }: SupplierChoice): Promise<void> {
+  return onDocument(services.pool, id, version, ['match'], async (db) => {
+    const supplier = await supplierView(db, supplierId);
+    if (!supplier) throw new Refused('no-such-thing', 'There is no such supplier.');
+    await setSupplier(db, id, supplierId);
+    await record(db, id, person.id, 'chose', `Supplier: ${supplier.name}`, { after: supplierId });
+    await matchDocument(services, db, id, person.id);
+  });
+}
+
+/** Says which order a document is for, and matches again. */
+export function chooseOrderFor(services: Services, id: number, person: Person, { version, orderId }: OrderChoice): Promise<void> {
+  return onDocument(services.pool, id, version, ['match'], async (db, document) => {
+    const order = orderId === null ? null : await orderHead(db, orderId);
+    if (orderId !== null && (!order || order.supplierId !== document.supplierId)) throw new Refused('no-such-thing', 'This order is not one of the supplier’s.');
+    await setOrder(db, id, orderId);
+    await record(db, id, person.id, 'chose', order ? `Order: ${order.number}` : 'No order', { before: document.orderId, after: orderId });
+    await matchDocument(services, db, id, person.id);
+  });
+}
+
+/** Accepts an exception with a reason; when none is left open, the document goes on to approval. */
+export function accept(services: Services, id: number, person: Person, exceptionId: number, { version, reason }: Reasoned): Promise<void> {
+  return onDocument(services.pool, id, version, ['match'], async (db) => {
+    const accepted = await acceptException(db, id, exceptionId, person.id, reason);
+    if (!accepted) throw new Refused('no-such-thing', 'This exception is no longer open.');
+    if (NEEDS_CHOICE.has(accepted.code)) throw new Refused('incomplete', 'Choose the supplier first: without one nothing can be posted.');
+    await record(db, id, person.id, 'accepted', `Accepted: ${accepted.sentence} Reason: ${reason}`);
+    await matchDocument(services, db, id, person.id);
+  });
+}
+
+/** Sets account and cost centre of a line. */
+export function codeLineOf(services: Services, id: number, person: Person, position: number, { version, account, costCentre }: CodingChoice): Promise<void> {
+  return onDocument(services.pool, id, version, ['match'], async (db) => {
+    if (!(await knowsCoding(db, account, costCentre))) throw new Refused('no-such-thing', 'There is no such account or cost centre.');
+    const line = (await documentLines(db, id)).find((one) => one.position === position);
+    if (!line) throw new Refused('no-such-thing', 'This line is no longer there.');
+    await codeDocumentLine(db, id, position, line.orderLineId, account, costCentre);
+    await record(db, id, person.id, 'coded', `line ${position + 1}: ${account}, ${costCentre}`, { before: { account: line.account, costCentre: line.costCentre }, after: { account, costCentre } });
+    await matchDocument(services, db, id, person.id);
+  });
+}
+
+/** The suppliers and orders a document may belong to, with reasons. */
+export async function proposals(db: Database, id: number): Promise<Proposals> {
+  const head = await matchHead(db, id);
+  if (!head) throw new Refused('no-such-document');
+  const suppliers = guessSupplier(traitsOf(head), await knownSuppliers(db)).map((guess) => ({ id: guess.id, name: guess.name, reasons: [...guess.reasons, ...guess.warnings] }));
+  if (head.supplierId === null) return { suppliers, orders: [] };
+  const open = [];
+  for (const orderId of await openOrderIds(db, head.supplierId)) {
+    const order = await orderHead(db, orderId);
+    if (order) open.push({ id: orderId, number: order.number, lines: await orderLines(db, orderId, id) });
+  }
+  const ranked = guessOrder(head.orderReference, await documentLines(db, id), open);
+  const reasons = (score: number, byNumber: boolean) => [byNumber ? 'its number is on the invoice' : `lines fit ${Math.round(score * 100)} %`];
+  const rest = open.filter((order) => !ranked.some((guess) => guess.id === order.id)).map((order) => ({ id: order.id, name: order.number, reasons: ['open'] }));
+  return { suppliers, orders: [...ranked.map((guess) => ({ id: guess.id, name: guess.number, reasons: reasons(guess.score, guess.byNumber) })), ...rest] };
+}

@@ -1,0 +1,34 @@
+import type { OrderLineView, OrderView } from '@umber/contract/documents';
+import { row, rows, type Database } from '../database/database.js';
+
+export const orderHead = (db: Database, id: number) =>
+  row<Omit<OrderView, 'lines'> & { ownerId: number; supplierId: number }>(
+    db,
+    `select o.id, o.number, p.name as owner, o.owner_id as "ownerId", o.supplier_id as "supplierId", o.cost_centre as "costCentre", o.currency, o.ordered_on as "orderedOn", o.state
+     from orders o join people p on p.id = o.owner_id where o.id = $1`,
+    [id],
+  );
+
+/** Lines with what was received, and what other documents that passed matching have invoiced before. */
+export const orderLines = (db: Database, orderId: number, exceptDocument: number) =>
+  rows<OrderLineView & { account: string }>(
+    db,
+    `select l.id, l.position, l.item_number as "itemNumber", l.description, trim_scale(l.quantity)::text as quantity, l.unit, trim_scale(l.unit_price)::text as "unitPrice", l.account,
+       trim_scale(coalesce((select sum(r.quantity) from receipt_lines r where r.order_line_id = l.id), 0))::text as received,
+       trim_scale(coalesce((select sum(case d.kind when 'credit-note' then -x.quantity else x.quantity end) from document_lines x join documents d on d.id = x.document_id
+         where x.order_line_id = l.id and d.id <> $2 and d.tray in ('sign-off', 'post', 'posted')), 0))::text as "invoicedBefore"
+     from order_lines l where l.order_id = $1 order by l.position`,
+    [orderId, exceptDocument],
+  );
+
+export const openOrderIds = async (db: Database, supplierId: number) =>
+  (await rows<{ id: number }>(db, "select id from orders where supplier_id = $1 and state = 'open' order by ordered_on desc, id desc limit 60", [supplierId])).map((one) => one.id);
+
+export const allOrders = (db: Database, text: string) =>
+  rows<{ id: number; number: string; supplier: string; owner: string; costCentre: string; currency: string; orderedOn: string; state: string; lines: number; amount: string }>(
+    db,
+    `select o.id, o.number, s.name as supplier, p.name as owner, o.cost_centre as "costCentre", o.currency, o.ordered_on as "orderedOn", o.state, count(l.id)::int as lines, round(sum(l.quantity * l.unit_price), 2)::text as amount
+     from orders o join suppliers s on s.id = o.supplier_id join people p on p.id = o.owner_id left join order_lines l on l.order_id = o.id
+     where o.number ilike '%' || $1 || '%' or s.name ilike '%' || $1 || '%' group by o.id, s.name, p.name order by o.ordered_on desc, o.id desc limit 200`,
+    [text],
+  );

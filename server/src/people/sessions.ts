@@ -1,0 +1,60 @@
+import { createHash, randomBytes } from 'node:crypto';
+import type { NextFunction, Request, Response } from 'express';
+import { may, type Person, type Right } from '@umber/contract/people';
+import { Refused } from '../errors.js';
+import type { Services } from '../services.js';
+import { deleteSession, insertSession, personBySession } from './queries.js';
+
+const COOKIE = 'umber_session';
+const HOURS = 12;
+
+const hashOf = (token: string): Buffer => createHash('sha256').update(token).digest();
+
+/** Starts a session and sets its cookie. The token itself is never stored. */
+export async function startSession(services: Services, person: Person, request: Request, response: Response): Promise<void> {
+  const token = randomBytes(32).toString('base64url');
+  await insertSession(services.pool, hashOf(token), person.id, HOURS);
+  response.cookie(COOKIE, token, { httpOnly: true, sameSite: 'strict', secure: request.secure, maxAge: HOURS * 3_600_000, path: '/' });
+}
+
+export async function endSession(services: Services, request: Request, response: Response): Promise<void> {
+  const token = tokenOf(request);
+  if (token) await deleteSession(services.pool, hashOf(token));
+  response.clearCookie(COOKIE, { path: '/' });
+}
+
+function tokenOf(request: Request): string | null {
+  const match = new RegExp(`(?:^|;\\s*)${COOKIE}=([\\w-]{43})(?:;|$)`).exec(request.headers.cookie ?? '');
+  return match?.[1] ?? null;
+}
+
+/** Lets only signed-in people through; who it is stands in `response.locals.person`. */
+export function signedIn(services: Services) {
+  return async (request: Request, response: Response, next: NextFunction): Promise<void> => {
+    const token = tokenOf(request);
+    const person = token ? await personBySession(services.pool, hashOf(token)) : null;
+    if (!person) throw new Refused('not-signed-in');
+    response.locals.person = person;
+    next();
+  };
+}
+
+/** Lets only roles with this right through. */
+export function withRight(right: Right) {
+  return (_request: Request, response: Response, next: NextFunction): void => {
+    if (!may(personOf(response).role, right)) throw new Refused('not-allowed');
+    next();
+  };
+}
+
+export const personOf = (response: Response): Person => response.locals.person as Person;
+
+/** Refuses writes that another site's page sends (the cookie alone must not be enough). */
+export function sameOrigin(request: Request, _response: Response, next: NextFunction): void {
+  const writes = !['GET', 'HEAD', 'OPTIONS'].includes(request.method);
+  if (writes) {
+    const { origin, host } = request.headers;
+    if (origin === undefined || URL.parse(origin)?.host !== host) throw new Refused('wrong-origin');
+  }
+  next();
+}

@@ -1,0 +1,17 @@
+import type { EventEmitter } from 'node:events';
+import type { Pool } from './database/database.js';
+import type { ReaderPool } from './readers/reader-pool.js';
+
+/** What the server's areas work with; made once at start, handed to each. */
+export interface Services {
+  readonly pool: Pool;
+  readonly readers: ReaderPool;
+  /** Emits `news` with each LiveNews. */
+  readonly live: EventEmitter;
+  /** Today, ISO 8601. */
+  readonly today: () => string;
+  /** Tells the job runner that something waits: arrivals to unpack, documents to read. */
+  readonly enqueue: (queue: 'unpack-arrival' | 'read-document', id: number) => Promise<void>;
+  /** Where the stand-in supplier listens; null outside the demo. */
+  readonly demoUrl: string | null;
+}

@@ -1,0 +1,57 @@
+import type { ArrivalRow, Tray, TrayCount, TrayRow } from '@umber/contract/trays';
+import { row, rows, type Database } from '../database/database.js';
+
+/** Gross total in base currency at the newest rate; the base currency itself has none. */
+const BASE = `round(d.gross_total * coalesce((select r.rate from exchange_rates r where r.currency = d.currency order by r.valid_from desc limit 1), 1), 2)`;
+
+export const trayCounts = (db: Database, today: string) =>
+  rows<TrayCount>(
+    db,
+    `select d.tray, count(*)::int as documents, (count(*) filter (where d.due_date <= $1::date + 7))::int as due, coalesce(sum(${BASE}), 0)::text as amount from documents d group by d.tray`,
+    [today],
+  );
+
+/** Rows of a tray: overdue and nearly due first, then by money at stake; resting places newest first. */
+export const trayRows = (db: Database, tray: Tray, today: string, most: number) =>
+  rows<TrayRow>(
+    db,
+    `select d.id, d.tray, d.kind, coalesce(s.name, d.seller_name) as supplier, s.id is not null as "supplierKnown", d.invoice_number as number, d.issue_date as "issueDate", d.due_date as "dueDate",
+       d.currency, d.gross_total as total, ${BASE}::text as "totalBase", d.tray_since as since, a.received_at as "receivedAt", a.kind as source,
+       array_remove(array[d.reason] || case d.tray
+         when 'check' then array(select reason from doubts x where x.document_id = d.id and x.settled_at is null order by x.line nulls first, x.id limit 6)
+         when 'match' then array(select sentence from exceptions x where x.document_id = d.id and x.accepted_at is null and x.withdrawn_at is null order by x.line nulls first, x.id limit 6)
+         when 'sign-off' then array(select 'Waits for ' || p.name || ': ' || x.why from approvals x join people p on p.id = x.approver_id where x.document_id = d.id and x.state = 'asked' order by x.id)
+         else array[]::text[] end, null) as asked
+     from documents d join arrivals a on a.id = d.arrival_id left join suppliers s on s.id = d.supplier_id
+     where d.tray = $1
+     order by case when $1 in ('posted', 'parked', 'turned-away') then null else d.due_date <= $2::date + 7 end desc nulls last,
+       case when $1 in ('posted', 'parked', 'turned-away') then d.tray_since end desc, ${BASE} desc nulls last, d.id
+     limit $3`,
+    [tray, today, most],
+  );
+
+export const trayTotal = async (db: Database, tray: Tray) => (await row<{ n: number }>(db, 'select count(*)::int as n from documents where tray = $1', [tray]))?.n ?? 0;
+
+export const arrivalRows = (db: Database, most: number) =>
+  rows<ArrivalRow>(
+    db,
+    `select a.id, a.received_at as "receivedAt", coalesce(a.sender, a.envelope_from) as sender, a.subject, a.state, a.reason,
+       coalesce((select json_agg(json_build_object('id', d.id, 'tray', d.tray, 'fileName', d.file_name) order by d.id) from documents d where d.arrival_id = a.id), '[]') as documents
+     from arrivals a order by a.id desc limit $1`,
+    [most],
+  );
+
+export const lockDocument = (db: Database, id: number) =>
+  row<{ id: number; version: number; tray: Tray; parkedFrom: Tray | null; kind: string; checkedById: number | null; supplierId: number | null; orderId: number | null }>(
+    db,
+    'select id, version, tray, parked_from as "parkedFrom", kind, checked_by as "checkedById", supplier_id as "supplierId", order_id as "orderId" from documents where id = $1 for update',
+    [id],
+  );
+
+export const updateTray = (db: Database, id: number, tray: Tray, reason: string | null, parkedFrom: Tray | null) =>
+  db.query(
+    'update documents set tray = $2, tray_since = case when tray = $2 then tray_since else now() end, reason = $3, parked_from = $4, version = version + 1 where id = $1',
+    [id, tray, reason, parkedFrom],
+  );
+
+export const bumpVersion = (db: Database, id: number) => db.query('update documents set version = version + 1 where id = $1', [id]);
