@@ -1,0 +1,49 @@
+import { HttpClient } from '@angular/common/http';
+import { inject, Injectable } from '@angular/core';
+import type { DemoMail, DemoSent } from '@umber/contract/demo';
+import type { DocumentView, SupplierView } from '@umber/contract/documents';
+import type { EntryView, OpenItem, TrialBalance } from '@umber/contract/ledger';
+import type { CodingLists, Proposals } from '@umber/contract/matching';
+import type { Session, SignIn } from '@umber/contract/people';
+import type { ArrivalRow, Tray, TrayCount, TrayRows } from '@umber/contract/trays';
+import type { Observable } from 'rxjs';
+
+export interface OrderRow {
+  readonly id: number;
+  readonly number: string;
+  readonly supplier: string;
+  readonly owner: string;
+  readonly costCentre: string;
+  readonly currency: string;
+  readonly orderedOn: string;
+  readonly state: string;
+  readonly lines: number;
+  readonly amount: string;
+}
+
+/** The server, one method a request. Errors are RefusedError. */
+@Injectable({ providedIn: 'root' })
+export class Api {
+  readonly #http = inject(HttpClient);
+
+  session = (): Observable<Session> => this.#http.get<Session>('/api/session');
+  signIn = (who: SignIn): Observable<Session> => this.#http.post<Session>('/api/session', who);
+  signOut = (): Observable<void> => this.#http.delete<void>('/api/session');
+  trays = (): Observable<TrayCount[]> => this.#http.get<TrayCount[]>('/api/trays');
+  tray = (tray: Tray): Observable<TrayRows> => this.#http.get<TrayRows>(`/api/trays/${tray}`);
+  arrivals = (): Observable<ArrivalRow[]> => this.#http.get<ArrivalRow[]>('/api/arrivals');
+  document = (id: number): Observable<DocumentView> => this.#http.get<DocumentView>(`/api/documents/${id}`);
+  /** A change to a document; answers with the document as it is now. */
+  change = (id: number, method: 'PUT' | 'POST', path: string, body: object): Observable<DocumentView> =>
+    this.#http.request<DocumentView>(method, `/api/documents/${id}/${path}`, { body });
+  proposals = (id: number): Observable<Proposals> => this.#http.get<Proposals>(`/api/documents/${id}/proposals`);
+  coding = (): Observable<CodingLists> => this.#http.get<CodingLists>('/api/coding');
+  entry = (id: number): Observable<EntryView> => this.#http.get<EntryView>(`/api/documents/${id}/entry`);
+  post = (id: number, version: number): Observable<EntryView> => this.#http.post<EntryView>(`/api/documents/${id}/post`, { version });
+  entries = (): Observable<EntryView[]> => this.#http.get<EntryView[]>('/api/ledger/entries');
+  openItems = (): Observable<OpenItem[]> => this.#http.get<OpenItem[]>('/api/ledger/open-items');
+  trialBalance = (): Observable<TrialBalance> => this.#http.get<TrialBalance>('/api/ledger/trial-balance');
+  suppliers = (q: string): Observable<SupplierView[]> => this.#http.get<SupplierView[]>('/api/suppliers', { params: { q } });
+  orders = (q: string): Observable<OrderRow[]> => this.#http.get<OrderRow[]>('/api/orders', { params: { q } });
+  supplierWrites = (what: DemoMail): Observable<DemoSent> => this.#http.post<DemoSent>('/api/demo/supplier-writes', { what });
+}

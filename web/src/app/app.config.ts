@@ -1,0 +1,27 @@
+import { provideHttpClient, withInterceptors } from '@angular/common/http';
+import { provideZonelessChangeDetection, type ApplicationConfig } from '@angular/core';
+import { provideRouter, withComponentInputBinding } from '@angular/router';
+import { provideEffects } from '@ngrx/effects';
+import { provideStore } from '@ngrx/store';
+import { routes } from './app.routes';
+import { DocumentEffects } from './documents/document.effects';
+import { documentFeature } from './documents/document.state';
+import { SessionEffects } from './people/session.effects';
+import { sessionFeature } from './people/session.state';
+import { refusalInterceptor } from './refusal';
+import { TrayEffects } from './trays/tray.effects';
+import { trayFeature } from './trays/tray.state';
+
+export const appConfig: ApplicationConfig = {
+  providers: [
+    provideZonelessChangeDetection(),
+    provideRouter(routes, withComponentInputBinding()),
+    provideHttpClient(withInterceptors([refusalInterceptor])),
+    provideStore({
+      [sessionFeature.name]: sessionFeature.reducer,
+      [trayFeature.name]: trayFeature.reducer,
+      [documentFeature.name]: documentFeature.reducer,
+    }),
+    provideEffects(SessionEffects, TrayEffects, DocumentEffects),
+  ],
+};

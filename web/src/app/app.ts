@@ -1,0 +1,93 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject } from '@angular/core';
+import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { KeysList } from './keys/keys-list';
+import { Keys } from './keys/keys';
+import { Live } from './live/live';
+import { SessionActions, sessionFeature } from './people/session.state';
+import { TopBar } from './top-bar';
+
+@Component({
+  selector: 'umber-root',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, KeysList],
+  template: `
+    @if (person(); as person) {
+      <header>
+        <a class="name" routerLink="/tray/check" aria-label="Umber Tray, to the trays">
+          <svg viewBox="0 0 32 24" aria-hidden="true"><path d="M5 6v9a4 4 0 0 0 4 4h14a4 4 0 0 0 4-4V6" /></svg>
+          <span>Umber Tray</span>
+        </a>
+        @if (bar.trail().length > 0) {
+          <div class="where">
+            @for (part of bar.trail(); track $index) {
+              <span [class.strong]="part.strong">{{ part.text }}</span>
+            }
+          </div>
+        }
+        <span class="gap"></span>
+        @if (!live.connected()) {
+          <span class="away" role="status">Connecting again …</span>
+        }
+        @if (bar.count(); as count) {
+          <span class="count digits">{{ count }}</span>
+        }
+        @if (bar.trail().length === 0) {
+          <nav aria-label="Main">
+            <a routerLink="/tray/check" routerLinkActive="here" [routerLinkActiveOptions]="{ exact: false }">Trays</a>
+            <a routerLink="/suppliers" routerLinkActive="here">Suppliers</a>
+            <a routerLink="/orders" routerLinkActive="here">Orders</a>
+            <a routerLink="/ledger" routerLinkActive="here">Ledger</a>
+          </nav>
+        }
+        <button class="bare" type="button" (click)="keys.shown.set(true)"><kbd>?</kbd> keys</button>
+        <details class="me">
+          <summary>{{ person.name }}</summary>
+          <div class="menu">
+            <p>{{ person.name }}<br /><span class="quiet">{{ person.role }}</span></p>
+            <button class="plain-button" type="button" (click)="signOut()">Sign out</button>
+          </div>
+        </details>
+      </header>
+    }
+    <router-outlet />
+    <umber-keys-list />
+  `,
+  styles: `
+    :host { display: block; min-height: 100vh; }
+    header { position: sticky; top: 0; z-index: 20; display: flex; align-items: center; gap: 20px; height: 48px; padding: 0 20px; background: var(--deep); color: #f1e6d8; font-size: 14.5px; white-space: nowrap; }
+    .name { display: flex; align-items: center; gap: 10px; color: #fff; font-weight: 700; font-size: 16.5px; text-decoration: none; }
+    svg { width: 20px; fill: none; stroke: #f0b675; stroke-width: 3.4; stroke-linecap: round; }
+    .where { display: flex; gap: 20px; min-width: 0; overflow: hidden; color: #d9c9b6; }
+    .where span { overflow: hidden; text-overflow: ellipsis; }
+    .where .strong { color: #fff; font-weight: 700; }
+    .gap { flex: 1; }
+    .away { color: #ffd79a; }
+    .count { font-size: 13.5px; }
+    nav { display: flex; gap: 20px; }
+    nav a { color: #e6d9c8; text-decoration: none; padding: 4px 0; border-bottom: 2px solid transparent; }
+    nav a.here { color: #fff; border-color: #f0b675; }
+    .bare { border: 0; background: none; color: inherit; font: inherit; cursor: pointer; padding: 4px; }
+    .me { position: relative; }
+    summary { cursor: pointer; list-style: none; padding: 4px 0; }
+    .menu { position: absolute; right: 0; top: 36px; width: 200px; padding: 14px; border-radius: 6px; background: var(--sheet); color: var(--ink); box-shadow: 0 8px 30px rgb(36 27 20 / 30%); }
+    .menu p { margin: 0 0 12px; }
+    header :focus-visible { outline-color: #f0b675; }
+  `,
+})
+export class App {
+  readonly #store = inject(Store);
+  protected readonly keys = inject(Keys);
+  protected readonly live = inject(Live);
+  protected readonly bar = inject(TopBar);
+  protected readonly person = this.#store.selectSignal(sessionFeature.selectPerson);
+  readonly #signedIn = computed(() => this.person() !== null);
+
+  constructor() {
+    effect(() => (this.#signedIn() ? this.live.open() : this.live.close()));
+  }
+
+  protected signOut(): void {
+    this.#store.dispatch(SessionActions.signOut());
+  }
+}

@@ -1,0 +1,129 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { Router } from '@angular/router';
+import type { DocumentView, LineView } from '@umber/contract/documents';
+import { Store } from '@ngrx/store';
+import { fullDay } from '../dates/day';
+import { documentFeature } from '../documents/document.state';
+import { PageSheet, type PageMark } from '../documents/page-sheet';
+import { TrailPanel } from '../documents/trail-panel';
+import { WaysOut } from '../documents/ways-out';
+import { Keys } from '../keys/keys';
+import { AmountPipe } from '../money/amount.pipe';
+import { sessionFeature } from '../people/session.state';
+
+/** Page, order, variance, coding and history on one screen, for somebody with two minutes. */
+@Component({
+  selector: 'umber-approval-screen',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [PageSheet, TrailPanel, AmountPipe],
+  template: `
+    <div class="paper">
+      @if (document().pages[0]; as page) {
+        <umber-page-sheet [documentId]="document().id" [page]="page" [width]="470" [marks]="marks()" />
+      }
+    </div>
+    <section>
+      <p class="amount"><span class="digits">{{ document().fields.currency.value }} {{ document().fields.grossTotal.value | amount }}</span> to {{ document().supplier?.name }}</p>
+      <p class="quiet">{{ what() }}</p>
+      @for (exception of document().exceptions; track exception.id) {
+        <article>
+          <strong>{{ exception.sentence }}</strong>
+          <p>Accepted by {{ exception.acceptedBy }}: {{ exception.acceptedReason }}</p>
+          @for (figure of exception.figures; track figure.label) {
+            <p class="figure"><span class="quiet">{{ figure.label }}</span> invoice <b class="digits">{{ figure.invoice ?? '–' }}</b> order <b class="digits">{{ figure.order ?? '–' }}</b> @if (figure.received) {received <b class="digits">{{ figure.received }}</b>} @if (figure.variance) {<span class="ask">off by <b class="digits">{{ figure.variance }}</b></span>}</p>
+          }
+        </article>
+      } @empty {
+        <p class="fits">{{ document().order ? 'Price and quantity fit the order and the receipt within tolerance.' : 'There is no order for this invoice.' }}</p>
+      }
+      <table class="ruled">
+        <thead><tr><th>Line</th><th class="number">Qty</th><th class="number">Ordered</th><th class="number">Received</th><th class="number">Net</th><th>Coded to</th></tr></thead>
+        <tbody>
+          @for (line of document().lines; track line.position) {
+            <tr>
+              <td>{{ line.cells.description }}</td>
+              <td class="number">{{ line.cells.quantity }}</td>
+              <td class="number">{{ orderLine(line)?.quantity }}</td>
+              <td class="number">{{ orderLine(line)?.received }}</td>
+              <td class="number">{{ line.cells.netAmount | amount }}</td>
+              <td class="digits">{{ line.account }} {{ line.costCentre }}</td>
+            </tr>
+          }
+        </tbody>
+      </table>
+      <h2>Who is asked</h2>
+      @for (approval of document().approvals; track approval.id) {
+        <p class="approval"><strong>{{ approval.approver }}</strong> <span [class.ask]="approval.state === 'asked'">{{ state[approval.state] }}</span> <span class="quiet">{{ approval.why }}</span> {{ approval.comment }}</p>
+      }
+      <h2>Trail</h2>
+      <umber-trail-panel [trail]="document().trail" />
+    </section>
+    <footer>
+      <span class="quiet">{{ asked() ? 'You are asked to approve.' : 'Waiting for ' + waitingFor() + '.' }}</span>
+      <span class="gap"></span>
+      @if (asked()) {
+        <button class="plain-button" type="button" (click)="sendBack()">Send back <kbd>B</kbd></button>
+        <button class="plain-button main" type="button" [disabled]="busy()" (click)="approve()">Approve, next <kbd>Enter</kbd></button>
+      }
+    </footer>
+  `,
+  styles: `
+    :host { display: grid; grid-template-columns: 470px minmax(0, 1fr); gap: 24px; padding: 12px 20px 72px; }
+    .paper { position: sticky; top: 60px; align-self: start; }
+    .amount { margin: 2px 0; font-size: 20px; font-weight: 600; }
+    section > p { margin: 2px 0 12px; }
+    article { margin-bottom: 10px; padding: 10px 14px; border-left: 4px solid #e0a95c; background: var(--ask-tint); }
+    article p { margin: 4px 0 0; }
+    .figure { display: flex; flex-wrap: wrap; gap: 2px 10px; font-size: 14px; }
+    .fits { padding: 8px 14px; border-left: 4px solid var(--right); background: var(--right-tint); }
+    table { font-size: 14px; }
+    table td, table th { padding: 6px 7px; }
+    h2 { margin: 18px 0 4px; }
+    .approval { margin: 2px 0; }
+    footer { position: fixed; inset: auto 0 0; z-index: 10; display: flex; align-items: center; gap: 8px; min-height: 52px; padding: 6px 20px; border-top: 1px solid var(--rule); background: var(--sheet); }
+    .gap { flex: 1; }
+  `,
+})
+export class ApprovalScreen {
+  readonly document = input.required<DocumentView>();
+  readonly #store = inject(Store);
+  readonly #person = this.#store.selectSignal(sessionFeature.selectPerson);
+  readonly #waysOut = inject(WaysOut);
+  protected readonly busy = this.#store.selectSignal(documentFeature.selectBusy);
+  protected readonly state = { asked: 'is asked', approved: 'approved', 'sent-back': 'sent it back', withdrawn: 'no longer asked' } as const;
+
+  protected readonly asked = computed(() => this.document().approvals.some((approval) => approval.state === 'asked' && approval.approverId === this.#person()?.id));
+  protected readonly waitingFor = computed(() => this.document().approvals.filter((approval) => approval.state === 'asked').map((approval) => approval.approver).join(' and ')); // prettier-ignore
+  protected readonly what = computed(() => {
+    const { fields, order, kind } = this.document();
+    const due = fields.dueDate.value === null ? '' : `, due ${fullDay(fields.dueDate.value)}`;
+    return `${kind === 'credit-note' ? 'Credit note' : 'Invoice'} ${fields.invoiceNumber.value ?? ''} of ${fields.issueDate.value === null ? '?' : fullDay(fields.issueDate.value)}${due}${order ? `, order ${order.number} by ${order.owner}` : ''}`;
+  });
+  protected readonly marks = computed((): PageMark[] => {
+    const hit = new Set(this.document().exceptions.map((exception) => exception.line));
+    return this.document().lines.flatMap((line) => (line.box && line.page === 1 && hit.has(line.position) ? [{ id: String(line.position), box: line.box, tone: 'ask' as const }] : []));
+  });
+
+  constructor() {
+    const router = inject(Router);
+    inject(Keys).use([
+      { keys: 'Enter', does: 'approve, with a comment if you like', run: () => this.approve() },
+      { keys: 'b', does: 'send back with a comment', run: () => this.sendBack() },
+      { keys: 'Escape', does: 'back to the tray', run: () => void router.navigate(['/tray', 'sign-off']) },
+    ]);
+  }
+
+  protected orderLine(line: LineView) {
+    return this.document().order?.lines.find((one) => one.id === line.orderLineId) ?? null;
+  }
+
+  protected approve(): void {
+    if (!this.asked() || this.busy()) return;
+    this.#waysOut.ask({ title: 'Approve', text: `${this.what()}.`, confirm: 'Approve', suggestions: [], optional: true }, 'approve', 'comment');
+  }
+
+  protected sendBack(): void {
+    if (!this.asked() || this.busy()) return;
+    this.#waysOut.ask({ title: 'Send back', text: 'It goes back to Check with your comment. What should be looked at?', confirm: 'Send back', suggestions: ['Not ordered by us', 'The price was agreed differently', 'Wrong cost centre'] }, 'send-back');
+  }
+}

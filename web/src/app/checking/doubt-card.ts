@@ -1,0 +1,116 @@
+import { ChangeDetectionStrategy, Component, computed, ElementRef, input, output, signal, viewChild } from '@angular/core';
+import type { DocumentView } from '@umber/contract/documents';
+import { CutOut } from '../documents/cut-out';
+import type { Item } from './margin-items';
+import { answersTo, type Answer } from './questions';
+
+/** An open field: the place enlarged, the question, ranked answers on number keys, and a field to type into. */
+@Component({
+  selector: 'umber-doubt-card',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [CutOut],
+  template: `
+    <header>
+      <h2>{{ item().name }}</h2>
+      @if (place()) {
+        <span class="ask">{{ place() }}</span>
+      }
+    </header>
+    @if (item().doubt; as doubt) {
+      <p>{{ doubt.reason }}</p>
+    }
+    @if (cut(); as cut) {
+      <umber-cut-out [documentId]="document().id" [page]="cut.page" [box]="cut.box" [width]="316" [height]="50" />
+    }
+    @if (item().doubt) {
+      <div class="answers">
+        @for (answer of answers(); track $index) {
+          <button type="button" [class.first]="$first" (click)="answered.emit(answer)">
+            <kbd>{{ $index + 1 }}</kbd>
+            <span class="text" [class.digits]="item().field !== 'sellerName' && item().field !== null">{{ answer.text }}</span>
+            @if (answer.reason) {
+              <span class="reason">{{ answer.reason }}</span>
+            }
+          </button>
+        }
+      </div>
+    }
+    @if (item().field) {
+      <label>
+        <span class="quiet">or type</span>
+        <input #field class="digits" [value]="draft() ?? plain()" (input)="draft.set(field.value)" (keydown.enter)="save($event, field.value)" (keydown.escape)="leave($event)" [attr.aria-label]="item().name" autocomplete="off" spellcheck="false" />
+      </label>
+    }
+    <footer class="quiet">
+      @if (item().doubt) {
+        <span><kbd>Enter</kbd> takes 1</span>
+      }
+      @if (item().field) {
+        <span><kbd>E</kbd> type</span><span>or point at the page</span>
+      }
+    </footer>
+  `,
+  styles: `
+    :host { display: block; padding: 10px 13px; border: 1.5px solid #e0a95c; border-radius: 8px; background: var(--ask-tint); text-align: left; }
+    :host(.calm) { border-color: var(--right); background: var(--sheet); }
+    header { display: flex; justify-content: space-between; align-items: baseline; font-size: 13px; font-weight: 600; }
+    p { margin: 2px 0 7px; font-size: 14px; line-height: 1.35; }
+    .answers { display: grid; gap: 5px; margin-top: 8px; }
+    .answers button { display: grid; grid-template-columns: auto 1fr; column-gap: 8px; align-items: baseline; padding: 5px 9px; border: 1px solid var(--rule); border-radius: 6px; background: var(--sheet); color: var(--ink); font: inherit; text-align: left; cursor: pointer; }
+    .answers button.first { border: 2px solid var(--right); }
+    .text { font-weight: 600; overflow-wrap: anywhere; }
+    .reason { grid-column: 2; color: var(--quiet); font-size: 12.5px; }
+    label { display: flex; align-items: center; gap: 8px; margin-top: 7px; font-size: 13px; white-space: nowrap; }
+    input { flex: 1; min-width: 0; height: 30px; padding: 0 8px; border: 1px solid #b3a48f; border-radius: 5px; background: #fff; font-size: 14.5px; color: var(--ink); }
+    footer { display: flex; gap: 12px; margin-top: 7px; font-size: 12.5px; }
+  `,
+  host: { '[class.calm]': '!item().doubt' },
+})
+export class DoubtCard {
+  readonly item = input.required<Item>();
+  readonly document = input.required<DocumentView>();
+  /** "1 of 2 doubts". */
+  readonly place = input('');
+  readonly answered = output<Answer>();
+  readonly typed = output<string>();
+  readonly left = output<void>();
+  protected readonly typing = viewChild<ElementRef<HTMLInputElement>>('field');
+  protected readonly draft = signal<string | null>(null);
+
+  readonly answers = computed(() => {
+    const { doubt } = this.item();
+    return doubt === null ? [] : answersTo(doubt, this.document());
+  });
+  protected readonly cut = computed(() => {
+    const { field } = this.item();
+    const read = field === null ? null : this.document().fields[field].read;
+    const page = this.document().pages.find((one) => one.number === read?.page);
+    return page && read?.box ? { page, box: read.box } : null;
+  });
+  /** The value as it would be typed: the plain one. */
+  protected readonly plain = computed(() => {
+    const { field } = this.item();
+    return field === null ? '' : (this.document().fields[field].value ?? '');
+  });
+
+  /** Puts the cursor into the field. */
+  edit(): void {
+    this.typing()?.nativeElement.select();
+    this.typing()?.nativeElement.focus();
+  }
+
+  protected save(event: Event, text: string): void {
+    event.preventDefault();
+    event.stopPropagation();
+    (event.target as HTMLElement).blur();
+    this.draft.set(null);
+    this.typed.emit(text);
+  }
+
+  protected leave(event: Event): void {
+    event.stopPropagation();
+    (event.target as HTMLElement).blur();
+    this.draft.set(null);
+    this.left.emit();
+  }
+}

@@ -1,0 +1,200 @@
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal } from '@angular/core';
+import type { DocumentView, LineView } from '@umber/contract/documents';
+import { LINE_CELLS, type LineCell } from '@umber/core/reading';
+import { Store } from '@ngrx/store';
+import { DocumentActions, type DocumentChange } from '../documents/document.state';
+import { PageSheet, type PageMark } from '../documents/page-sheet';
+import { grouped } from '../money/grouped';
+import { layOutMargin } from './margin-layout';
+import { CELL_NAMES } from './questions';
+import { typedValue } from './typed-value';
+
+const PAGE_WIDTH = 600;
+const ROW_HEIGHT = 34;
+const SHOWN: readonly LineCell[] = ['quantity', 'unit', 'unitPrice', 'netAmount', 'taxRate', 'itemNumber', 'description'];
+
+/** The line table row by row at the height of its rows on the page; every cell can be corrected in place. */
+@Component({
+  selector: 'umber-lines-view',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [PageSheet],
+  template: `
+    @for (sheet of sheets(); track sheet.page.number) {
+      <section>
+        <umber-page-sheet [documentId]="document().id" [page]="sheet.page" [width]="pageWidth" [marks]="sheet.marks" />
+        <div class="rows" [style.min-height.px]="sheet.height">
+          @if ($first) {
+            <div class="row heads" [style.top.px]="sheet.headTop">
+              @for (cell of shown; track cell) {
+                <span [class]="cell">{{ names[cell] }}</span>
+              }
+            </div>
+          }
+          @for (placed of sheet.rows; track placed.line.position) {
+            <div class="row" [class.chosen]="placed.line.position === chosen()" [class.asks]="placed.doubt" [style.top.px]="placed.top" (click)="chosen.set(placed.line.position)">
+              @for (cell of shown; track cell) {
+                <span [class]="cell">
+                  <input
+                    [class.digits]="cell !== 'description'"
+                    [value]="text(placed.line, cell)"
+                    [readonly]="!mayCheck()"
+                    [attr.aria-label]="'Line ' + (placed.line.position + 1) + ' ' + names[cell]"
+                    [attr.data-cell]="placed.line.position + cell"
+                    (focus)="chosen.set(placed.line.position)"
+                    (change)="give(placed.line, cell, $event)"
+                    (keydown.enter)="leave($event)"
+                    (keydown.escape)="leave($event)"
+                  />
+                </span>
+              }
+              @if (placed.doubt) {
+                <p>{{ placed.doubt }} <button type="button" class="plain-button" (click)="settleLine(placed.line.position)">Right as it stands</button></p>
+              }
+            </div>
+          }
+        </div>
+      </section>
+    } @empty {
+      <p class="none quiet">The file has no page to show. Add the lines by hand.</p>
+    }
+    @if (mayCheck()) {
+      <div class="tools">
+        @if (whole(); as doubt) {
+          <p class="ask">{{ doubt.reason }} <button type="button" class="plain-button" (click)="settleWhole(doubt.id)">Right as it stands</button></p>
+        }
+        <button type="button" class="plain-button" (click)="add()">Add a line <kbd>A</kbd></button>
+        <button type="button" class="plain-button" [disabled]="chosen() === null" (click)="remove()">Remove the chosen line <kbd>D</kbd></button>
+        <span class="quiet"><kbd>↓</kbd> <kbd>↑</kbd> line &nbsp; <kbd>E</kbd> correct &nbsp; <kbd>Enter</kbd> settles its doubt</span>
+      </div>
+    }
+  `,
+  styles: `
+    :host { display: block; padding: 10px 20px 20px; }
+    section { display: grid; grid-template-columns: 600px 1fr; gap: 18px; margin-bottom: 14px; }
+    .rows { position: relative; min-width: 0; }
+    .row { position: absolute; left: 0; right: 0; display: grid; grid-template-columns: 62px 52px 74px 90px 46px 76px 1fr; gap: 4px; align-items: center; padding: 2px 4px; border-bottom: 1px solid var(--rule); background: var(--sheet); cursor: default; }
+    .row.heads { background: none; color: var(--quiet); font-size: 12.5px; font-weight: 600; border: 0; }
+    .row.chosen { box-shadow: inset 3px 0 0 var(--umber); background: #f7ecda; }
+    .row.asks { background: var(--ask-tint); }
+    .row p { grid-column: 1 / -1; display: flex; align-items: center; justify-content: space-between; gap: 8px; margin: 0; color: #7a3a05; font-size: 13px; }
+    .row p .plain-button { min-height: 26px; font-size: 13px; padding: 0 8px; }
+    input { width: 100%; height: 26px; padding: 0 4px; border: 1px solid transparent; border-radius: 4px; background: none; color: var(--ink); font-size: 13.5px; }
+    input:not(.digits) { font-family: var(--words); }
+    input:hover { border-color: var(--rule); }
+    input:focus { border-color: var(--right); background: #fff; }
+    .quantity, .unitPrice, .netAmount, .taxRate { text-align: right; }
+    .quantity input, .unitPrice input, .netAmount input, .taxRate input { text-align: right; }
+    .netAmount input { font-weight: 600; }
+    .tools { position: sticky; bottom: 60px; display: flex; flex-wrap: wrap; align-items: center; gap: 8px; padding: 8px 12px; border: 1px solid var(--rule); border-radius: 6px; background: var(--sheet); font-size: 13.5px; z-index: 4; margin-left: 618px; }
+    .tools p { flex-basis: 100%; margin: 0; }
+    .tools p .plain-button { min-height: 28px; }
+    .none { padding: 40px; text-align: center; }
+  `,
+})
+export class LinesView {
+  readonly document = input.required<DocumentView>();
+  readonly mayCheck = input.required<boolean>();
+  readonly done = output<void>();
+  readonly #store = inject(Store);
+  readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
+  protected readonly names = CELL_NAMES;
+  protected readonly shown = SHOWN.filter((cell) => LINE_CELLS.includes(cell));
+  protected readonly pageWidth = PAGE_WIDTH;
+  protected readonly chosen = signal<number | null>(null);
+  protected readonly whole = computed(() => this.document().doubts.find((doubt) => doubt.field === 'lines') ?? null);
+
+  readonly #doubted = computed(() => [...new Set(this.document().doubts.filter((doubt) => doubt.line !== null).map((doubt) => doubt.line as number))].sort((a, b) => a - b));
+
+  /** The pages that hold lines, each with its rows at the height of their place; lines without a place stand on the last. */
+  protected readonly sheets = computed(() => {
+    const { pages, lines, doubts } = this.document();
+    const holding = pages.filter((page) => lines.some((line) => line.page === page.number));
+    const used = holding.length > 0 ? holding : pages.slice(0, 1);
+    return used.map((page, i) => {
+      const scale = PAGE_WIDTH / page.width;
+      const own = lines.filter((line) => line.page === page.number || (line.page === null && i === used.length - 1));
+      const doubtOf = (line: LineView) => doubts.find((doubt) => doubt.line === line.position)?.reason ?? '';
+      const sized = own.map((line) => ({ id: String(line.position), anchor: line.box ? (line.box.y + Math.min(line.box.height, 12) / 2) * scale : null, height: ROW_HEIGHT + (doubtOf(line) ? 30 : 0) }));
+      const tops = new Map(layOutMargin(sized, page.height * scale, 0).map((placed) => [placed.id, placed.top]));
+      const rows = own.map((line) => ({ line, top: tops.get(String(line.position)) ?? 0, doubt: doubtOf(line) }));
+      const first = Math.min(...rows.map((row) => row.top));
+      const marks: PageMark[] = own.flatMap((line) => (line.box ? [{ id: String(line.position), box: line.box, tone: doubtOf(line) ? ('ask' as const) : line.position === this.chosen() ? ('quiet' as const) : ('band' as const) }] : []));
+      return { page, rows, marks, height: page.height * scale, headTop: Math.max(0, (Number.isFinite(first) ? first : 30) - 26) };
+    });
+  });
+
+  protected text(line: LineView, cell: LineCell): string {
+    const value = line.cells[cell];
+    if (value === null) return '';
+    return cell === 'netAmount' ? grouped(value) : cell === 'unitPrice' ? grouped(value, 2) : value;
+  }
+
+  protected give(line: LineView, cell: LineCell, event: Event): void {
+    const value = typedValue(cell, (event.target as HTMLInputElement).value.replace(/(\d),(?=\d{3}(\D|$))/g, '$1'));
+    this.#change({ method: 'PUT', path: `lines/${line.position}/${cell}`, body: { value } });
+  }
+
+  protected leave(event: Event): void {
+    event.preventDefault();
+    event.stopPropagation();
+    (event.target as HTMLElement).blur();
+  }
+
+  protected settleWhole(id: number): void {
+    this.#change({ method: 'POST', path: `doubts/${id}/settle`, body: {} });
+  }
+
+  protected settleLine(position: number): void {
+    for (const doubt of this.document().doubts.filter((one) => one.line === position)) this.#change({ method: 'POST', path: `doubts/${doubt.id}/settle`, body: {} });
+  }
+
+  /** Settles the doubts of the chosen or first doubted line. False where the lines have no doubt left: Enter then means the document. */
+  settle(): boolean {
+    const [first] = this.#doubted();
+    const position = this.#doubted().find((line) => line === this.chosen()) ?? first;
+    if (position !== undefined) {
+      this.settleLine(position);
+      this.chosen.set(this.#doubted().find((line) => line > position) ?? null);
+      return true;
+    }
+    const whole = this.whole();
+    if (whole) {
+      this.settleWhole(whole.id);
+      this.done.emit();
+      return true;
+    }
+    return false;
+  }
+
+  move(step: number): void {
+    const positions = this.document().lines.map((line) => line.position);
+    const at = positions.indexOf(this.chosen() ?? -1);
+    this.chosen.set(positions[Math.max(0, Math.min(positions.length - 1, at + step))] ?? null);
+    this.#cell('quantity')?.scrollIntoView({ block: 'nearest' });
+  }
+
+  edit(): void {
+    if (this.chosen() === null) this.move(1);
+    this.#cell('quantity')?.select();
+    this.#cell('quantity')?.focus();
+  }
+
+  add(): void {
+    if (this.mayCheck()) this.#change({ method: 'POST', path: 'lines', body: {} });
+  }
+
+  remove(): void {
+    const position = this.chosen();
+    if (position === null || !this.mayCheck()) return;
+    this.chosen.set(null);
+    this.#change({ method: 'POST', path: `lines/${position}/remove`, body: {} });
+  }
+
+  #cell(cell: LineCell): HTMLInputElement | null {
+    return this.#host.nativeElement.querySelector(`[data-cell="${this.chosen()}${cell}"]`);
+  }
+
+  #change(change: DocumentChange): void {
+    this.#store.dispatch(DocumentActions.changed({ change }));
+  }
+}

@@ -1,0 +1,80 @@
+import type { DocumentView, DoubtView } from '@umber/contract/documents';
+import type { Box } from '@umber/core/geometry';
+import { union } from '@umber/core/geometry';
+import { HEADER_FIELDS, type HeaderField } from '@umber/core/reading';
+import { FIELD_NAMES, isHeaderField, shownValue } from './questions';
+
+/** What stands in the margin for one field, for the lines, or for a doubt about the whole document. */
+export interface Item {
+  readonly id: string;
+  readonly field: HeaderField | null;
+  readonly name: string;
+  readonly value: string;
+  /** A short word of what confirms it. */
+  readonly note: string;
+  readonly doubt: DoubtView | null;
+  readonly page: number | null;
+  readonly box: Box | null;
+  readonly settled: boolean;
+  readonly side: 'left' | 'right';
+}
+
+const NUMERIC: ReadonlySet<string> = new Set(['netTotal', 'taxTotal', 'grossTotal', 'amountDue']);
+const CONFIRMING = /right|same|sum|follows|net \+ tax|only|terms|mail/;
+
+/** All items of a document: fields at their places, then the lines, then doubts about the whole. */
+export function marginItems(document: DocumentView): Item[] {
+  const middle = (document.pages[0]?.width ?? 595) / 2;
+  const sideOf = (box: Box | null): 'left' | 'right' => (box !== null && box.x + box.width / 2 < middle ? 'left' : 'right');
+  const fields = HEADER_FIELDS.filter((field) => isShown(document, field)).map((field): Item => {
+    const { value, read, settled } = document.fields[field];
+    const same = value !== null && read?.value === value;
+    const box = same ? read.box : null;
+    const doubt = document.doubts.find((one) => one.field === field && one.line === null) ?? null;
+    const known = field === 'sellerName' && document.supplier !== null ? 'on file' : '';
+    const note = settled ? (same ? 'confirmed' : 'given by you') : (known || read?.evidence.find((reason) => CONFIRMING.test(reason))) ?? '';
+    return { id: field, field, name: FIELD_NAMES[field], value: shownValue(field, value), note, doubt, page: same ? read.page : null, box, settled, side: NUMERIC.has(field) && box === null ? 'right' : sideOf(box) };
+  });
+  return [...fields, linesItem(document), ...wholeDoubts(document)];
+}
+
+function isShown(document: DocumentView, field: HeaderField): boolean {
+  const { value } = document.fields[field];
+  if (document.doubts.some((doubt) => doubt.field === field && doubt.line === null)) return true;
+  // A currency stands with every amount already, an amount due that is the total says nothing new.
+  if (field === 'currency') return false;
+  if (field === 'amountDue') return value !== null && value !== document.fields.grossTotal.value;
+  return value !== null || ['invoiceNumber', 'issueDate', 'dueDate', 'orderReference', 'grossTotal'].includes(field);
+}
+
+function linesItem(document: DocumentView): Item {
+  const first = document.lines.filter((line) => line.box !== null && line.page !== null);
+  const page = first[0]?.page ?? null;
+  const boxes = first.filter((line) => line.page === page).map((line) => line.box).filter((box) => box !== null); // prettier-ignore
+  const doubts = document.doubts.filter((doubt) => doubt.line !== null || doubt.field === 'lines');
+  const count = document.lines.length;
+  return {
+    id: 'lines',
+    field: null,
+    name: 'Lines',
+    value: `${count} read`,
+    note: doubts.length > 1 ? `${doubts.length} doubts` : '',
+    doubt: doubts[0] ?? null,
+    page,
+    box: boxes.length > 0 ? { ...union(boxes), height: 12 } : null,
+    settled: false,
+    side: 'left',
+  };
+}
+
+function wholeDoubts(document: DocumentView): Item[] {
+  return document.doubts
+    .filter((doubt) => doubt.line === null && !isHeaderField(doubt.field) && doubt.field !== 'lines')
+    .map((doubt) => ({ id: `doubt-${doubt.id}`, field: null, name: doubt.field === 'kind' ? 'Kind' : 'Document', value: document.kind.replace('-', ' '), note: '', doubt, page: null, box: null, settled: false, side: 'right' as const }));
+}
+
+/** The items with a doubt in the order they are asked: the whole document, the head, the lines. */
+export function asked(items: readonly Item[]): Item[] {
+  const rank = (item: Item) => (item.id === 'lines' ? 2 : item.id.startsWith('doubt-') ? 0 : 1);
+  return items.filter((item) => item.doubt !== null).sort((a, b) => rank(a) - rank(b));
+}

@@ -1,0 +1,51 @@
+import type { DocumentView, DoubtView } from '@umber/contract/documents';
+import type { Box } from '@umber/core/geometry';
+import { HEADER_FIELDS, type HeaderField, type LineCell } from '@umber/core/reading';
+import { fullDay } from '../dates/day';
+import { grouped } from '../money/grouped';
+
+/** The names of fields and cells as people read them. */
+export const FIELD_NAMES: Readonly<Record<HeaderField, string>> = {
+  invoiceNumber: 'Invoice number', issueDate: 'Issue date', dueDate: 'Due', currency: 'Currency', orderReference: 'Order', sellerName: 'Supplier', sellerTaxId: 'Tax id',
+  sellerIban: 'IBAN', netTotal: 'Net', taxTotal: 'Tax', grossTotal: 'Total', amountDue: 'Amount due',
+}; // prettier-ignore
+export const CELL_NAMES: Readonly<Record<LineCell, string>> = { itemNumber: 'Item', description: 'Description', quantity: 'Qty', unit: 'Unit', unitPrice: 'Price', netAmount: 'Net', taxRate: 'Tax %' };
+
+/** One way to answer a doubt: takes a value, or keeps what stands there. */
+export interface Answer {
+  readonly text: string;
+  readonly reason: string;
+  /** Null: it is right as it stands. */
+  readonly value: string | null;
+  readonly page: number | null;
+  readonly box: Box | null;
+}
+
+export const isHeaderField = (name: string | null): name is HeaderField => (HEADER_FIELDS as readonly (string | null)[]).includes(name);
+
+const AMOUNTS: ReadonlySet<string> = new Set(['netTotal', 'taxTotal', 'grossTotal', 'amountDue']);
+
+/** A value as the margin shows it: dates in words, amounts grouped, identifiers as they are. */
+export function shownValue(field: HeaderField, value: string | null): string {
+  if (value === null) return 'not on the page';
+  if (field === 'issueDate' || field === 'dueDate') return fullDay(value);
+  if (AMOUNTS.has(field)) return grouped(value);
+  if (field === 'sellerIban') return value.replace(/(.{4})(?=.)/g, '$1 ');
+  return value;
+}
+
+/** The answers a doubt is offered, likeliest first; the first is what Enter takes. */
+export function answersTo(doubt: DoubtView, document: DocumentView): Answer[] {
+  if (doubt.field === 'kind') {
+    return (['invoice', 'credit-note'] as const).map((kind) => ({ text: kind === 'invoice' ? 'An invoice' : 'A credit note', reason: kind === document.kind ? 'as read' : '', value: kind, page: null, box: null }));
+  }
+  if (doubt.line === null && isHeaderField(doubt.field)) {
+    const { field } = doubt;
+    const { value, read } = document.fields[field];
+    const as = (text: string | null) => shownValue(field, text);
+    const present: Answer = { text: as(value), reason: value === null ? 'leave it empty' : (read?.evidence.at(-1) ?? 'as it stands'), value: null, page: read?.page ?? null, box: read?.box ?? null };
+    const others = (read?.alternatives ?? []).filter((other) => other.value !== value).map((other) => ({ text: as(other.value), reason: other.reason, value: other.value, page: other.page, box: other.box }));
+    return [present, ...others].slice(0, 4);
+  }
+  return [{ text: 'Right as it stands', reason: '', value: null, page: null, box: null }];
+}

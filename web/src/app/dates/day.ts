@@ -1,0 +1,34 @@
+import { daysBetween } from '@umber/core/dates';
+
+const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+
+/** "2026-03-14" → "14 Mar", with the year where it is not this one. */
+export function dayText(iso: string | null, today: string): string {
+  if (iso === null) return '';
+  const [year, month, day] = iso.split('-');
+  const text = `${Number(day)} ${MONTHS[Number(month) - 1]}`;
+  return year === today.slice(0, 4) ? text : `${text} ${year}`;
+}
+
+/** "14 Mar 2026". */
+export const fullDay = (iso: string): string => dayText(iso, '');
+
+/** How near a due date is, in words, and whether it presses (due within a week or over). */
+export function dueText(due: string | null, today: string): { text: string; presses: boolean } {
+  if (due === null) return { text: '', presses: false };
+  const days = daysBetween(today, due);
+  if (days < 0) return { text: days === -1 ? '1 day late' : `${-days} days late`, presses: true };
+  if (days === 0) return { text: 'today', presses: true };
+  if (days <= 7) return { text: `in ${days} d`, presses: true };
+  return { text: dayText(due, today), presses: false };
+}
+
+/** How long ago: "5 min", "3 h", "2 d". */
+export function ageText(since: string, now: number): string {
+  const minutes = Math.max(0, Math.round((now - Date.parse(since)) / 60_000));
+  if (minutes < 60) return `${Math.max(1, minutes)} min`;
+  const hours = Math.round(minutes / 60);
+  return hours < 48 ? `${hours} h` : `${Math.round(hours / 24)} d`;
+}
+
+export const todayIso = (): string => new Date().toISOString().slice(0, 10);

@@ -1,0 +1,94 @@
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, numberAttribute, untracked } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { TRAY_NAMES } from '@umber/contract/trays';
+import { Store } from '@ngrx/store';
+import { ApprovalScreen } from '../approval/approval-screen';
+import { CheckScreen } from '../checking/check-screen';
+import { PostScreen } from '../ledger/post-screen';
+import { MatchScreen } from '../matching/match-screen';
+import { TopBar } from '../top-bar';
+import { TrayActions, trayFeature } from '../trays/tray.state';
+import { ageText } from '../dates/day';
+import { RestScreen } from './rest-screen';
+import { DocumentActions, documentFeature } from './document.state';
+
+/** A document on the screen that its tray works with. */
+@Component({
+  selector: 'umber-document-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [CheckScreen, MatchScreen, ApprovalScreen, PostScreen, RestScreen, RouterLink],
+  template: `
+    @if (document(); as document) {
+      @switch (document.tray) {
+        @case ('check') {
+          <umber-check-screen [document]="document" />
+        }
+        @case ('match') {
+          <umber-match-screen [document]="document" />
+        }
+        @case ('sign-off') {
+          <umber-approval-screen [document]="document" />
+        }
+        @case ('post') {
+          <umber-post-screen [document]="document" />
+        }
+        @case ('posted') {
+          <umber-post-screen [document]="document" />
+        }
+        @default {
+          <umber-rest-screen [document]="document" />
+        }
+      }
+    } @else if (!message()) {
+      <p class="wait quiet" role="status">Loading …</p>
+    }
+    @if (message(); as text) {
+      <div class="message" role="alert">
+        <span>{{ text }}</span>
+        @if (!document()) {
+          <a class="plain-button" routerLink="/tray/check">To the trays</a>
+        } @else {
+          <button class="plain-button" type="button" (click)="read()">Close</button>
+        }
+      </div>
+    }
+  `,
+  styles: `
+    .wait { margin: 80px auto; text-align: center; }
+    .message { position: fixed; left: 50%; bottom: 66px; z-index: 40; display: flex; align-items: center; gap: 16px; max-width: 720px; padding: 10px 14px; transform: translateX(-50%); border-left: 5px solid var(--block); border-radius: 4px; background: #fff; box-shadow: 0 8px 30px rgb(36 27 20 / 30%); }
+  `,
+})
+export class DocumentPage {
+  readonly id = input.required({ transform: numberAttribute });
+  readonly #store = inject(Store);
+  readonly #bar = inject(TopBar);
+  readonly #open = this.#store.selectSignal(documentFeature.selectDocument);
+  readonly #rows = this.#store.selectSignal(trayFeature.selectRows);
+  readonly #tray = this.#store.selectSignal(trayFeature.selectTray);
+  protected readonly message = this.#store.selectSignal(documentFeature.selectMessage);
+  protected readonly document = computed(() => (this.#open()?.id === this.id() ? this.#open() : null));
+
+  constructor() {
+    this.#bar.clearWithMe();
+    inject(DestroyRef).onDestroy(() => this.#store.dispatch(DocumentActions.closed()));
+    effect(() => this.#store.dispatch(DocumentActions.opened({ id: this.id() })));
+    effect(() => {
+      const document = this.document();
+      if (!document) return;
+      // After a reload the tray's order is not known yet: ask for it.
+      if (untracked(this.#tray) === null) this.#store.dispatch(TrayActions.opened({ tray: document.tray }));
+      const pages = `${document.pages.length} ${document.pages.length === 1 ? 'page' : 'pages'}`;
+      this.#bar.trail.set([
+        { text: TRAY_NAMES[document.tray] },
+        { text: document.supplier?.name ?? document.fields.sellerName.value ?? 'Unknown supplier', strong: true },
+        { text: `mailed ${ageText(document.arrival.receivedAt, Date.now())} ago · ${pages}` },
+      ]);
+      const at = this.#rows().findIndex((row) => row.id === document.id);
+      this.#bar.count.set(at < 0 ? null : `${at + 1} of ${this.#rows().length}`);
+    });
+  }
+
+  protected read(): void {
+    this.#store.dispatch(DocumentActions.messageRead());
+  }
+}

@@ -1,0 +1,71 @@
+import { inject } from '@angular/core';
+import { Router } from '@angular/router';
+import type { DocumentView } from '@umber/contract/documents';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { Store } from '@ngrx/store';
+import { catchError, concatMap, EMPTY, filter, first, map, merge, of, switchMap, tap, withLatestFrom } from 'rxjs';
+import { Api } from '../api';
+import { messageOf, RefusedError } from '../refusal';
+import { TrayActions, trayFeature } from '../trays/tray.state';
+import { nextAfter } from '../trays/next-row';
+import { DocumentActions, documentFeature, type DocumentChange } from './document.state';
+
+const refusal = (error: unknown) => DocumentActions.refused({ message: messageOf(error), code: error instanceof RefusedError ? error.code : 'away' });
+
+export class DocumentEffects {
+  readonly #actions = inject(Actions);
+  readonly #api = inject(Api);
+  readonly #store = inject(Store);
+  readonly #router = inject(Router);
+
+  readonly open$ = createEffect(() =>
+    merge(
+      this.#actions.pipe(ofType(DocumentActions.opened), map(({ id }) => id)),
+      // Changed elsewhere, or refused because it was: look again.
+      this.#actions.pipe(
+        ofType(TrayActions.news),
+        withLatestFrom(this.#store.select(documentFeature.selectDocumentState)),
+        filter(([{ news }, state]) => state.id !== null && !state.busy && (news.length === 0 || news.some((one) => one.what === 'document' && one.id === state.id))),
+        map(([, state]) => state.id ?? 0),
+      ),
+      this.#actions.pipe(ofType(DocumentActions.refused), filter(({ code }) => code === 'stale' || code === 'wrong-tray' || code === 'no-such-thing'), withLatestFrom(this.#store.select(documentFeature.selectId)), map(([, id]) => id ?? 0)),
+    ).pipe(
+      switchMap((id) =>
+        this.#api.document(id).pipe(
+          map((document) => DocumentActions.came({ document })),
+          catchError((error: unknown) => of(refusal(error))),
+        ),
+      ),
+    ),
+  ); // prettier-ignore
+
+  /** One change after the other, each on the version that the one before left. */
+  readonly change$ = createEffect(() =>
+    this.#actions.pipe(
+      ofType(DocumentActions.changed),
+      concatMap(({ change }) => this.#store.select(documentFeature.selectDocument).pipe(first(), switchMap((document) => this.#send(document, change)))),
+    ),
+  ); // prettier-ignore
+
+  readonly next$ = createEffect(
+    () =>
+      this.#actions.pipe(
+        ofType(DocumentActions.changeDone),
+        filter(({ next }) => next),
+        withLatestFrom(this.#store.select(trayFeature.selectTraysState)),
+        tap(([{ document }, { rows, tray }]) => {
+          const next = nextAfter(rows, document.id);
+          void this.#router.navigate(next === null ? ['/tray', tray ?? 'check'] : ['/document', next]);
+        }),
+      ),
+    { dispatch: false },
+  );
+
+  #send(document: DocumentView | null, change: DocumentChange) {
+    if (!document) return EMPTY;
+    return this.#api.change(document.id, change.method, change.path, { ...change.body, version: document.version }).pipe(
+      map((changed) => DocumentActions.changeDone({ document: changed, next: (change.next ?? false) && changed.tray !== document.tray })),
+      catchError((error: unknown) => of(refusal(error))),
+    );
+  }
+}

@@ -1,0 +1,30 @@
+import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import type { TrailEntry } from '@umber/contract/documents';
+import { DatePipe } from '@angular/common';
+
+/** Everything that happened to a document, newest first. */
+@Component({
+  selector: 'umber-trail-panel',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [DatePipe],
+  template: `
+    <ol>
+      @for (entry of trail(); track entry.id) {
+        <li>
+          <time class="quiet">{{ entry.at | date: 'd MMM, HH:mm:ss' }}</time>
+          <span class="who" [class.quiet]="entry.person === null">{{ entry.person ?? 'machine' }}</span>
+          <span>{{ entry.sentence }}</span>
+        </li>
+      }
+    </ol>
+  `,
+  styles: `
+    ol { list-style: none; margin: 0; padding: 0; }
+    li { display: grid; grid-template-columns: 104px 110px 1fr; gap: 10px; padding: 5px 0; border-bottom: 1px solid var(--rule); font-size: 13.5px; }
+    .who { font-weight: 600; }
+    .who.quiet { font-weight: 400; }
+  `,
+})
+export class TrailPanel {
+  readonly trail = input.required<readonly TrailEntry[]>();
+}

@@ -1,0 +1,30 @@
+import { inject, Injectable } from '@angular/core';
+import { MatDialog } from '@angular/material/dialog';
+import { Store } from '@ngrx/store';
+import { DocumentActions } from './document.state';
+import { ReasonDialog, type ReasonQuestion } from './reason-dialog';
+
+/** The ways out that every working screen has, each with a reason. */
+@Injectable({ providedIn: 'root' })
+export class WaysOut {
+  readonly #dialog = inject(MatDialog);
+  readonly #store = inject(Store);
+
+  /** Asks for a reason and sends it; goes on to the next document when this one leaves its tray. */
+  ask(question: ReasonQuestion, path: string, key: 'reason' | 'comment' = 'reason'): void {
+    this.#dialog
+      .open<ReasonDialog, ReasonQuestion, string>(ReasonDialog, { data: question, width: '480px' })
+      .afterClosed()
+      .subscribe((text) => {
+        if (text !== undefined) this.#store.dispatch(DocumentActions.changed({ change: { method: 'POST', path, body: { [key]: text }, next: true } }));
+      });
+  }
+
+  park(): void {
+    this.ask({ title: 'Park', text: 'It rests until somebody takes it up again. Why does it wait?', confirm: 'Park', suggestions: ['Waiting for the delivery', 'Asked the supplier', 'Asked the buyer'] }, 'park');
+  }
+
+  turnAway(): void {
+    this.ask({ title: 'Turn away', text: 'It will not be paid. It is kept and can be taken up again.', confirm: 'Turn away', suggestions: ['Not for us', 'Came before', 'Not an invoice'] }, 'turn-away');
+  }
+}

@@ -1,0 +1,55 @@
+import { DestroyRef, inject, Injectable, signal } from '@angular/core';
+
+/** One key of a screen: what it does, in words for the list that `?` shows. */
+export interface KeyBinding {
+  /** As KeyboardEvent.key; several separated by a space. */
+  readonly keys: string;
+  readonly does: string;
+  /** Also while typing in a field. */
+  readonly whileTyping?: boolean;
+  readonly run: (event: KeyboardEvent) => void;
+}
+
+const isTyping = (target: EventTarget | null): boolean => target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+const isPressable = (target: EventTarget | null): boolean => target instanceof HTMLElement && /^(BUTTON|A|SUMMARY)$/.test(target.tagName);
+
+/** The keys of the screen that is open. A screen sets its own; they go when it closes. */
+@Injectable({ providedIn: 'root' })
+export class Keys {
+  readonly bindings = signal<readonly KeyBinding[]>([]);
+  /** The list of keys is open. */
+  readonly shown = signal(false);
+
+  constructor() {
+    document.addEventListener('keydown', (event) => this.#pressed(event));
+  }
+
+  /** Sets the keys of a component for as long as it lives. Call where inject() may be called. */
+  use(bindings: readonly KeyBinding[]): void {
+    this.bindings.set(bindings);
+    inject(DestroyRef).onDestroy(() => {
+      if (this.bindings() === bindings) this.bindings.set([]);
+    });
+  }
+
+  #pressed(event: KeyboardEvent): void {
+    if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return;
+    const typing = isTyping(event.target);
+    if (event.key === '?' && !typing) {
+      this.shown.update((shown) => !shown);
+      event.preventDefault();
+      return;
+    }
+    if (this.shown()) {
+      if (event.key === 'Escape') this.shown.set(false);
+      return;
+    }
+    if (document.querySelector('.cdk-overlay-container .cdk-overlay-pane')) return;
+    // Enter and space on a focused button are the button's.
+    if ((event.key === 'Enter' || event.key === ' ') && isPressable(event.target)) return;
+    const binding = this.bindings().find((one) => (one.whileTyping || !typing) && one.keys.split(' ').map((key) => (key === 'Space' ? ' ' : key)).includes(event.key)); // prettier-ignore
+    if (!binding) return;
+    event.preventDefault();
+    binding.run(event);
+  }
+}

@@ -1,0 +1,141 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { Router, RouterLink } from '@angular/router';
+import type { DocumentView } from '@umber/contract/documents';
+import type { EntryView } from '@umber/contract/ledger';
+import { may } from '@umber/contract/people';
+import { Store } from '@ngrx/store';
+import { Api } from '../api';
+import { fullDay } from '../dates/day';
+import { PageSheet } from '../documents/page-sheet';
+import { TrailPanel } from '../documents/trail-panel';
+import { WaysOut } from '../documents/ways-out';
+import { Keys } from '../keys/keys';
+import { AmountPipe } from '../money/amount.pipe';
+import { sessionFeature } from '../people/session.state';
+import { messageOf } from '../refusal';
+import { nextAfter } from '../trays/next-row';
+import { trayFeature } from '../trays/tray.state';
+import { EntryTable } from './entry-table';
+
+/** The journal entry as it would be posted, or as it was, beside the page it comes from. */
+@Component({
+  selector: 'umber-post-screen',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [PageSheet, TrailPanel, EntryTable, AmountPipe, RouterLink],
+  template: `
+    <div class="paper">
+      @if (document().pages[0]; as page) {
+        <umber-page-sheet [documentId]="document().id" [page]="page" [width]="470" />
+      }
+    </div>
+    <section>
+      <p class="amount"><span class="digits">{{ document().fields.currency.value }} {{ document().fields.grossTotal.value | amount }}</span> to {{ document().supplier?.name }}</p>
+      @if (entry(); as entry) {
+        <h1>{{ entry.number === null ? 'Journal entry, before posting' : 'Journal entry ' + entry.number }}</h1>
+        <p class="quiet">{{ describe(entry) }}</p>
+        <umber-entry-table [entry]="entry" [base]="base()" />
+      } @else if (error(); as message) {
+        <p class="error" role="alert">{{ message }}</p>
+      } @else {
+        <p class="quiet" role="status">Drawing up the entry …</p>
+      }
+      <h2>Trail</h2>
+      <umber-trail-panel [trail]="document().trail" />
+    </section>
+    <footer>
+      @if (document().tray === 'posted') {
+        <span class="done">Posted as entry {{ document().entryNumber }}</span>
+        <span class="gap"></span>
+        <a class="plain-button" routerLink="/ledger">To the ledger</a>
+        @if (next() !== null) {
+          <button class="plain-button main" type="button" (click)="goOn()">Next to post <kbd>Enter</kbd></button>
+        }
+      } @else {
+        <span class="quiet">{{ mayPost() ? 'Numbered and final once posted.' : 'A controller posts it.' }}</span>
+        <span class="gap"></span>
+        @if (mayPost()) {
+          <button class="plain-button" type="button" (click)="waysOut.park()">Park <kbd>P</kbd></button>
+          <button class="plain-button main" type="button" [disabled]="busy() || !entry()" (click)="post()">Post <kbd>Enter</kbd></button>
+        }
+      }
+    </footer>
+  `,
+  styles: `
+    :host { display: grid; grid-template-columns: 470px minmax(0, 1fr); gap: 24px; padding: 12px 20px 72px; }
+    .paper { position: sticky; top: 60px; align-self: start; }
+    .amount { margin: 2px 0 10px; font-size: 20px; font-weight: 600; }
+    h1 { font-size: 18px; }
+    section > p.quiet { margin: 2px 0 10px; }
+    h2 { margin: 24px 0 4px; }
+    .error { padding: 10px 14px; border-left: 4px solid var(--block); background: #fbeae6; }
+    .done { color: var(--right); font-weight: 600; }
+    footer { position: fixed; inset: auto 0 0; z-index: 10; display: flex; align-items: center; gap: 8px; min-height: 52px; padding: 6px 20px; border-top: 1px solid var(--rule); background: var(--sheet); }
+    footer a { text-decoration: none; }
+    .gap { flex: 1; }
+  `,
+})
+export class PostScreen {
+  readonly document = input.required<DocumentView>();
+  readonly #api = inject(Api);
+  readonly #store = inject(Store);
+  readonly #router = inject(Router);
+  readonly #session = this.#store.selectSignal(sessionFeature.selectSession);
+  readonly #rows = this.#store.selectSignal(trayFeature.selectRows);
+  readonly #tray = this.#store.selectSignal(trayFeature.selectTray);
+  protected readonly waysOut = inject(WaysOut);
+  protected readonly entry = signal<EntryView | null>(null);
+  protected readonly error = signal<string | null>(null);
+  protected readonly busy = signal(false);
+  protected readonly mayPost = computed(() => may(this.#session()?.person.role ?? 'auditor', 'post'));
+  protected readonly base = computed(() => this.#session()?.company.currency ?? '');
+  protected readonly next = computed(() => (this.#tray() === 'post' ? nextAfter(this.#rows(), this.document().id) : null));
+
+  constructor() {
+    effect(() => {
+      const { id } = this.document();
+      this.document().version;
+      untracked(() =>
+        this.#api.entry(id).subscribe({
+          next: (entry) => this.#show(entry),
+          error: (error: unknown) => this.#fail(error),
+        }),
+      );
+    });
+    inject(Keys).use([
+      { keys: 'Enter', does: 'post; then go to the next', run: () => (this.document().tray === 'posted' ? this.goOn() : this.post()) },
+      { keys: 'p', does: 'park', run: () => this.mayPost() && this.document().tray === 'post' && this.waysOut.park() },
+      { keys: 'Escape', does: 'back to the tray', run: () => void this.#router.navigate(['/tray', this.#tray() ?? 'post']) },
+    ]);
+  }
+
+  protected describe(entry: EntryView): string {
+    const rate = entry.exchangeRate === '1' ? '' : `, ${entry.currency} at ${entry.exchangeRate}`;
+    return `${fullDay(entry.postedOn)}, period ${entry.period}${rate}${entry.postedBy === null ? '' : `, posted by ${entry.postedBy}`}`;
+  }
+
+  protected post(): void {
+    if (this.busy() || !this.mayPost() || !this.entry() || this.document().tray !== 'post') return;
+    this.busy.set(true);
+    this.#api.post(this.document().id, this.document().version).subscribe({
+      next: (entry) => this.#show(entry),
+      error: (error: unknown) => this.#fail(error),
+    });
+  }
+
+  protected goOn(): void {
+    const next = this.next();
+    void this.#router.navigate(next === null ? ['/tray', 'post'] : ['/document', next]);
+  }
+
+  #show(entry: EntryView): void {
+    this.busy.set(false);
+    this.error.set(null);
+    this.entry.set(entry);
+  }
+
+  #fail(error: unknown): void {
+    this.busy.set(false);
+    this.entry.set(null);
+    this.error.set(messageOf(error));
+  }
+}

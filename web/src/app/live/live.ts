@@ -1,0 +1,28 @@
+import { Injectable, signal } from '@angular/core';
+import type { LiveNews } from '@umber/contract/trays';
+import { Subject } from 'rxjs';
+
+/** The server's live stream. `connected` is false while the connection is being made again. */
+@Injectable({ providedIn: 'root' })
+export class Live {
+  readonly news = new Subject<readonly LiveNews[]>();
+  readonly connected = signal(true);
+  #source: EventSource | undefined;
+
+  open(): void {
+    if (this.#source) return;
+    this.#source = new EventSource('/api/events');
+    this.#source.onopen = () => {
+      // What was missed while away is asked for as if everything had changed.
+      if (!this.connected()) this.news.next([]);
+      this.connected.set(true);
+    };
+    this.#source.onerror = () => this.connected.set(false);
+    this.#source.onmessage = (event: MessageEvent<string>) => this.news.next(JSON.parse(event.data) as LiveNews[]);
+  }
+
+  close(): void {
+    this.#source?.close();
+    this.#source = undefined;
+  }
+}

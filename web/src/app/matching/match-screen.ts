@@ -1,0 +1,118 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { Router } from '@angular/router';
+import type { DocumentView, ExceptionView, LineView } from '@umber/contract/documents';
+import type { CodingLists, Proposals } from '@umber/contract/matching';
+import { may } from '@umber/contract/people';
+import { Store } from '@ngrx/store';
+import { Api } from '../api';
+import { DocumentActions, documentFeature, type DocumentChange } from '../documents/document.state';
+import { PageSheet, type PageMark } from '../documents/page-sheet';
+import { TrailPanel } from '../documents/trail-panel';
+import { WaysOut } from '../documents/ways-out';
+import { Keys } from '../keys/keys';
+import { AmountPipe } from '../money/amount.pipe';
+import { sessionFeature } from '../people/session.state';
+
+/** Exceptions with their numbers side by side, and the ways out: choose, accept with a reason, park. */
+@Component({
+  selector: 'umber-match-screen',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [PageSheet, TrailPanel, AmountPipe],
+  templateUrl: './match-screen.html',
+  styleUrl: './match-screen.scss',
+})
+export class MatchScreen {
+  readonly document = input.required<DocumentView>();
+  readonly #store = inject(Store);
+  readonly #api = inject(Api);
+  readonly #person = this.#store.selectSignal(sessionFeature.selectPerson);
+  protected readonly waysOut = inject(WaysOut);
+  protected readonly busy = this.#store.selectSignal(documentFeature.selectBusy);
+  protected readonly proposals = signal<Proposals>({ suppliers: [], orders: [] });
+  protected readonly coding = signal<CodingLists>({ accounts: [], costCentres: [] });
+  protected readonly mayMatch = computed(() => may(this.#person()?.role ?? 'auditor', 'match'));
+  protected readonly showTrail = signal(false);
+
+  protected readonly open = computed(() => this.document().exceptions.filter((exception) => exception.acceptedReason === null));
+  protected readonly accepted = computed(() => this.document().exceptions.filter((exception) => exception.acceptedReason !== null));
+  readonly #chosen = signal(0);
+  protected readonly current = computed((): ExceptionView | null => this.open()[Math.min(this.#chosen(), this.open().length - 1)] ?? null);
+  protected readonly page = computed(() => {
+    const line = this.document().lines.find((one) => one.position === this.current()?.line);
+    return this.document().pages.find((page) => page.number === line?.page) ?? this.document().pages[0] ?? null;
+  });
+  protected readonly marks = computed((): PageMark[] =>
+    this.document().lines.flatMap((line) => {
+      if (line.box === null || line.page !== this.page()?.number) return [];
+      const hit = this.open().some((exception) => exception.line === line.position);
+      return [{ id: String(line.position), box: line.box, tone: line.position === this.current()?.line ? 'open' : hit ? 'ask' : 'band' } as const];
+    }),
+  );
+
+  constructor() {
+    this.#api.coding().subscribe((lists) => this.coding.set(lists));
+    effect(() => {
+      const { id } = this.document();
+      this.document().version;
+      untracked(() => this.#api.proposals(id).subscribe({ next: (proposals) => this.proposals.set(proposals), error: () => undefined }));
+    });
+    const router = inject(Router);
+    inject(Keys).use([
+      { keys: 'Enter', does: 'accept the marked exception, or take the first proposal', run: () => this.enter() },
+      { keys: '1 2 3 4 5', does: 'choose a proposed supplier or order', run: (event) => this.#choose(Number(event.key) - 1) },
+      { keys: 'ArrowDown ArrowUp', does: 'next or previous exception', run: (event) => this.mark(this.#chosen() + (event.key === 'ArrowDown' ? 1 : -1)) },
+      { keys: 'p', does: 'park', run: () => this.mayMatch() && this.waysOut.park() },
+      { keys: 'x', does: 'turn away', run: () => this.mayMatch() && this.waysOut.turnAway() },
+      { keys: 't', does: 'show or hide the trail', run: () => this.showTrail.update((shown) => !shown) },
+      { keys: 'Escape', does: 'back to the tray', run: () => void router.navigate(['/tray', 'match']) },
+    ]);
+  }
+
+  protected mark(index: number): void {
+    this.#chosen.set(Math.max(0, Math.min(this.open().length - 1, index)));
+  }
+
+  protected enter(): void {
+    const current = this.current();
+    if (!current || this.busy() || !this.mayMatch()) return;
+    if (current.code === 'supplier-unknown' || (current.code === 'order-unknown' && this.proposals().orders.length > 0)) this.#choose(0);
+    else this.accept(current);
+  }
+
+  protected accept(exception: ExceptionView): void {
+    const suggestions = exception.code === 'price' ? ['New price list on file', 'Agreed with the buyer'] : exception.code === 'not-received' ? ['Receipt is confirmed by the depot', 'Delivered to site'] : ['Agreed with the buyer', 'Checked with the supplier'];
+    this.waysOut.ask({ title: 'Accept', text: exception.sentence, confirm: 'Accept', suggestions }, `exceptions/${exception.id}/accept`);
+  }
+
+  protected chooseSupplier(supplierId: number): void {
+    this.#change({ method: 'PUT', path: 'supplier', body: { supplierId }, next: true });
+  }
+
+  protected chooseOrder(orderId: number): void {
+    this.#change({ method: 'PUT', path: 'order', body: { orderId }, next: true });
+  }
+
+  protected code(line: LineView, account: string, costCentre: string): void {
+    this.#change({ method: 'PUT', path: `coding/${line.position}`, body: { account, costCentre } });
+  }
+
+  protected orderLine(line: LineView) {
+    return this.document().order?.lines.find((one) => one.id === line.orderLineId) ?? null;
+  }
+
+  protected asks(line: LineView): boolean {
+    return this.open().some((exception) => exception.line === line.position);
+  }
+
+  #choose(index: number): void {
+    const current = this.current();
+    if (!current || this.busy() || !this.mayMatch()) return;
+    const { suppliers, orders } = this.proposals();
+    if (current.code === 'supplier-unknown' && suppliers[index]) this.chooseSupplier(suppliers[index].id);
+    if (current.code === 'order-unknown' && orders[index]) this.chooseOrder(orders[index].id);
+  }
+
+  #change(change: DocumentChange): void {
+    this.#store.dispatch(DocumentActions.changed({ change }));
+  }
+}

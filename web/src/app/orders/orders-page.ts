@@ -1,0 +1,48 @@
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { FormControl, ReactiveFormsModule } from '@angular/forms';
+import { debounceTime, startWith, switchMap } from 'rxjs';
+import { Api } from '../api';
+import { dayText, todayIso } from '../dates/day';
+import { AmountPipe } from '../money/amount.pipe';
+import { currencySign } from '../money/grouped';
+
+/** The purchase orders that invoices are matched with. */
+@Component({
+  selector: 'umber-orders-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ReactiveFormsModule, AmountPipe],
+  template: `
+    <header><h1>Orders</h1><input [formControl]="search" placeholder="Number or supplier" aria-label="Find an order" /></header>
+    <table class="ruled">
+      <thead><tr><th>Number</th><th>Supplier</th><th>Ordered</th><th>By</th><th>Centre</th><th class="number">Lines</th><th class="number">Net</th><th>State</th></tr></thead>
+      <tbody>
+        @for (order of orders(); track order.id) {
+          <tr><td class="digits"><strong>{{ order.number }}</strong></td><td>{{ order.supplier }}</td><td>{{ day(order.orderedOn) }}</td><td>{{ order.owner }}</td><td class="digits">{{ order.costCentre }}</td><td class="number">{{ order.lines }}</td><td class="number"><span class="quiet">{{ sign(order.currency) }}</span> {{ order.amount | amount }}</td><td>{{ order.state }}</td></tr>
+        } @empty {
+          <tr><td colspan="8" class="quiet">No order fits.</td></tr>
+        }
+      </tbody>
+    </table>
+  `,
+  styles: `
+    :host { display: block; max-width: 1160px; margin: 0 auto; padding: 16px 24px 40px; }
+    header { display: flex; align-items: center; gap: 20px; margin-bottom: 10px; }
+    input { width: 300px; height: 36px; padding: 0 12px; border: 1px solid #b3a48f; border-radius: 6px; background: var(--sheet); font: inherit; }
+  `,
+})
+export class OrdersPage {
+  readonly #api = inject(Api);
+  readonly #today = todayIso();
+  protected readonly search = new FormControl('', { nonNullable: true });
+  protected readonly orders = toSignal(
+    this.search.valueChanges.pipe(
+      debounceTime(150),
+      startWith(''),
+      switchMap((text) => this.#api.orders(text)),
+    ),
+    { initialValue: [] },
+  );
+  protected readonly day = (iso: string): string => dayText(iso, this.#today);
+  protected readonly sign = currencySign;
+}

@@ -1,0 +1,25 @@
+import { HttpErrorResponse, type HttpInterceptorFn } from '@angular/common/http';
+import type { Refusal } from '@umber/contract/errors';
+import { catchError, throwError } from 'rxjs';
+
+/** A refusal as screens show it: the server's sentence, or what to do when the server is away. */
+export class RefusedError extends Error {
+  constructor(
+    readonly code: string,
+    message: string,
+  ) {
+    super(message);
+  }
+}
+
+/** Turns every failed request into a RefusedError with a sentence for the person. */
+export const refusalInterceptor: HttpInterceptorFn = (request, next) =>
+  next(request).pipe(
+    catchError((error: unknown) => {
+      const refusal = error instanceof HttpErrorResponse ? (error.error as Refusal | null) : null;
+      const away = 'The server does not answer. What you did is not saved yet; check the connection and try again.';
+      return throwError(() => new RefusedError(refusal?.code ?? 'away', refusal?.message ?? away));
+    }),
+  );
+
+export const messageOf = (error: unknown): string => (error instanceof Error ? error.message : 'Something went wrong. Try again.');

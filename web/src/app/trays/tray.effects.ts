@@ -1,0 +1,47 @@
+import { inject } from '@angular/core';
+import { Actions, createEffect, ofType } from '@ngrx/effects';
+import { Store } from '@ngrx/store';
+import { catchError, debounceTime, EMPTY, filter, map, merge, of, switchMap, withLatestFrom } from 'rxjs';
+import { Api } from '../api';
+import { Live } from '../live/live';
+import { messageOf } from '../refusal';
+import { TrayActions, trayFeature } from './tray.state';
+
+const GATHER_MS = 120;
+
+/** Keeps counts and the open tray as they are on the server, without reload. */
+export class TrayEffects {
+  readonly #actions = inject(Actions);
+  readonly #api = inject(Api);
+  readonly #store = inject(Store);
+  readonly #tray$ = this.#store.select(trayFeature.selectTray);
+
+  readonly news$ = createEffect(() => inject(Live).news.pipe(map((news) => TrayActions.news({ news }))));
+
+  readonly counts$ = createEffect(() =>
+    merge(this.#actions.pipe(ofType(TrayActions.countsAsked, TrayActions.opened)), this.#actions.pipe(ofType(TrayActions.news), debounceTime(GATHER_MS))).pipe(
+      switchMap(() => this.#api.trays().pipe(map((counts) => TrayActions.countsCame({ counts })), catchError(() => EMPTY))),
+    ),
+  ); // prettier-ignore
+
+  readonly rows$ = createEffect(() =>
+    merge(this.#actions.pipe(ofType(TrayActions.opened)), this.#actions.pipe(ofType(TrayActions.news), debounceTime(GATHER_MS))).pipe(
+      withLatestFrom(this.#tray$, (_action, tray) => tray),
+      filter((tray) => tray !== null),
+      switchMap((tray) =>
+        this.#api.tray(tray).pipe(
+          map(({ rows, total }) => TrayActions.rowsCame({ tray, rows, total })),
+          catchError((error: unknown) => of(TrayActions.failed({ message: messageOf(error) }))),
+        ),
+      ),
+    ),
+  );
+
+  readonly arrivals$ = createEffect(() =>
+    merge(this.#actions.pipe(ofType(TrayActions.opened)), this.#actions.pipe(ofType(TrayActions.news), debounceTime(GATHER_MS))).pipe(
+      withLatestFrom(this.#tray$, (_action, tray) => tray),
+      filter((tray) => tray === 'arriving'),
+      switchMap(() => this.#api.arrivals().pipe(map((arrivals) => TrayActions.arrivalsCame({ arrivals })), catchError(() => EMPTY))),
+    ),
+  ); // prettier-ignore
+}

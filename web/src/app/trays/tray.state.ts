@@ -1,0 +1,41 @@
+import type { ArrivalRow, LiveNews, Tray, TrayCount, TrayRow } from '@umber/contract/trays';
+import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
+
+export const TrayActions = createActionGroup({
+  source: 'Trays',
+  events: {
+    Opened: props<{ tray: Tray }>(),
+    News: props<{ news: readonly LiveNews[] }>(),
+    'Counts Asked': emptyProps(),
+    'Counts Came': props<{ counts: readonly TrayCount[] }>(),
+    'Rows Came': props<{ tray: Tray; rows: readonly TrayRow[]; total: number }>(),
+    'Arrivals Came': props<{ arrivals: readonly ArrivalRow[] }>(),
+    Failed: props<{ message: string }>(),
+    'Row Chosen': props<{ id: number | null }>(),
+  },
+});
+
+interface TrayState {
+  readonly counts: readonly TrayCount[];
+  readonly tray: Tray | null;
+  readonly rows: readonly TrayRow[];
+  readonly total: number;
+  readonly arrivals: readonly ArrivalRow[];
+  readonly loading: boolean;
+  readonly error: string | null;
+  readonly chosen: number | null;
+}
+const initial: TrayState = { counts: [], tray: null, rows: [], total: 0, arrivals: [], loading: false, error: null, chosen: null };
+
+export const trayFeature = createFeature({
+  name: 'trays',
+  reducer: createReducer<TrayState>(
+    initial,
+    on(TrayActions.opened, (state, { tray }) => (state.tray === tray ? { ...state, loading: state.rows.length === 0, error: null } : { ...state, tray, rows: [], total: 0, loading: true, error: null, chosen: null })),
+    on(TrayActions.countsCame, (state, { counts }) => ({ ...state, counts })),
+    on(TrayActions.rowsCame, (state, { tray, rows, total }) => (state.tray === tray ? { ...state, rows, total, loading: false, error: null } : state)),
+    on(TrayActions.arrivalsCame, (state, { arrivals }) => ({ ...state, arrivals })),
+    on(TrayActions.failed, (state, { message }) => ({ ...state, loading: false, error: message })),
+    on(TrayActions.rowChosen, (state, { id }) => ({ ...state, chosen: id })),
+  ),
+});
