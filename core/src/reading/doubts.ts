@@ -40,6 +40,8 @@ export function raiseDoubts(reading: WithoutDoubts, checks: Checks): ReadDoubt[]
   for (const field of ['sellerName', 'invoiceNumber', 'issueDate'] as const) {
     if (!reading.fields[field] && (books || field === 'sellerName')) ask(field, `No ${NAMES[field]} was found on the page.`);
   }
+  const { issueDate, dueDate } = reading.fields;
+  if (issueDate && dueDate && isIsoDate(issueDate.value) && isIsoDate(dueDate.value) && !sensible(issueDate.value, dueDate.value)) ask('dueDate', 'The due date does not follow the issue date within half a year.');
   if (books) askAboutTotals(reading, checks, ask);
   for (const [name, value] of Object.entries(reading.fields)) {
     const field = name as HeaderField;
@@ -48,8 +50,6 @@ export function raiseDoubts(reading: WithoutDoubts, checks: Checks): ReadDoubt[]
     ask(field, other ? `Is the ${NAMES[field]} ${value.value} or ${other.value}?` : `Is the ${NAMES[field]} ${value.value}? It is not labelled clearly.`);
   }
   if (checks.dayMonthUnsure) ask('issueDate', 'Day first or month first? Both are dates.');
-  const { issueDate, dueDate } = reading.fields;
-  if (issueDate && dueDate && isIsoDate(issueDate.value) && isIsoDate(dueDate.value) && !sensible(issueDate.value, dueDate.value)) ask('dueDate', 'The due date does not follow the issue date within half a year.');
   if (checks.taxIdCheck === 'wrong') ask('sellerTaxId', 'The check digits of the tax id are wrong.');
   if (books) askAboutLines(reading, checks, ask);
   return doubts;

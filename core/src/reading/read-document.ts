@@ -101,7 +101,8 @@ function chooseTable(rows: readonly Row[], labelled: LabelledRows, mark: '.' | '
   if (!heads || heads.lines.length === 0) return alignment;
   const a = tableScore(heads.lines);
   const b = tableScore(alignment.lines);
-  return b.right - 2 * b.wrong > a.right - 2 * a.wrong + 0.15 * heads.lines.length ? alignment : heads;
+  // A line that is wrong under its heads is a slip to be asked about, not a reason to read it without them.
+  return b.right > a.right + 0.15 * heads.lines.length && b.wrong <= a.wrong ? alignment : heads;
 }
 
 function asIdentifier(found: readonly Found[]): ReadValue | null {

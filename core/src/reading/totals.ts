@@ -56,7 +56,7 @@ export function chooseTotals(labelled: LabelledRows, rows: readonly Row[], mark:
         if (sameSpan(g, n) || sameSpan(g, t) || sameSpan(n, t)) continue;
         const addsUp = g !== null && n !== null && t !== null && within(n.value.plus(t.value), g.value, CENT);
         let score = (g?.score ?? 0) + (n?.score ?? 0) + (t?.score ?? 0);
-        if (g && n && t) score += addsUp ? 2 : -2.2;
+        if (g && n && t) score += addsUp ? 2 : -0.7;
         else if (g && n) score += within(g.value, n.value, CENT) ? 0.2 : -0.6;
         if (n && lineSum) score += netFitsLines(n.value, lineSum, discounts, carriages) ? 0.8 : 0;
         if (g && !n && !t && lineSum && within(lineSum, g.value, CENT)) score += 0.4;

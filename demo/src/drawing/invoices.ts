@@ -11,6 +11,10 @@ export interface Twist {
   readonly unlabelled?: boolean;
   /** A slip of the supplier's: the printed total is off by this. */
   readonly totalOff?: string;
+  /** A slip in the first line's amount, carried into the totals. */
+  readonly lineOff?: string;
+  /** The tax id with two digits swapped. */
+  readonly taxIdSlip?: boolean;
   readonly noOrderNumber?: boolean;
   readonly dueBeforeIssue?: boolean;
   readonly otherIban?: string;
@@ -33,7 +37,7 @@ const NUMBERS: Readonly<Record<string, (n: number, year: string) => string>> = {
 /** The invoice of an order, counted `serial`, dated `issueDate`. */
 export function invoiceOfOrder(order: ScenarioOrder, issueDate: IsoDate, serial: number, twist: Twist = {}): DrawnInvoice {
   const goods = order.lines.map((line) => ({ ...line, amountOf: twist.asReceived ? line.received : Math.max(1, Math.round(line.quantity * (twist.part ?? 1))) }));
-  const lines = goods.map((line, i) => drawnLine(line, line.amountOf, i === 0 ? (twist.dearer ?? 0) : 0));
+  const lines = goods.map((line, i) => drawnLine(line, line.amountOf, i === 0 ? (twist.dearer ?? 0) : 0, i === 0 ? twist.lineOff : undefined));
   return invoice(order.supplier, lines, issueDate, serial, twist.noOrderNumber ? null : order.number, twist);
 }
 
@@ -43,11 +47,11 @@ export function invoiceWithoutOrder(supplier: ScenarioSupplier, issueDate: IsoDa
   return invoice(supplier, lines, issueDate, serial, null, twist);
 }
 
-function drawnLine(item: { item: string; description: string; unit: string; price: string }, quantity: number, dearerPercent: number): DrawnLine {
+function drawnLine(item: { item: string; description: string; unit: string; price: string }, quantity: number, dearerPercent: number, off = '0'): DrawnLine {
   const price = new Decimal(item.price).times(1 + dearerPercent / 100);
   const places = Math.max(2, item.price.split('.')[1]?.length ?? 0);
   const text = price.toFixed(places);
-  return { item: item.item, description: item.description, unit: item.unit, quantity: String(quantity), price: text, amount: toAmount(new Decimal(text).times(quantity)) };
+  return { item: item.item, description: item.description, unit: item.unit, quantity: String(quantity), price: text, amount: toAmount(new Decimal(text).times(quantity).plus(off)) };
 }
 
 function invoice(supplier: ScenarioSupplier, lines: readonly DrawnLine[], issueDate: IsoDate, serial: number, order: string | null, twist: Twist): DrawnInvoice {
@@ -63,10 +67,15 @@ function invoice(supplier: ScenarioSupplier, lines: readonly DrawnLine[], issueD
     dueDate: twist.credit ? null : addDays(issueDate, twist.dueBeforeIssue ? -supplier.termsDays : supplier.termsDays),
     order,
     iban: twist.otherIban ?? supplier.iban,
-    taxId: supplier.taxId,
+    taxId: twist.taxIdSlip ? slipped(supplier.taxId) : supplier.taxId,
     lines,
     net: toAmount(net),
     tax: toAmount(tax),
     gross: toAmount(gross),
   };
+}
+
+/** The id with its last two different neighbours swapped. */
+function slipped(taxId: string | null): string | null {
+  return taxId === null ? null : taxId.replace(/(\d)(?!\1)(\d)(\d)$/, '$2$1$3');
 }

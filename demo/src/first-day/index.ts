@@ -56,6 +56,9 @@ export function firstDayMails(today: IsoDate): DemoMailPlan[] {
     one('dapplemere', 1, 3, { dueBeforeIssue: true }),
     one('crakewell', 1, 2, { totalOff: '-0.90' }),
     one('lindenau', 1, 1, { noOrderNumber: true }),
+    one('tarnside', 1, 2, { lineOff: '20.00' }),
+    one('elsterfurt', 1, 3, { taxIdSlip: true }),
+    one('ovenden', 1, 1, { totalOff: '100.00' }),
     // Without order: coded by the supplier's usual account and approved by the manager.
     mail('fellbeam', [without('fellbeam', 6)]),
     mail('whinstone', [without('whinstone', 5)]),

@@ -50,6 +50,7 @@ export async function matchDocument(services: Services, db: Database, id: number
   await askForApproval(services, db, head, actor);
 }
 
+/** The supplier that the document shows for certain; kept with the document. Null where it is not certain. */
 async function findSupplier(db: Database, head: Head): Promise<number | null> {
   const [best, second] = guessSupplier(traitsOf(head), await knownSuppliers(db));
   if (!best || best.score < SURE || (second && second.score > best.score - 0.1)) return null;
@@ -60,6 +61,12 @@ async function findSupplier(db: Database, head: Head): Promise<number | null> {
 
 /** What the document and its mail show of the seller. */
 export const traitsOf = (head: Head): SellerTraits => ({ name: head.sellerName, taxId: head.sellerTaxId, iban: head.sellerIban, mailDomain: head.sender?.split('@')[1] ?? null });
+
+/** Recognises the supplier of a document that goes to Check first, so that the clerk sees whom it is from. */
+export async function recogniseSupplier(db: Database, id: number): Promise<void> {
+  const head = await matchHead(db, id);
+  if (head && head.supplierId === null) await findSupplier(db, head);
+}
 
 async function supplierChecks(db: Database, head: Head, supplierId: number): Promise<Found[]> {
   const found: Found[] = [];

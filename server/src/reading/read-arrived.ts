@@ -3,7 +3,7 @@ import { fetchBlob, keepBlob } from '../archive/blobs.js';
 import { record } from '../archive/trail.js';
 import { insertDoubt } from '../checking/queries.js';
 import { inTransaction } from '../database/database.js';
-import { matchDocument } from '../matching/match.js';
+import { matchDocument, recogniseSupplier } from '../matching/match.js';
 import { companyRow } from '../people/queries.js';
 import { FileRefused } from '../readers/file-refused.js';
 import type { Services } from '../services.js';
@@ -48,6 +48,7 @@ export async function readArrivedDocument(services: Services, id: number): Promi
     for (const doubt of reading.doubts) await insertDoubt(db, id, doubt.field, doubt.line, doubt.reason);
     const books = reading.kind === 'invoice' || reading.kind === 'credit-note';
     if (!books && !reading.doubts.some((doubt) => doubt.field === 'kind')) await insertDoubt(db, id, 'kind', null, `This looks like a ${reading.kind.replace('-', ' ')}, not an invoice. Turn it away, or say what it is.`);
+    await recogniseSupplier(db, id);
     if (reading.doubts.length > 0 || !books) await moveTo(db, id, 'check', null, 'Waits at Check for its doubts to be settled');
     else await matchDocument(services, db, id, null);
   });

@@ -18,7 +18,7 @@ export const trayRows = (db: Database, tray: Tray, today: string, most: number) 
     `select d.id, d.tray, d.kind, coalesce(s.name, d.seller_name) as supplier, s.id is not null as "supplierKnown", d.invoice_number as number, d.issue_date as "issueDate", d.due_date as "dueDate",
        d.currency, d.gross_total as total, ${BASE}::text as "totalBase", d.tray_since as since, a.received_at as "receivedAt", a.kind as source,
        array_remove(array[d.reason] || case d.tray
-         when 'check' then array(select reason from doubts x where x.document_id = d.id and x.settled_at is null order by x.line nulls first, x.id limit 6)
+         when 'check' then array(select x.reason from doubts x where x.document_id = d.id and x.settled_at is null group by x.reason order by min(x.line) nulls first, min(x.id) limit 6)
          when 'match' then array(select sentence from exceptions x where x.document_id = d.id and x.accepted_at is null and x.withdrawn_at is null order by x.line nulls first, x.id limit 6)
          when 'sign-off' then array(select 'Waits for ' || p.name || ': ' || x.why from approvals x join people p on p.id = x.approver_id where x.document_id = d.id and x.state = 'asked' order by x.id)
          else array[]::text[] end, null) as asked

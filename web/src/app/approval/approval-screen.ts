@@ -79,7 +79,7 @@ import { sessionFeature } from '../people/session.state';
     table { font-size: 14px; }
     table td, table th { padding: 6px 7px; }
     h2 { margin: 18px 0 4px; }
-    .approval { margin: 2px 0; }
+    .approval { display: flex; flex-wrap: wrap; gap: 2px 10px; }
     footer { position: fixed; inset: auto 0 0; z-index: 10; display: flex; align-items: center; gap: 8px; min-height: 52px; padding: 6px 20px; border-top: 1px solid var(--rule); background: var(--sheet); }
     .gap { flex: 1; }
   `,

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, input, output, signal, viewChild } from '@angular/core';
 import type { DocumentView } from '@umber/contract/documents';
+import { withDays } from '../dates/day';
 import { CutOut } from '../documents/cut-out';
 import type { Item } from './margin-items';
 import { answersTo, type Answer } from './questions';
@@ -17,7 +18,7 @@ import { answersTo, type Answer } from './questions';
       }
     </header>
     @if (item().doubt; as doubt) {
-      <p>{{ doubt.reason }}</p>
+      <p>{{ inWords(doubt.reason) }}</p>
     }
     @if (cut(); as cut) {
       <umber-cut-out [documentId]="document().id" [page]="cut.page" [box]="cut.box" [width]="316" [height]="50" />
@@ -75,6 +76,7 @@ export class DoubtCard {
   readonly typed = output<string>();
   readonly left = output<void>();
   protected readonly typing = viewChild<ElementRef<HTMLInputElement>>('field');
+  protected readonly inWords = withDays;
   protected readonly draft = signal<string | null>(null);
 
   readonly answers = computed(() => {

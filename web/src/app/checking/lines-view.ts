@@ -72,7 +72,7 @@ const SHOWN: readonly LineCell[] = ['quantity', 'unit', 'unitPrice', 'netAmount'
     :host { display: block; padding: 10px 20px 20px; }
     section { display: grid; grid-template-columns: 600px 1fr; gap: 18px; margin-bottom: 14px; }
     .rows { position: relative; min-width: 0; }
-    .row { position: absolute; left: 0; right: 0; display: grid; grid-template-columns: 62px 52px 74px 90px 46px 76px 1fr; gap: 4px; align-items: center; padding: 2px 4px; border-bottom: 1px solid var(--rule); background: var(--sheet); cursor: default; }
+    .row { position: absolute; left: 0; right: 0; display: grid; grid-template-columns: 58px 66px 74px 92px 46px 76px 1fr; gap: 4px; align-items: center; padding: 2px 4px; border-bottom: 1px solid var(--rule); background: var(--sheet); cursor: default; }
     .row.heads { background: none; color: var(--quiet); font-size: 12.5px; font-weight: 600; border: 0; }
     .row.chosen { box-shadow: inset 3px 0 0 var(--umber); background: #f7ecda; }
     .row.asks { background: var(--ask-tint); }

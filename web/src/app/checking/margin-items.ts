@@ -20,7 +20,7 @@ export interface Item {
 }
 
 const NUMERIC: ReadonlySet<string> = new Set(['netTotal', 'taxTotal', 'grossTotal', 'amountDue']);
-const CONFIRMING = /right|same|sum|follows|net \+ tax|only|terms|mail/;
+const CONFIRMING = /digits right|sum to|sum of|follows|net \+ tax|terms of|in the mail/;
 
 /** All items of a document: fields at their places, then the lines, then doubts about the whole. */
 export function marginItems(document: DocumentView): Item[] {
@@ -32,7 +32,7 @@ export function marginItems(document: DocumentView): Item[] {
     const box = same ? read.box : null;
     const doubt = document.doubts.find((one) => one.field === field && one.line === null) ?? null;
     const known = field === 'sellerName' && document.supplier !== null ? 'on file' : '';
-    const note = settled ? (same ? 'confirmed' : 'given by you') : (known || read?.evidence.find((reason) => CONFIRMING.test(reason))) ?? '';
+    const note = settled ? (same ? 'confirmed' : 'given by you') : (known || read?.evidence.findLast((reason) => CONFIRMING.test(reason))) ?? '';
     return { id: field, field, name: FIELD_NAMES[field], value: shownValue(field, value), note, doubt, page: same ? read.page : null, box, settled, side: NUMERIC.has(field) && box === null ? 'right' : sideOf(box) };
   });
   return [...fields, linesItem(document), ...wholeDoubts(document)];
@@ -73,8 +73,8 @@ function wholeDoubts(document: DocumentView): Item[] {
     .map((doubt) => ({ id: `doubt-${doubt.id}`, field: null, name: doubt.field === 'kind' ? 'Kind' : 'Document', value: document.kind.replace('-', ' '), note: '', doubt, page: null, box: null, settled: false, side: 'right' as const }));
 }
 
-/** The items with a doubt in the order they are asked: the whole document, the head, the lines. */
+/** The items with a doubt in the order they are asked: the whole document, the head as the reading raised them, the lines. */
 export function asked(items: readonly Item[]): Item[] {
   const rank = (item: Item) => (item.id === 'lines' ? 2 : item.id.startsWith('doubt-') ? 0 : 1);
-  return items.filter((item) => item.doubt !== null).sort((a, b) => rank(a) - rank(b));
+  return items.filter((item) => item.doubt !== null).sort((a, b) => rank(a) - rank(b) || (a.doubt?.id ?? 0) - (b.doubt?.id ?? 0));
 }

@@ -1,5 +1,6 @@
 import type { DocumentView, DoubtView } from '@umber/contract/documents';
 import type { Box } from '@umber/core/geometry';
+import { decimal, toAmount } from '@umber/core/money';
 import { HEADER_FIELDS, type HeaderField, type LineCell } from '@umber/core/reading';
 import { fullDay } from '../dates/day';
 import { grouped } from '../money/grouped';
@@ -34,6 +35,17 @@ export function shownValue(field: HeaderField, value: string | null): string {
   return value;
 }
 
+const COMPUTED: Readonly<Partial<Record<HeaderField, string>>> = { grossTotal: 'net and tax make this', netTotal: 'the total less tax', taxTotal: 'the total less net' };
+
+/** What the other two totals make of this one; null where they do not tell. */
+function computedTotal(field: HeaderField, { fields }: DocumentView): string | null {
+  const [net, tax, gross] = [fields.netTotal.value, fields.taxTotal.value, fields.grossTotal.value];
+  if (field === 'grossTotal' && net !== null && tax !== null) return toAmount(decimal(net).plus(decimal(tax)));
+  if (field === 'netTotal' && tax !== null && gross !== null) return toAmount(decimal(gross).minus(decimal(tax)));
+  if (field === 'taxTotal' && net !== null && gross !== null) return toAmount(decimal(gross).minus(decimal(net)));
+  return null;
+}
+
 /** The answers a doubt is offered, likeliest first; the first is what Enter takes. */
 export function answersTo(doubt: DoubtView, document: DocumentView): Answer[] {
   if (doubt.field === 'kind') {
@@ -45,7 +57,10 @@ export function answersTo(doubt: DoubtView, document: DocumentView): Answer[] {
     const as = (text: string | null) => shownValue(field, text);
     const present: Answer = { text: as(value), reason: value === null ? 'leave it empty' : (read?.evidence.at(-1) ?? 'as it stands'), value: null, page: read?.page ?? null, box: read?.box ?? null };
     const others = (read?.alternatives ?? []).filter((other) => other.value !== value).map((other) => ({ text: as(other.value), reason: other.reason, value: other.value, page: other.page, box: other.box }));
-    return [present, ...others].slice(0, 4);
+    const computed = computedTotal(field, document);
+    const sums = computed === null || computed === value || others.some((other) => other.value === computed) ? [] : [{ text: as(computed), reason: COMPUTED[field] ?? '', value: computed, page: null, box: null }];
+    // Where nothing was read, a proposal comes before leaving the field empty.
+    return (value === null ? [...others, ...sums, present] : [present, ...others, ...sums]).slice(0, 4);
   }
   return [{ text: 'Right as it stands', reason: '', value: null, page: null, box: null }];
 }

@@ -32,3 +32,6 @@ export function ageText(since: string, now: number): string {
 }
 
 export const todayIso = (): string => new Date().toISOString().slice(0, 10);
+
+/** A sentence of the server with its ISO dates as people read them. */
+export const withDays = (sentence: string): string => sentence.replace(/\b\d{4}-\d{2}-\d{2}\b/g, fullDay);

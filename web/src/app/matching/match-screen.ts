@@ -3,13 +3,16 @@ import { Router } from '@angular/router';
 import type { DocumentView, ExceptionView, LineView } from '@umber/contract/documents';
 import type { CodingLists, Proposals } from '@umber/contract/matching';
 import { may } from '@umber/contract/people';
+import { isDecimalString } from '@umber/core/money';
 import { Store } from '@ngrx/store';
 import { Api } from '../api';
+import { fullDay } from '../dates/day';
 import { DocumentActions, documentFeature, type DocumentChange } from '../documents/document.state';
 import { PageSheet, type PageMark } from '../documents/page-sheet';
 import { TrailPanel } from '../documents/trail-panel';
 import { WaysOut } from '../documents/ways-out';
 import { Keys } from '../keys/keys';
+import { grouped } from '../money/grouped';
 import { AmountPipe } from '../money/amount.pipe';
 import { sessionFeature } from '../people/session.state';
 
@@ -36,6 +39,9 @@ export class MatchScreen {
   protected readonly open = computed(() => this.document().exceptions.filter((exception) => exception.acceptedReason === null));
   protected readonly accepted = computed(() => this.document().exceptions.filter((exception) => exception.acceptedReason !== null));
   readonly #chosen = signal(0);
+  protected readonly day = fullDay;
+  /** A figure as the reader sees numbers; identifiers as they are. */
+  protected readonly figureText = (text: string | null): string => (text === null ? '–' : isDecimalString(text) ? grouped(text, 0) : text);
   protected readonly current = computed((): ExceptionView | null => this.open()[Math.min(this.#chosen(), this.open().length - 1)] ?? null);
   protected readonly page = computed(() => {
     const line = this.document().lines.find((one) => one.position === this.current()?.line);

@@ -3,7 +3,7 @@ import { Router } from '@angular/router';
 import { MatSortModule, type Sort } from '@angular/material/sort';
 import { TRAY_NAMES, TRAYS, type Tray, type TrayRow } from '@umber/contract/trays';
 import { Store } from '@ngrx/store';
-import { ageText, dayText, dueText, todayIso } from '../dates/day';
+import { ageText, dayText, dueText, todayIso, withDays } from '../dates/day';
 import { Keys } from '../keys/keys';
 import { currencySign, grouped } from '../money/grouped';
 import { ArrivalList } from './arrival-list';
@@ -74,7 +74,7 @@ const PAGE_OF_ROWS = 200;
                 <td class="digits">{{ row.number }}</td>
                 <td class="nowrap">{{ day(row.issueDate) }}</td>
                 <td class="nowrap" [class.ask]="due(row).presses && works()">{{ works() ? due(row).text : day(row.dueDate) }}</td>
-                <td class="number"><span class="quiet">{{ sign(row.currency) }}</span> <strong>{{ amount(row.total) }}</strong></td>
+                <td class="number"><span class="quiet sign">{{ sign(row.currency) }}</span> <strong>{{ amount(row.total) }}</strong></td>
                 <td class="asked">{{ asked(row) }}</td>
                 <td class="number quiet age">{{ row.source }} · {{ age(row.since) }}</td>
               </tr>
@@ -113,7 +113,8 @@ const PAGE_OF_ROWS = 200;
     .nowrap, td.digits { white-space: nowrap; }
     td.ask { font-weight: 600; }
     .asked { width: 34%; }
-    .age { font: 400 13.5px/1.5 var(--words); }
+    td.age { font: 400 13.5px/1.6 var(--words); }
+    .sign { margin-right: 7px; }
     .hints { display: flex; align-items: center; gap: 6px; font-size: 13.5px; }
     .hints .plain-button { margin-left: 20px; min-height: 30px; }
     .empty { margin: 60px auto; max-width: 440px; text-align: center; font-size: 17px; color: var(--quiet); }
@@ -170,7 +171,7 @@ export class TrayPage {
   protected readonly age = (since: string): string => ageText(since, this.#now());
 
   protected asked(row: TrayRow): string {
-    const [first, second, ...rest] = row.asked;
+    const [first, second, ...rest] = row.asked.map(withDays);
     if (first === undefined) return '';
     const more = rest.length + (second === undefined ? 0 : 1);
     return second === undefined || first.length + second.length > 130 ? (more === 0 ? first : `${first} · ${more} more`) : `${first} · ${second}${rest.length > 0 ? ` · ${rest.length} more` : ''}`;

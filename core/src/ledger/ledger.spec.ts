@@ -1,0 +1,56 @@
+import fc from 'fast-check';
+import { decimal, sum, toAmount } from '../money/index.js';
+import { balance, invoiceEntry, NotPostable, type PostingInvoice } from './index.js';
+
+const accounts = { payables: '2100', inputTax: '1320', goodsReceived: '2150', priceVariance: '5900', carriage: '5420' };
+const base: PostingInvoice = {
+  creditNote: false,
+  supplierId: 7,
+  supplierName: 'Pellow & Garth Timber Ltd',
+  invoiceNumber: 'INV-1',
+  netTotal: '110.00',
+  taxTotal: '22.00',
+  grossTotal: '132.00',
+  carriage: null,
+  lines: [{ text: 'Oak sleeper', netAmount: '110.00', account: '5010', costCentre: 'PW', receivedValue: '100.00' }],
+  exchangeRate: '1',
+};
+const shape = (invoice: PostingInvoice) => invoiceEntry(invoice, accounts).map((line) => [line.account, line.debit, line.credit]);
+
+describe('the journal entry of an invoice', () => {
+  it('clears what was received, shows the price variance, claims the tax and owes the total', () => {
+    expect(shape(base)).toEqual([['2150', '100.00', '0.00'], ['5900', '10.00', '0.00'], ['1320', '22.00', '0.00'], ['2100', '0.00', '132.00']]); // prettier-ignore
+  });
+
+  it('expenses what has no receipt', () => {
+    expect(shape({ ...base, lines: [{ ...base.lines[0], receivedValue: null }] })).toEqual([['5010', '110.00', '0.00'], ['1320', '22.00', '0.00'], ['2100', '0.00', '132.00']]); // prettier-ignore
+  });
+
+  it('swaps the sides of a credit note', () => {
+    expect(shape({ ...base, creditNote: true })).toEqual([['2150', '0.00', '100.00'], ['5900', '0.00', '10.00'], ['1320', '0.00', '22.00'], ['2100', '132.00', '0.00']]); // prettier-ignore
+  });
+
+  it('books carriage among the totals on its own account', () => {
+    const entry = shape({ ...base, netTotal: '125.00', taxTotal: '25.00', grossTotal: '150.00', carriage: '15.00' });
+    expect(entry).toContainEqual(['5420', '15.00', '0.00']);
+  });
+
+  it('refuses totals that do not add up, and lines that are not the net total', () => {
+    expect(() => shape({ ...base, grossTotal: '133.00' })).toThrow(NotPostable);
+    expect(() => shape({ ...base, lines: [{ ...base.lines[0], netAmount: '140.00' }], netTotal: '180.00', grossTotal: '202.00' })).toThrow('The lines sum to 140.00');
+    expect(() => shape({ ...base, lines: [] })).toThrow(NotPostable);
+  });
+
+  it('balances to the cent in any currency, whatever the lines', () => {
+    const money = fc.integer({ min: 1, max: 5_000_000 }).map((cents) => toAmount(decimal(String(cents)).div(100)));
+    const line = fc.record({ text: fc.constant('line'), netAmount: money, account: fc.constantFrom('5010', '5020'), costCentre: fc.constantFrom('PW', 'WS'), receivedValue: fc.option(money) });
+    fc.assert(
+      fc.property(fc.array(line, { minLength: 1, maxLength: 25 }), money, fc.integer({ min: 1, max: 300_000 }), fc.boolean(), (lines, taxTotal, rate, creditNote) => {
+        const net = sum(lines.map((one) => one.netAmount));
+        const entry = invoiceEntry({ ...base, creditNote, lines, netTotal: toAmount(net), taxTotal, grossTotal: toAmount(net.plus(taxTotal)), exchangeRate: toAmount(decimal(String(rate)).div(10_000), 4) }, accounts);
+        expect(balance(entry).isZero()).toBe(true);
+        for (const posted of entry) expect(posted.debit === '0.00').not.toBe(posted.credit === '0.00');
+      }),
+    );
+  });
+});

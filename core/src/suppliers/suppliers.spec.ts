@@ -1,0 +1,38 @@
+import { guessSupplier, SURE, type KnownSupplier } from './index.js';
+
+const timber: KnownSupplier = { id: 1, name: 'Pellow & Garth Timber Ltd', taxId: 'GB698156132', iban: 'GB82WEST12345698765432', mailDomain: 'pellow.example' };
+const others: KnownSupplier[] = [
+  { id: 2, name: 'Pellow Brake Works Ltd', taxId: 'GB797263522', iban: null, mailDomain: 'brakes.example' },
+  { id: 3, name: 'Harrow Coal Company', taxId: null, iban: null, mailDomain: null },
+];
+const nothing = { name: null, taxId: null, iban: null, mailDomain: null };
+
+describe('recognising the supplier', () => {
+  it('is sure by the tax id, printed with or without its country', () => {
+    for (const taxId of ['GB 698 1561 32', '698156132']) expect(guessSupplier({ ...nothing, taxId }, [timber, ...others])[0]).toMatchObject({ id: 1, reasons: ['same tax id'] });
+    expect(guessSupplier({ ...nothing, taxId: '698156132' }, [timber])[0].score).toBeGreaterThanOrEqual(SURE);
+  });
+
+  it('is sure by the same name, but only proposes a similar one', () => {
+    expect(guessSupplier({ ...nothing, name: 'PELLOW & GARTH TIMBER LTD.' }, [timber])[0].score).toBeGreaterThanOrEqual(SURE);
+    const similar = guessSupplier({ ...nothing, name: 'Pellow and Garth Timbers Limited' }, [timber, ...others])[0];
+    expect(similar.id).toBe(1);
+    expect(similar.score).toBeLessThan(SURE);
+  });
+
+  it('is not sure where the tax id speaks against the name', () => {
+    const [best] = guessSupplier({ ...nothing, name: timber.name, taxId: 'GB111111111', mailDomain: 'pellow.example' }, [timber]);
+    expect(best.score).toBeLessThan(SURE);
+    expect(best.warnings).toEqual(['the tax id is another one than on file']);
+  });
+
+  it('warns of a changed bank account without losing the supplier', () => {
+    const [best] = guessSupplier({ ...nothing, taxId: timber.taxId, iban: 'DE89370400440532013000' }, [timber]);
+    expect(best.score).toBeGreaterThanOrEqual(SURE);
+    expect(best.warnings).toHaveLength(1);
+  });
+
+  it('proposes nobody for an unknown firm', () => {
+    expect(guessSupplier({ ...nothing, name: 'Quite Another Firm GmbH' }, [timber, ...others])).toEqual([]);
+  });
+});

@@ -1,0 +1,40 @@
+import { pageOf } from '../../../../core/src/reading/fixtures/laid-out';
+import { runAround, valueFrom, wordsAt } from './pick';
+import { typedValue } from './typed-value';
+
+const { words } = pageOf([[50, 100, 'Datum 14. März 2026'], [50, 120, 'Gesamt 1.257,77 €'], [50, 140, '4.025 m²'], [300, 140, 'IBAN DE89 3704 0044 0532 0130 00'], [300, 160, '0,50']]); // prettier-ignore
+const word = (text: string) => words.find((one) => one.text === text) ?? words[0];
+
+describe('pointing at the page', () => {
+  it('means the word under a click and the words in a dragged rectangle', () => {
+    const { x, y } = word('1.257,77');
+    expect(wordsAt(words, { x: x + 3, y: y + 3, width: 0, height: 0 }).map((one) => one.text)).toEqual(['1.257,77']);
+    expect(wordsAt(words, { x: 70, y: 98, width: 400, height: 12 }).map((one) => one.text)).toEqual(['14.', 'März', '2026']);
+    expect(wordsAt(words, { x: 500, y: 500, width: 0, height: 0 })).toEqual([]);
+  });
+
+  it('takes a value as the field wants it, by the page’s own decimal mark', () => {
+    expect(valueFrom('grossTotal', [word('1.257,77'), word('€')], words)).toBe('1257.77');
+    expect(valueFrom('quantity', [word('4.025')], words)).toBe('4025');
+    expect(valueFrom('sellerIban', runAround(words, word('3704')), words)).toBe('DE89370400440532013000');
+    expect(valueFrom('issueDate', runAround(words, word('März')), words)).toBe('2026-03-14');
+  });
+
+  it('refuses what is no such value', () => {
+    expect(valueFrom('grossTotal', [word('Gesamt')], words)).toBeNull();
+    expect(valueFrom('dueDate', [word('1.257,77')], words)).toBeNull();
+  });
+});
+
+describe('typing', () => {
+  it.each([
+    ['grossTotal', '1.257,77', '1257.77'],
+    ['grossTotal', '1,257.77', '1257.77'],
+    ['netTotal', '−5', '-5'],
+    ['issueDate', '14.3.2026', '2026-03-14'],
+    ['invoiceNumber', '  AB 12 ', 'AB 12'],
+    ['dueDate', 'soon', 'soon'],
+  ] as const)('%s: %s', (field, text, value) => {
+    expect(typedValue(field, text)).toBe(value);
+  });
+});
