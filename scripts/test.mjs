@@ -1,0 +1,50 @@
+// npm test: sets up, then lint, unit, integration and browser tests. Names on the command line choose parts.
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync, chmodSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Cluster } from './cluster.mjs';
+import { ensureBuild, ensureModules, ensurePackages, ensureSpace, isRoot, ROOT, say, Trouble } from './ground.mjs';
+
+const PARTS = ['lint', 'unit', 'integration', 'browser'];
+const args = process.argv.slice(2);
+const chosen = PARTS.filter((part) => args.includes(part));
+const parts = chosen.length > 0 ? chosen : PARTS;
+const rest = args.filter((arg) => !PARTS.includes(arg));
+
+function run(name, command, commandArgs, env = {}) {
+  console.log(`\n== ${name}`);
+  const { status } = spawnSync(command, commandArgs, { cwd: ROOT, stdio: 'inherit', env: { ...process.env, ...env } });
+  if (status !== 0) throw new Trouble(`${name} failed.`);
+}
+const jest = (project, env = {}, more = []) =>
+  run(`${project} tests`, process.execPath, ['--experimental-vm-modules', '--no-warnings', 'node_modules/jest/bin/jest.js', '--selectProjects', project, ...more, ...rest], env);
+
+let cluster;
+let code = 0;
+try {
+  console.log('Umber Tray: tests');
+  ensureSpace();
+  ensurePackages({ browser: parts.includes('browser') });
+  ensureModules();
+  if (parts.includes('lint')) run('lint', 'npm', ['run', '--silent', 'lint']);
+  ensureBuild();
+  if (parts.includes('unit')) jest('unit', {}, ['--coverage']);
+  if (parts.includes('integration') || parts.includes('browser')) {
+    const folder = mkdtempSync(join(tmpdir(), 'umber-test-'));
+    chmodSync(folder, isRoot() ? 0o711 : 0o700);
+    cluster = new Cluster(folder);
+    cluster.create();
+    const env = { UMBER_TEST_DATABASE_URL: await cluster.start({ durable: false }) };
+    if (parts.includes('integration')) jest('integration', env, ['--runInBand']);
+    if (parts.includes('browser')) jest('browser', env, ['--runInBand']);
+  }
+  say('\nAll passed.');
+} catch (error) {
+  console.error(error instanceof Trouble ? `\n${error.message}\n` : error);
+  code = 1;
+} finally {
+  cluster?.remove();
+  if (cluster) rmSync(cluster.folder, { recursive: true, force: true });
+}
+process.exit(code);

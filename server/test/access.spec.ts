@@ -1,0 +1,127 @@
+import { MAY, ROLES, type Right, type Role } from '@umber/contract/people';
+import { testServer, Visitor, type TestServer } from './harness.js';
+
+/** Every route and the right it wants; null: any signed-in role may. */
+const ROUTES: readonly (readonly [method: string, path: string, right: Right | null])[] = [
+  ['GET', '/api/trays', null],
+  ['GET', '/api/trays/check', null],
+  ['GET', '/api/arrivals', null],
+  ['GET', '/api/documents/999999', null],
+  ['GET', '/api/documents/999999/pages/1/picture', null],
+  ['GET', '/api/documents/999999/file', null],
+  ['GET', '/api/documents/999999/proposals', null],
+  ['GET', '/api/documents/999999/entry', null],
+  ['GET', '/api/coding', null],
+  ['GET', '/api/suppliers', null],
+  ['GET', '/api/orders', null],
+  ['GET', '/api/ledger/entries', null],
+  ['GET', '/api/ledger/open-items', null],
+  ['GET', '/api/ledger/trial-balance', null],
+  ['POST', '/api/documents/999999/park', 'check'],
+  ['POST', '/api/documents/999999/turn-away', 'check'],
+  ['POST', '/api/documents/999999/take-up', 'check'],
+  ['PUT', '/api/documents/999999/fields/issueDate', 'check'],
+  ['PUT', '/api/documents/999999/kind', 'check'],
+  ['POST', '/api/documents/999999/lines', 'check'],
+  ['PUT', '/api/documents/999999/lines/0/quantity', 'check'],
+  ['POST', '/api/documents/999999/lines/0/remove', 'check'],
+  ['POST', '/api/documents/999999/doubts/1/settle', 'check'],
+  ['POST', '/api/documents/999999/settle', 'check'],
+  ['PUT', '/api/documents/999999/supplier', 'match'],
+  ['PUT', '/api/documents/999999/order', 'match'],
+  ['PUT', '/api/documents/999999/coding/0', 'match'],
+  ['POST', '/api/documents/999999/exceptions/1/accept', 'match'],
+  ['POST', '/api/documents/999999/approve', 'approve'],
+  ['POST', '/api/documents/999999/send-back', 'approve'],
+  ['POST', '/api/documents/999999/post', 'post'],
+  ['POST', '/api/demo/supplier-writes', 'demo'],
+];
+const LOGINS: Readonly<Record<Role, string>> = { clerk: 'nell', approver: 'tom', controller: 'ruth', administrator: 'sol', auditor: 'wyn' };
+
+describe('who may do what', () => {
+  let server: TestServer;
+  const people = new Map<Role, Visitor>();
+  beforeAll(async () => {
+    server = await testServer();
+    for (const role of ROLES) people.set(role, await Visitor.signedIn(server.httpPort, LOGINS[role]));
+  });
+  afterAll(() => server.close());
+
+  it.each(ROUTES)('%s %s', async (method, path, right) => {
+    const nobody = new Visitor(server.httpPort);
+    expect((await nobody.send(method, path, method === 'GET' ? undefined : {})).status).toBe(401);
+    for (const role of ROLES) {
+      const visitor = people.get(role);
+      if (!visitor) throw new Error(role);
+      const answer = await visitor.send(method, path, method === 'GET' ? undefined : {});
+      const allowed = right === null || (MAY[right] as readonly Role[]).includes(role);
+      expect([role, answer.status === 403]).toEqual([role, !allowed]);
+      if (!allowed) expect(answer.body.code).toBe('not-allowed');
+      expect(answer.status).toBeLessThan(500);
+    }
+  });
+
+  it('lists every route there is', async () => {
+    const { createApp } = await import('../src/app.js');
+    type Layer = { route?: { path: string; methods: Record<string, boolean> }; handle?: { stack?: Layer[] }; name: string };
+    const app = createApp(server.services, null) as unknown as { router: { stack: Layer[] } };
+    const found: string[] = [];
+    const visit = (stack: readonly Layer[]) => {
+      for (const layer of stack) {
+        if (layer.route) found.push(...Object.keys(layer.route.methods).map((method) => `${method.toUpperCase()} /api${layer.route?.path}`));
+        if (layer.handle?.stack) visit(layer.handle.stack);
+      }
+    };
+    visit(app.router.stack);
+    const known = (name: string) => {
+      const pattern = new RegExp(`^${name.replace(/:\w+/g, '[^/]+')}$`);
+      return ROUTES.some(([method, path]) => pattern.test(`${method} ${path}`)) || /\/api\/(session|events)$/.test(name);
+    };
+    expect(found.length).toBeGreaterThan(30);
+    expect(found.filter((name) => !known(name))).toEqual([]);
+  });
+
+  it('refuses writes that come from another site, with the cookie or without an origin', async () => {
+    const clerk = people.get('clerk');
+    for (const origin of ['http://elsewhere.example', 'null', '']) {
+      const answer = await clerk?.send('POST', '/api/documents/1/settle', { version: 1 }, { Origin: origin });
+      expect(answer).toMatchObject({ status: 403, body: { code: 'wrong-origin' } });
+    }
+  });
+
+  it('sets a session cookie that scripts and other sites do not get, and a strict policy', async () => {
+    const visitor = new Visitor(server.httpPort);
+    const answer = await visitor.send('POST', '/api/session', { login: 'Nell ', password: 'tray-by-the-window' });
+    expect(answer.headers.getSetCookie()[0]).toMatch(/HttpOnly; SameSite=Strict/);
+    const policy = answer.headers.get('content-security-policy') ?? '';
+    expect(policy).toContain("script-src 'self'");
+    expect(policy).toContain("frame-ancestors 'none'");
+    expect(answer.headers.get('x-powered-by')).toBeNull();
+    const { rows } = await server.pool.query("select 1 from people where password_hash not like '$argon2id$%'");
+    expect(rows).toEqual([]);
+  });
+
+  it('says what is wrong with a request', async () => {
+    const clerk = people.get('clerk');
+    expect(await clerk?.send('GET', '/api/documents/abc')).toMatchObject({ status: 400, body: { code: 'bad-request' } });
+    expect(await clerk?.send('GET', '/api/trays/nowhere')).toMatchObject({ status: 400 });
+    expect(await clerk?.send('GET', '/api/documents/999999')).toMatchObject({ status: 404, body: { code: 'no-such-document' } });
+    expect(await clerk?.send('GET', '/api/nothing')).toMatchObject({ status: 404, body: { code: 'no-such-route' } });
+    expect(await clerk?.send('GET', "/api/suppliers?q=%25'; drop table people;--")).toMatchObject({ status: 200, body: [] });
+  });
+
+  it('ends a session at sign-out', async () => {
+    const visitor = await Visitor.signedIn(server.httpPort, 'wyn');
+    expect((await visitor.send('GET', '/api/session')).body.person).toMatchObject({ login: 'wyn', role: 'auditor' });
+    await visitor.send('DELETE', '/api/session');
+    expect((await visitor.send('GET', '/api/session')).status).toBe(401);
+  });
+
+  it('slows down guessing of passwords', async () => {
+    const visitor = new Visitor(server.httpPort);
+    const statuses: number[] = [];
+    for (let i = 0; i < 12; i++) statuses.push((await visitor.send('POST', '/api/session', { login: 'nell', password: `guess ${i}` })).status);
+    expect(statuses.slice(0, 10)).toEqual(Array(10).fill(401));
+    expect(statuses.at(-1)).toBe(429);
+  });
+});

@@ -1,0 +1,68 @@
+import { mkdtemp, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { openPool, type Pool } from '../src/database/database.js';
+import { migrate } from '../src/database/migrate.js';
+import { demoDatabase, freshDatabase } from './harness.js';
+
+describe('what the database itself guards', () => {
+  let pool: Pool;
+  beforeAll(async () => ({ pool } = await demoDatabase()));
+  afterAll(() => pool.end());
+  const entry = (lines: string, more = "posted_on => '2026-11-20'") => {
+    const [, day] = /'(.*)'/.exec(more) ?? [];
+    return `with number as (update journal_counter set last_number = last_number + 1 returning last_number),
+      receipt as (insert into receipts (number, order_id, received_on) select 'T-' || (select last_number from number), min(id), current_date from orders returning id),
+      entry as (insert into journal_entries (number, kind, posted_on, period, description, receipt_id, currency, exchange_rate)
+        select (select last_number from number), 'receipt', '${day}', to_char('${day}'::date, 'YYYY-MM'), 'test', (select id from receipt), 'GBP', 1 returning id)
+      insert into journal_lines (entry_id, position, account, text, debit, credit) select (select id from entry), v.* from (values ${lines}) v`;
+  };
+
+  it('takes an entry that balances', async () => {
+    await expect(pool.query(entry("(1, '5010', 'a', 10.00, 0), (2, '2100', 'b', 0, 10.00)"))).resolves.toBeDefined();
+  });
+
+  it('refuses an entry that does not sum to zero, and one without lines', async () => {
+    await expect(pool.query(entry("(1, '5010', 'a', 10.00, 0), (2, '2100', 'b', 0, 9.99)"))).rejects.toMatchObject({ constraint: 'journal_entry_balances' });
+    await expect(pool.query("insert into journal_entries (number, kind, posted_on, period, description, receipt_id, currency, exchange_rate) select 99999, 'receipt', '2026-11-20', '2026-11', 'x', (select id from receipts where not exists (select 1 from journal_entries e where e.receipt_id = receipts.id) limit 1), 'GBP', 1")).rejects.toThrow();
+  });
+
+  it('refuses a closed period', async () => {
+    await expect(pool.query(entry("(1, '5010', 'a', 10.00, 0), (2, '2100', 'b', 0, 10.00)", "posted_on => '2026-01-20'"))).rejects.toThrow('closed');
+  });
+
+  it('keeps the journal and the trail as they were written', async () => {
+    for (const statement of ['update journal_lines set debit = 1', 'delete from journal_entries', 'truncate trail', 'truncate journal_lines', 'update blobs set bytes = bytes']) {
+      const rows = /blobs/.test(statement) ? await pool.query("insert into blobs (sha256, bytes) values (sha256('x'), 'x') on conflict do nothing") : null;
+      await expect(pool.query(statement)).rejects.toThrow(/append-only|foreign key/);
+      expect(rows?.rowCount ?? 0).toBeLessThanOrEqual(1);
+    }
+  });
+
+  it('leaves no gap in the numbers when a posting fails', async () => {
+    const last = async () => (await pool.query('select last_number from journal_counter')).rows[0].last_number;
+    const before = await last();
+    await pool.query(entry("(1, '5010', 'a', 1, 0)")).catch(() => undefined);
+    expect(await last()).toBe(before);
+  });
+});
+
+describe('migrations', () => {
+  it('run once, even when several servers start at once', async () => {
+    const url = await freshDatabase();
+    const pools = [1, 2, 3].map(() => openPool(url, 2));
+    const applied = await Promise.all(pools.map((pool) => migrate(pool)));
+    expect(applied.map((names) => names.length).sort((a, b) => a - b)).toEqual([0, 0, applied.flat().length]);
+    await Promise.all(pools.map((pool) => pool.end()));
+  });
+
+  it('refuse one that was changed after it had been applied', async () => {
+    const folder = await mkdtemp(join(tmpdir(), 'migrations-'));
+    const pool = openPool(await freshDatabase(), 2);
+    await writeFile(join(folder, '0001_first.sql'), 'create table a (n int);');
+    expect(await migrate(pool, folder)).toEqual(['0001_first.sql']);
+    await writeFile(join(folder, '0001_first.sql'), 'create table a (n bigint);');
+    await expect(migrate(pool, folder)).rejects.toThrow('0001_first.sql was changed');
+    await pool.end();
+  });
+});

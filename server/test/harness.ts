@@ -1,0 +1,107 @@
+import { randomBytes } from 'node:crypto';
+import pg from 'pg';
+import { createTransport } from 'nodemailer';
+import { COMPANY, DEMO_PASSWORD } from '@umber/demo/scenario';
+import { loadDemo } from '../src/demo/load.js';
+import { openPool, type Pool } from '../src/database/database.js';
+import { migrate } from '../src/database/migrate.js';
+import { startServer, type RunningServer } from '../src/server.js';
+
+export const TODAY = '2026-11-23';
+
+/** A new, empty database in the cluster that the test run started. */
+export async function freshDatabase(): Promise<string> {
+  const url = process.env.UMBER_TEST_DATABASE_URL;
+  if (!url) throw new Error('No test database: run the tests with npm test.');
+  const name = `test_${randomBytes(6).toString('hex')}`;
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
+  await client.query(`create database ${name}`);
+  await client.end();
+  return url.replace(/\/[^/]*$/, `/${name}`);
+}
+
+/** A database with the demo's master data. */
+export async function demoDatabase(): Promise<{ url: string; pool: Pool }> {
+  const url = await freshDatabase();
+  const pool = openPool(url, 4);
+  await migrate(pool);
+  await loadDemo(pool, TODAY);
+  return { url, pool };
+}
+
+export interface TestServer extends RunningServer {
+  readonly pool: Pool;
+  readonly url: string;
+}
+
+/** The whole server on free ports with the demo's master data. */
+export async function testServer(): Promise<TestServer> {
+  const { url, pool } = await demoDatabase();
+  const server = await startServer({ databaseUrl: url, httpPort: 0, smtpPort: 0, webFolder: null, demoUrl: null, today: () => TODAY, readers: 1 });
+  return { ...server, pool, url, close: async () => (await server.close(), pool.end()) };
+}
+
+export interface Answer {
+  readonly status: number;
+  // eslint-disable-next-line @typescript-eslint/no-explicit-any -- tests look into answers freely
+  readonly body: any;
+  readonly headers: Headers;
+}
+
+/** Somebody who talks to the API as the interface does. */
+export class Visitor {
+  #cookie = '';
+  readonly #base: string;
+
+  constructor(port: number) {
+    this.#base = `http://127.0.0.1:${port}`;
+  }
+
+  static async signedIn(port: number, login: string): Promise<Visitor> {
+    const visitor = new Visitor(port);
+    const answer = await visitor.send('POST', '/api/session', { login, password: DEMO_PASSWORD });
+    if (answer.status !== 200) throw new Error(`sign-in of ${login}: ${answer.status}`);
+    visitor.#cookie = answer.headers.getSetCookie()[0].split(';')[0];
+    return visitor;
+  }
+
+  async send(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer> {
+    const response = await fetch(this.#base + path, {
+      method,
+      headers: { 'Content-Type': 'application/json', Origin: this.#base, Cookie: this.#cookie, ...headers },
+      body: body === undefined ? undefined : JSON.stringify(body),
+    });
+    const text = await response.text();
+    const json = response.headers.get('content-type')?.includes('json') && text !== '';
+    return { status: response.status, body: json ? JSON.parse(text) : text, headers: response.headers };
+  }
+
+  /** The body of a request that must succeed. */
+  async ok(method: string, path: string, body?: unknown) {
+    const answer = await this.send(method, path, body);
+    if (answer.status >= 300) throw new Error(`${method} ${path}: ${answer.status} ${JSON.stringify(answer.body)}`);
+    return answer.body;
+  }
+}
+
+/** Sends a mail over SMTP as a supplier would; resolves when it is acknowledged. */
+export async function mail(port: number, attachments: readonly { filename: string; content: Buffer }[], more: { to?: string; from?: string; subject?: string; text?: string; messageId?: string; date?: Date } = {}): Promise<void> {
+  const transport = createTransport({ host: '127.0.0.1', port, ignoreTLS: true });
+  try {
+    await transport.sendMail({ from: 'accounts@tarnside-lubricants.example', to: COMPANY.invoicesAddress, subject: 'Invoice', text: 'Attached.', ...more, attachments: attachments.map((file) => ({ ...file, contentType: 'application/pdf' })) });
+  } finally {
+    transport.close();
+  }
+}
+
+/** Asks again and again until `look` gives a value; fails with `what` when it takes too long. */
+export async function until<T>(what: string, look: () => Promise<T | null | undefined | false>, patience = 30_000): Promise<T> {
+  const end = Date.now() + patience;
+  while (Date.now() < end) {
+    const value = await look();
+    if (value) return value;
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  throw new Error(`waited in vain: ${what}`);
+}

@@ -1,0 +1,78 @@
+import { randomBytes } from 'node:crypto';
+import { ReaderPool } from '../src/readers/reader-pool.js';
+import { readMail } from '../src/readers/mail.js';
+import { invoicePdf } from './documents.js';
+
+describe('reading foreign files', () => {
+  let pool: ReaderPool;
+  let pdf: Buffer;
+  beforeAll(async () => {
+    pool = new ReaderPool({ size: 1, timeout: 20_000 });
+    pdf = await invoicePdf('lindenau', 0);
+  });
+  afterAll(() => pool.close());
+
+  it('gives the words with their places, and pictures of the pages', async () => {
+    const [page] = await pool.words(pdf);
+    expect(page).toMatchObject({ page: 1, width: expect.closeTo(595.28, 0), height: expect.closeTo(841.89, 0) });
+    const number = page.words.find((word) => word.text === 'Rechnungsnummer');
+    expect(number?.x).toBeGreaterThan(40);
+    expect(number?.height).toBeGreaterThan(5);
+    const picture = await pool.picture(pdf, 1, 1);
+    expect(Buffer.from(picture).subarray(1, 4).toString()).toBe('PNG');
+  });
+
+  it.each([
+    ['empty', Buffer.alloc(0), 'empty'],
+    ['text', Buffer.from('Dear all, our invoice'), 'not-a-pdf'],
+    ['noise', Buffer.concat([Buffer.from('%PDF-1.7\n'), randomBytes(4000)]), 'damaged'],
+  ])('refuses %s with a sentence', async (_name, bytes, code) => {
+    await expect(pool.words(bytes)).rejects.toMatchObject({ name: 'FileRefused', code });
+  });
+
+  it('reads or refuses a truncated file, and goes on with the next', async () => {
+    for (const share of [0.2, 0.5, 0.9]) await pool.words(pdf.subarray(0, Math.floor(pdf.length * share))).catch((error: Error) => expect(error.name).toBe('FileRefused'));
+    expect(await pool.words(pdf)).toHaveLength(1);
+  });
+
+  it('loses only a worker to a file that takes too long', async () => {
+    const hasty = new ReaderPool({ size: 1, timeout: 1 });
+    await expect(hasty.words(pdf)).rejects.toMatchObject({ code: 'too-slow' });
+    hasty.close();
+  });
+});
+
+describe('taking a mail apart', () => {
+  it('shortens names that try to be paths and leaves pictures in the text alone', async () => {
+    const mail = [
+      'From: A <a@supplier.example>',
+      'To: invoices@kestrelfell.example',
+      'Subject: =?utf-8?q?Rechnung_=C3=BCber_Farbe?=',
+      'MIME-Version: 1.0',
+      'Content-Type: multipart/mixed; boundary=x',
+      '',
+      '--x',
+      'Content-Type: text/plain',
+      '',
+      'Order 40501',
+      '--x',
+      'Content-Type: application/pdf; name="../../etc/passwd.pdf"',
+      'Content-Transfer-Encoding: base64',
+      '',
+      Buffer.from('%PDF-1.4 small').toString('base64'),
+      '--x',
+      'Content-Type: application/octet-stream; name="scan.bin"',
+      '',
+      'noise',
+      '--x--',
+    ].join('\r\n');
+    const read = await readMail(Buffer.from(mail));
+    expect(read).toMatchObject({ from: 'a@supplier.example', subject: 'Rechnung über Farbe', others: ['scan.bin'] });
+    expect(read.text).toContain('Order 40501');
+    expect(read.documents.map((file) => file.name)).toEqual(['passwd.pdf']);
+  });
+
+  it('takes anything without a crash', async () => {
+    for (const bytes of [Buffer.alloc(0), randomBytes(2000), Buffer.from('From: \r\n\r\n')]) await expect(readMail(bytes)).resolves.toMatchObject({ documents: [] });
+  });
+});
