@@ -1,6 +1,15 @@
 /** ES modules run as they are; TypeScript is only stripped here, `tsc -b` checks the types. */
 const common = {
-  transform: { '^.+\\.ts$': ['ts-jest', { useESM: true, diagnostics: false, tsconfig: { module: 'ESNext', moduleResolution: 'bundler', target: 'ES2022', isolatedModules: true, esModuleInterop: true } }] },
+  transform: {
+    '^.+\\.ts$': [
+      'ts-jest',
+      {
+        useESM: true,
+        diagnostics: false,
+        tsconfig: { module: 'ESNext', moduleResolution: 'bundler', target: 'ES2022', isolatedModules: true, esModuleInterop: true },
+      },
+    ],
+  },
   extensionsToTreatAsEsm: ['.ts'],
   moduleNameMapper: { '^(\\.{1,2}/.*)\\.js$': '$1', '^@umber/(core|contract|demo)/(.*)$': '<rootDir>/$1/src/$2/index.ts' },
   testEnvironment: 'node',

@@ -51,9 +51,22 @@ export class Cluster {
     const passwordFile = join(half, '..', 'password.half-made');
     writeFileSync(passwordFile, password, { mode: 0o600 });
     if (this.user) for (const path of [half, passwordFile]) chownSync(path, this.user.uid, this.user.gid);
-    const made = this.#run('initdb', ['-D', half, '-U', 'umber', `--pwfile=${passwordFile}`, '--auth=scram-sha-256', '--encoding=UTF8', '--locale=C.UTF-8', '--no-instructions']);
+    const made = this.#run('initdb', [
+      '-D',
+      half,
+      '-U',
+      'umber',
+      `--pwfile=${passwordFile}`,
+      '--auth=scram-sha-256',
+      '--encoding=UTF8',
+      '--locale=C.UTF-8',
+      '--no-instructions',
+    ]);
     rmSync(passwordFile, { force: true });
-    if (made.status !== 0) throw new Trouble(`The database folder could not be made: ${lastLine(made)}\nIs there room on the disk, and may the user postgres reach ${this.folder}?`);
+    if (made.status !== 0)
+      throw new Trouble(
+        `The database folder could not be made: ${lastLine(made)}\nIs there room on the disk, and may the user postgres reach ${this.folder}?`,
+      );
     renameSync(half, this.data);
     writeFileSync(this.secret, JSON.stringify({ password }), { mode: 0o600 });
   }
@@ -63,8 +76,25 @@ export class Cluster {
     this.stop();
     const port = await freePort(await freePort(0));
     const log = join(this.data, 'server.log');
-    const settings = ['listen_addresses=127.0.0.1', `port=${port}`, 'unix_socket_directories=', 'max_connections=100', ...(durable ? [] : ['fsync=off', 'synchronous_commit=off', 'full_page_writes=off'])];
-    const started = this.#run('pg_ctl', ['-D', this.data, '-w', '-t', '60', '-l', log, '-o', settings.map((setting) => `-c ${setting === 'unix_socket_directories=' ? "unix_socket_directories=''" : setting}`).join(' '), 'start']);
+    const settings = [
+      'listen_addresses=127.0.0.1',
+      `port=${port}`,
+      'unix_socket_directories=',
+      'max_connections=100',
+      ...(durable ? [] : ['fsync=off', 'synchronous_commit=off', 'full_page_writes=off']),
+    ];
+    const started = this.#run('pg_ctl', [
+      '-D',
+      this.data,
+      '-w',
+      '-t',
+      '60',
+      '-l',
+      log,
+      '-o',
+      settings.map((setting) => `-c ${setting === 'unix_socket_directories=' ? "unix_socket_directories=''" : setting}`).join(' '),
+      'start',
+    ]);
     if (started.status !== 0) {
       const why = existsSync(log) ? readFileSync(log, 'utf8').trim().split('\n').slice(-5).join('\n') : lastLine(started);
       throw new Trouble(`PostgreSQL did not start:\n${why}\nIf the data folder is damaged, begin anew with: npm start -- --fresh`);
@@ -89,7 +119,13 @@ export class Cluster {
 
   #run(program, args) {
     const command = join(postgresHome() ?? '', program);
-    const options = { encoding: 'utf8', cwd: '/', stdio: ['ignore', 'pipe', 'pipe'], ...(this.user ?? {}), env: { PATH: process.env.PATH, LANG: 'C.UTF-8' } };
+    const options = {
+      encoding: 'utf8',
+      cwd: '/',
+      stdio: ['ignore', 'pipe', 'pipe'],
+      ...(this.user ?? {}),
+      env: { PATH: process.env.PATH, LANG: 'C.UTF-8' },
+    };
     // pg_ctl leaves its server with our pipes: they must not be waited for.
     if (args.includes('start')) options.stdio = ['ignore', 'ignore', 'ignore'];
     return spawnSync(command, args, options);

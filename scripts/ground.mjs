@@ -24,12 +24,15 @@ export function postgresHome() {
 }
 
 const has = (program) => spawnSync('sh', ['-c', `command -v ${program}`]).status === 0;
-const hasLanguage = (name) => existsSync(`/usr/share/tesseract-ocr/5/tessdata/${name}.traineddata`) || existsSync(`/usr/share/tesseract-ocr/4.00/tessdata/${name}.traineddata`);
+const hasLanguage = (name) =>
+  existsSync(`/usr/share/tesseract-ocr/5/tessdata/${name}.traineddata`) ||
+  existsSync(`/usr/share/tesseract-ocr/4.00/tessdata/${name}.traineddata`);
 
 /** Installs the Debian packages that are missing; without root it says the one line to run. */
 export function ensurePackages({ browser = false } = {}) {
   const [major, minor] = process.versions.node.split('.').map(Number);
-  if (major < 20 || (major === 20 && minor < 19)) throw new Trouble(`Node ${process.versions.node} is too old. Umber Tray needs Node 20.19 or later.`);
+  if (major < 20 || (major === 20 && minor < 19))
+    throw new Trouble(`Node ${process.versions.node} is too old. Umber Tray needs Node 20.19 or later.`);
   const missing = [
     ...(postgresHome() === null ? ['postgresql'] : []),
     ...(has('tesseract') ? [] : ['tesseract-ocr']),
@@ -43,7 +46,10 @@ export function ensurePackages({ browser = false } = {}) {
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   const update = spawnSync('apt-get', ['update', '-qq'], { env, encoding: 'utf8' });
   const install = spawnSync('sh', ['-c', `${line} -qq`], { env, encoding: 'utf8' });
-  if (install.status !== 0) throw new Trouble(`Debian’s packages could not be installed (${(install.stderr || update.stderr).trim().split('\n').at(-1)}). Check the network, then run:\n\n    ${line}\n`);
+  if (install.status !== 0)
+    throw new Trouble(
+      `Debian’s packages could not be installed (${(install.stderr || update.stderr).trim().split('\n').at(-1)}). Check the network, then run:\n\n    ${line}\n`,
+    );
 }
 
 /** `npm ci` where the lock file changed since the last time. */
@@ -58,7 +64,8 @@ export function ensureModules() {
 /** Builds where a source file changed since the last time. */
 export function ensureBuild() {
   const sources = fingerprint();
-  if (stamp('build') === sources && existsSync(join(ROOT, 'server/dist/main.js')) && existsSync(join(ROOT, 'web/dist/browser/index.html'))) return;
+  if (stamp('build') === sources && existsSync(join(ROOT, 'server/dist/main.js')) && existsSync(join(ROOT, 'web/dist/browser/index.html')))
+    return;
   say('Building …');
   run('npm', ['run', 'build', '--silent'], 'The build failed.');
   writeStamp('build', sources);
@@ -67,12 +74,19 @@ export function ensureBuild() {
 export function ensureSpace() {
   const { bavail, bsize } = statfsSync(ROOT);
   const free = Math.floor((bavail * bsize) / 1024 / 1024);
-  if (free < NEEDED_MB) throw new Trouble(`Only ${free} MB are free on the disk that holds ${ROOT}; ${NEEDED_MB} MB are needed. Make room, then start again.`);
+  if (free < NEEDED_MB)
+    throw new Trouble(`Only ${free} MB are free on the disk that holds ${ROOT}; ${NEEDED_MB} MB are needed. Make room, then start again.`);
 }
 
 function run(command, args, failure) {
   try {
-    execFileSync(command, args, { cwd: ROOT, encoding: 'utf8', stdio: ['ignore', 'pipe', 'pipe'], maxBuffer: 64 * 1024 * 1024, env: { ...process.env, NG_CLI_ANALYTICS: 'false' } });
+    execFileSync(command, args, {
+      cwd: ROOT,
+      encoding: 'utf8',
+      stdio: ['ignore', 'pipe', 'pipe'],
+      maxBuffer: 64 * 1024 * 1024,
+      env: { ...process.env, NG_CLI_ANALYTICS: 'false' },
+    });
   } catch (error) {
     throw new Trouble(`${failure}\n\n${`${error.stdout ?? ''}\n${error.stderr ?? ''}`.trim().split('\n').slice(-40).join('\n')}\n`);
   }

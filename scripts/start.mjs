@@ -18,7 +18,9 @@ let stopping = false;
 async function stop(code) {
   if (stopping) return;
   stopping = true;
-  const ended = children.map((child) => (child.exitCode !== null || child.signalCode !== null ? null : new Promise((resolve) => child.once('exit', resolve))));
+  const ended = children.map((child) =>
+    child.exitCode !== null || child.signalCode !== null ? null : new Promise((resolve) => child.once('exit', resolve)),
+  );
   for (const child of children) child.kill('SIGTERM');
   await Promise.race([Promise.all(ended), new Promise((resolve) => setTimeout(resolve, 8000))]);
   for (const child of children) child.kill('SIGKILL');
@@ -35,7 +37,9 @@ function start(program, env, { until = 'ready' } = {}) {
   children.push(child);
   return new Promise((resolve, reject) => {
     child.once('message', resolve);
-    child.once('exit', (code) => (until === 'exit' && code === 0 ? resolve() : reject(new Trouble(`${program} ended with ${code}. What it said stands in ${folder}.`))));
+    child.once('exit', (code) =>
+      until === 'exit' && code === 0 ? resolve() : reject(new Trouble(`${program} ended with ${code}. What it said stands in ${folder}.`)),
+    );
   });
 }
 
@@ -54,7 +58,8 @@ function assertAlone() {
   const path = join(folder, 'running.pid');
   const pid = existsSync(path) ? Number(readFileSync(path, 'utf8')) : null;
   const alive = pid !== null && existsSync(`/proc/${pid}/cmdline`) && readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('start.mjs');
-  if (alive) throw new Trouble(`Umber Tray is running already from this folder (process ${pid}). Use it, or stop it with Ctrl-C in its terminal.`);
+  if (alive)
+    throw new Trouble(`Umber Tray is running already from this folder (process ${pid}). Use it, or stop it with Ctrl-C in its terminal.`);
   writeFileSync(path, String(process.pid), { mode: 0o600 });
 }
 
@@ -80,7 +85,13 @@ try {
   if (httpPort !== HTTP_PORT) say(`Port ${HTTP_PORT} is in use, so ${httpPort} is taken.`);
   const smtpPort = await freePort(SMTP_PORT);
   const demoPort = await freePort(await freePort(0));
-  const env = { UMBER_DATABASE_URL: databaseUrl, UMBER_HTTP_PORT: String(httpPort), UMBER_SMTP_PORT: String(smtpPort), UMBER_DEMO_PORT: String(demoPort), UMBER_DEMO_URL: `http://127.0.0.1:${demoPort}` };
+  const env = {
+    UMBER_DATABASE_URL: databaseUrl,
+    UMBER_HTTP_PORT: String(httpPort),
+    UMBER_SMTP_PORT: String(smtpPort),
+    UMBER_DEMO_PORT: String(demoPort),
+    UMBER_DEMO_URL: `http://127.0.0.1:${demoPort}`,
+  };
   const marker = join(folder, 'demo.loaded');
   if (!existsSync(marker) || fresh) writeFileSync(loading, '');
   await start('server/dist/demo/prepare.js', env, { until: 'exit' });
@@ -95,8 +106,14 @@ try {
   const { DEMO_PASSWORD, PEOPLE, COMPANY } = await import('../demo/dist/scenario/index.js');
   console.log(`\n  Open      http://127.0.0.1:${httpPort}\n  Password  ${DEMO_PASSWORD}   (the same for everyone in the demo)\n`);
   for (const person of PEOPLE) console.log(`  ${person.login.padEnd(8)}  ${person.role.padEnd(14)} ${person.name}`);
-  console.log(`\n  Mail for ${COMPANY.invoicesAddress} is taken at 127.0.0.1:${smtpPort}.\n  Ctrl-C stops everything; npm start -- --fresh begins anew.\n`);
-  for (const child of children.filter((one) => one.exitCode === null)) child.on('exit', (code) => void (!stopping && (console.error(`\n  A part ended unexpectedly (${code}). What it said stands in ${folder}.`), stop(1))));
+  console.log(
+    `\n  Mail for ${COMPANY.invoicesAddress} is taken at 127.0.0.1:${smtpPort}.\n  Ctrl-C stops everything; npm start -- --fresh begins anew.\n`,
+  );
+  for (const child of children.filter((one) => one.exitCode === null))
+    child.on(
+      'exit',
+      (code) => void (!stopping && (console.error(`\n  A part ended unexpectedly (${code}). What it said stands in ${folder}.`), stop(1))),
+    );
 } catch (error) {
   console.error(error instanceof Trouble ? `\n  ${error.message}\n` : error);
   await stop(1);

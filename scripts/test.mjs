@@ -18,7 +18,12 @@ function run(name, command, commandArgs, env = {}) {
   if (status !== 0) throw new Trouble(`${name} failed.`);
 }
 const jest = (project, env = {}, more = []) =>
-  run(`${project} tests`, process.execPath, ['--experimental-vm-modules', '--no-warnings', 'node_modules/jest/bin/jest.js', '--selectProjects', project, ...more, ...rest], env);
+  run(
+    `${project} tests`,
+    process.execPath,
+    ['--experimental-vm-modules', '--no-warnings', 'node_modules/jest/bin/jest.js', '--selectProjects', project, ...more, ...rest],
+    env,
+  );
 
 let cluster;
 let code = 0;

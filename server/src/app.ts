@@ -62,7 +62,19 @@ function api(services: Services): Router {
   });
   router.use(peopleRoutes(services));
   router.use(signedIn(services));
-  for (const routes of [trayRoutes, archiveRoutes, checkingRoutes, matchingRoutes, approvalRoutes, ledgerRoutes, supplierRoutes, orderRoutes, eventRoutes, demoRoutes]) router.use(routes(services));
+  for (const routes of [
+    trayRoutes,
+    archiveRoutes,
+    checkingRoutes,
+    matchingRoutes,
+    approvalRoutes,
+    ledgerRoutes,
+    supplierRoutes,
+    orderRoutes,
+    eventRoutes,
+    demoRoutes,
+  ])
+    router.use(routes(services));
   router.use(() => {
     throw new Refused('no-such-route');
   });

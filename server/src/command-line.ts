@@ -37,7 +37,8 @@ async function readFileSafely(pool: ReaderPool, path: string, method: LineMethod
     return { file, documents: await readBytes(pool, bytes, path, method) };
   } catch (error) {
     const code = (error as NodeJS.ErrnoException).code;
-    const message = code === 'ENOENT' ? 'There is no such file.' : code === 'EISDIR' ? 'This is a folder, not a file.' : (error as Error).message;
+    const message =
+      code === 'ENOENT' ? 'There is no such file.' : code === 'EISDIR' ? 'This is a folder, not a file.' : (error as Error).message;
     return { file, error: message };
   }
 }
@@ -57,20 +58,29 @@ async function readBytes(pool: ReaderPool, bytes: Uint8Array, path: string, meth
 
 async function readOne(pool: ReaderPool, bytes: Uint8Array, offset: number, method: LineMethod): Promise<unknown> {
   const pages = await pool.words(bytes);
-  if (pages.every((page) => page.words.length === 0)) throw new Error('The pages are pictures without a text layer; scans are not read yet.');
+  if (pages.every((page) => page.words.length === 0))
+    throw new Error('The pages are pictures without a text layer; scans are not read yet.');
   return shown(readDocument(pages, {}, method), offset);
 }
 
 function shown(reading: DocumentReading, offset: number): unknown {
   const value = (read: ReadValue | null) =>
-    read && { value: read.value, confidence: read.confidence, page: read.page === null ? null : read.page + offset, box: read.box && [read.box.x, read.box.y, read.box.width, read.box.height], evidence: read.evidence };
+    read && {
+      value: read.value,
+      confidence: read.confidence,
+      page: read.page === null ? null : read.page + offset,
+      box: read.box && [read.box.x, read.box.y, read.box.width, read.box.height],
+      evidence: read.evidence,
+    };
   return {
     pages: reading.pages.map((page) => page + offset),
     kind: reading.kind,
     fields: Object.fromEntries(Object.entries(reading.fields).map(([name, read]) => [name, value(read)])),
-    lines: reading.lines.map(({ page: _page, box: _box, ...cells }) => Object.fromEntries(Object.entries(cells).map(([name, read]) => [name, value(read)]))),
+    lines: reading.lines.map(({ page: _page, box: _box, ...cells }) =>
+      Object.fromEntries(Object.entries(cells).map(([name, read]) => [name, value(read)])),
+    ),
     doubts: reading.doubts,
   };
-} // prettier-ignore
+}
 
 process.exitCode = await main(process.argv.slice(2));

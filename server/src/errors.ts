@@ -15,7 +15,7 @@ const REFUSALS = {
   stale: [409, 'Someone else, or the machine, changed this document meanwhile. It was loaded again: look once more, then repeat.'],
   'wrong-tray': [409, 'The document has moved on to another tray, so this cannot be done now.'],
   'open-doubts': [409, 'There are still open doubts. Settle them first.'],
-  'incomplete': [409, 'A value is missing.'],
+  incomplete: [409, 'A value is missing.'],
   'own-work': [403, 'You checked this document or accepted its exception, so someone else must approve it.'],
   'not-asked': [403, 'This document does not wait for your approval.'],
   'period-closed': [409, 'No accounting period is open for this date. Ask a controller to open one.'],
@@ -23,7 +23,7 @@ const REFUSALS = {
   'demo-off': [404, 'The demo is not running beside this server.'],
   'damaged-blob': [500, 'What was kept of this file is damaged and is not shown. Tell the administrator.'],
   internal: [500, 'Something went wrong on the server. Nothing was lost; try again, and tell the administrator if it happens again.'],
-} as const satisfies Record<string, readonly [number, string]>; // prettier-ignore
+} as const satisfies Record<string, readonly [number, string]>;
 export type RefusalCode = keyof typeof REFUSALS;
 
 /** A refusal on its way to the person. `detail` replaces the general sentence where more can be said. */

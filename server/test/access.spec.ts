@@ -68,7 +68,8 @@ describe('who may do what', () => {
     const found: string[] = [];
     const visit = (stack: readonly Layer[]) => {
       for (const layer of stack) {
-        if (layer.route) found.push(...Object.keys(layer.route.methods).map((method) => `${method.toUpperCase()} /api${layer.route?.path}`));
+        if (layer.route)
+          found.push(...Object.keys(layer.route.methods).map((method) => `${method.toUpperCase()} /api${layer.route?.path}`));
         if (layer.handle?.stack) visit(layer.handle.stack);
       }
     };
@@ -120,7 +121,8 @@ describe('who may do what', () => {
   it('slows down guessing of passwords', async () => {
     const visitor = new Visitor(server.httpPort);
     const statuses: number[] = [];
-    for (let i = 0; i < 12; i++) statuses.push((await visitor.send('POST', '/api/session', { login: 'nell', password: `guess ${i}` })).status);
+    for (let i = 0; i < 12; i++)
+      statuses.push((await visitor.send('POST', '/api/session', { login: 'nell', password: `guess ${i}` })).status);
     expect(statuses.slice(0, 10)).toEqual(Array(10).fill(401));
     expect(statuses.at(-1)).toBe(429);
   });

@@ -14,14 +14,21 @@ describe('mail that arrives', () => {
   });
   afterAll(() => server.close());
 
-  const arrival = (subject: string) => until(`arrival ${subject}`, async () => (await clerk.ok('GET', '/api/arrivals')).find((one: { subject: string; state: string }) => one.subject === subject && one.state !== 'stored'));
+  const arrival = (subject: string) =>
+    until(`arrival ${subject}`, async () =>
+      (await clerk.ok('GET', '/api/arrivals')).find(
+        (one: { subject: string; state: string }) => one.subject === subject && one.state !== 'stored',
+      ),
+    );
 
   it('is kept byte for byte, and its PDF becomes a document that is read', async () => {
     const pdf = await invoicePdf('tarnside', 0);
     await mail(server.smtpPort, [{ filename: 'a.pdf', content: pdf }], { subject: 'first' });
     const found = await arrival('first');
     expect(found).toMatchObject({ state: 'unpacked', sender: 'accounts@tarnside-lubricants.example' });
-    const { rows } = await server.pool.query('select b.bytes from documents d join blobs b on b.sha256 = d.blob where d.id = $1', [found.documents[0].id]);
+    const { rows } = await server.pool.query('select b.bytes from documents d join blobs b on b.sha256 = d.blob where d.id = $1', [
+      found.documents[0].id,
+    ]);
     expect(pdf.equals(rows[0].bytes)).toBe(true);
     const document = await until('reading', async () => {
       const view = await clerk.ok('GET', `/api/documents/${found.documents[0].id}`);
@@ -46,14 +53,19 @@ describe('mail that arrives', () => {
     await mail(server.smtpPort, [{ filename: 'twice.pdf', content: pdf }], { subject: 'twice' });
     const second = await arrival('twice');
     const document = await clerk.ok('GET', `/api/documents/${second.documents[0].id}`);
-    expect(document).toMatchObject({ tray: 'turned-away', reason: `The very same file came before, as document ${first.documents[0].id}.` });
+    expect(document).toMatchObject({
+      tray: 'turned-away',
+      reason: `The very same file came before, as document ${first.documents[0].id}.`,
+    });
   });
 
   it('that is byte for byte the same is kept once and told apart', async () => {
     const same = { subject: 'same', messageId: '<same@supplier.example>', date: new Date('2026-11-01T08:00:00Z') };
     for (let i = 0; i < 2; i++) await mail(server.smtpPort, [], same);
     const states = await until('both', async () => {
-      const found = (await clerk.ok('GET', '/api/arrivals')).filter((one: { subject: string; state: string }) => one.subject === 'same' && one.state !== 'stored');
+      const found = (await clerk.ok('GET', '/api/arrivals')).filter(
+        (one: { subject: string; state: string }) => one.subject === 'same' && one.state !== 'stored',
+      );
       return found.length === 2 && found.map((one: { state: string }) => one.state).sort();
     });
     expect(states).toEqual(['no-documents', 'repeated']);
@@ -61,7 +73,9 @@ describe('mail that arrives', () => {
 
   it('for another address, or too large, is refused at the door', async () => {
     await expect(mail(server.smtpPort, [], { to: 'sales@kestrelfell.example' })).rejects.toMatchObject({ responseCode: 550 });
-    await expect(mail(server.smtpPort, [{ filename: 'big.pdf', content: Buffer.alloc(36 * 1024 * 1024, 1) }])).rejects.toMatchObject({ responseCode: 552 });
+    await expect(mail(server.smtpPort, [{ filename: 'big.pdf', content: Buffer.alloc(36 * 1024 * 1024, 1) }])).rejects.toMatchObject({
+      responseCode: 552,
+    });
     const { rows } = await server.pool.query('select count(*)::int as n from blobs where size > 30000000');
     expect(rows[0].n).toBe(0);
   });
@@ -85,12 +99,21 @@ describe('a server that is killed', () => {
     const program = fileURLToPath(new URL('../dist/main.js', import.meta.url));
     for (let round = 0; round < 3; round++) {
       const port = 20_000 + Math.floor(Math.random() * 20_000);
-      const child = fork(program, { env: { ...process.env, UMBER_DATABASE_URL: url, UMBER_HTTP_PORT: '0', UMBER_SMTP_PORT: String(port) }, stdio: 'ignore' });
+      const child = fork(program, {
+        env: { ...process.env, UMBER_DATABASE_URL: url, UMBER_HTTP_PORT: '0', UMBER_SMTP_PORT: String(port) },
+        stdio: 'ignore',
+      });
       await new Promise((resolve) => child.once('message', resolve));
       // The very answer to the mail's last line kills the server.
       await new Promise<void>((resolve, reject) => {
         const socket = connect(port, '127.0.0.1');
-        const says = [`EHLO me`, `MAIL FROM:<me@supplier.example>`, `RCPT TO:<${COMPANY.invoicesAddress}>`, 'DATA', `Subject: round ${round}\r\n\r\nkept?\r\n.`];
+        const says = [
+          `EHLO me`,
+          `MAIL FROM:<me@supplier.example>`,
+          `RCPT TO:<${COMPANY.invoicesAddress}>`,
+          'DATA',
+          `Subject: round ${round}\r\n\r\nkept?\r\n.`,
+        ];
         let step = 0;
         socket.on('data', (chunk) => {
           const text = chunk.toString();
@@ -104,10 +127,15 @@ describe('a server that is killed', () => {
       });
       await new Promise((resolve) => child.once('exit', resolve));
     }
-    const { rows } = await pool.query("select count(*)::int as n from arrivals a join blobs b on b.sha256 = a.blob where position('kept?'::bytea in b.bytes) > 0");
+    const { rows } = await pool.query(
+      "select count(*)::int as n from arrivals a join blobs b on b.sha256 = a.blob where position('kept?'::bytea in b.bytes) > 0",
+    );
     expect(rows[0].n).toBe(3);
     const port = 20_000 + Math.floor(Math.random() * 20_000);
-    const child = fork(program, { env: { ...process.env, UMBER_DATABASE_URL: url, UMBER_HTTP_PORT: '0', UMBER_SMTP_PORT: String(port) }, stdio: 'ignore' });
+    const child = fork(program, {
+      env: { ...process.env, UMBER_DATABASE_URL: url, UMBER_HTTP_PORT: '0', UMBER_SMTP_PORT: String(port) },
+      stdio: 'ignore',
+    });
     await until('all unpacked', async () => (await pool.query("select 1 from arrivals where state = 'stored'")).rows.length === 0);
     child.kill('SIGTERM');
     await new Promise((resolve) => child.once('exit', resolve));

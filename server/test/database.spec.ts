@@ -23,17 +23,33 @@ describe('what the database itself guards', () => {
   });
 
   it('refuses an entry that does not sum to zero, and one without lines', async () => {
-    await expect(pool.query(entry("(1, '5010', 'a', 10.00, 0), (2, '2100', 'b', 0, 9.99)"))).rejects.toMatchObject({ constraint: 'journal_entry_balances' });
-    await expect(pool.query("insert into journal_entries (number, kind, posted_on, period, description, receipt_id, currency, exchange_rate) select 99999, 'receipt', '2026-11-20', '2026-11', 'x', (select id from receipts where not exists (select 1 from journal_entries e where e.receipt_id = receipts.id) limit 1), 'GBP', 1")).rejects.toThrow();
+    await expect(pool.query(entry("(1, '5010', 'a', 10.00, 0), (2, '2100', 'b', 0, 9.99)"))).rejects.toMatchObject({
+      constraint: 'journal_entry_balances',
+    });
+    await expect(
+      pool.query(
+        "insert into journal_entries (number, kind, posted_on, period, description, receipt_id, currency, exchange_rate) select 99999, 'receipt', '2026-11-20', '2026-11', 'x', (select id from receipts where not exists (select 1 from journal_entries e where e.receipt_id = receipts.id) limit 1), 'GBP', 1",
+      ),
+    ).rejects.toThrow();
   });
 
   it('refuses a closed period', async () => {
-    await expect(pool.query(entry("(1, '5010', 'a', 10.00, 0), (2, '2100', 'b', 0, 10.00)", "posted_on => '2026-01-20'"))).rejects.toThrow('closed');
+    await expect(pool.query(entry("(1, '5010', 'a', 10.00, 0), (2, '2100', 'b', 0, 10.00)", "posted_on => '2026-01-20'"))).rejects.toThrow(
+      'closed',
+    );
   });
 
   it('keeps the journal and the trail as they were written', async () => {
-    for (const statement of ['update journal_lines set debit = 1', 'delete from journal_entries', 'truncate trail', 'truncate journal_lines', 'update blobs set bytes = bytes']) {
-      const rows = /blobs/.test(statement) ? await pool.query("insert into blobs (sha256, bytes) values (sha256('x'), 'x') on conflict do nothing") : null;
+    for (const statement of [
+      'update journal_lines set debit = 1',
+      'delete from journal_entries',
+      'truncate trail',
+      'truncate journal_lines',
+      'update blobs set bytes = bytes',
+    ]) {
+      const rows = /blobs/.test(statement)
+        ? await pool.query("insert into blobs (sha256, bytes) values (sha256('x'), 'x') on conflict do nothing")
+        : null;
       await expect(pool.query(statement)).rejects.toThrow(/append-only|foreign key/);
       expect(rows?.rowCount ?? 0).toBeLessThanOrEqual(1);
     }

@@ -13,7 +13,9 @@ export function invoicePdf(supplierKey: string, nth: number, twist: Twist = {}):
 /** Mails an invoice and waits until it has been read and has left Arriving; its view. */
 export async function arrived(server: TestServer, clerk: Visitor, supplierKey: string, nth: number, twist: Twist = {}) {
   const name = `${supplierKey}-${serial}.pdf`;
-  await mail(server.smtpPort, [{ filename: name, content: await invoicePdf(supplierKey, nth, twist) }], { from: `accounts@${scenarioOrders(TODAY).find((one) => one.supplier.key === supplierKey)?.supplier.domain}` });
+  await mail(server.smtpPort, [{ filename: name, content: await invoicePdf(supplierKey, nth, twist) }], {
+    from: `accounts@${scenarioOrders(TODAY).find((one) => one.supplier.key === supplierKey)?.supplier.domain}`,
+  });
   const { rows } = await until('the document to be read', async () => {
     const found = await server.pool.query("select id from documents where file_name = $1 and tray <> 'arriving'", [name]);
     return found.rows.length > 0 && found;

@@ -38,7 +38,15 @@ export interface TestServer extends RunningServer {
 /** The whole server on free ports with the demo's master data. */
 export async function testServer(): Promise<TestServer> {
   const { url, pool } = await demoDatabase();
-  const server = await startServer({ databaseUrl: url, httpPort: 0, smtpPort: 0, webFolder: null, demoUrl: null, today: () => TODAY, readers: 1 });
+  const server = await startServer({
+    databaseUrl: url,
+    httpPort: 0,
+    smtpPort: 0,
+    webFolder: null,
+    demoUrl: null,
+    today: () => TODAY,
+    readers: 1,
+  });
   return { ...server, pool, url, close: async () => (await server.close(), pool.end()) };
 }
 
@@ -86,10 +94,21 @@ export class Visitor {
 }
 
 /** Sends a mail over SMTP as a supplier would; resolves when it is acknowledged. */
-export async function mail(port: number, attachments: readonly { filename: string; content: Buffer }[], more: { to?: string; from?: string; subject?: string; text?: string; messageId?: string; date?: Date } = {}): Promise<void> {
+export async function mail(
+  port: number,
+  attachments: readonly { filename: string; content: Buffer }[],
+  more: { to?: string; from?: string; subject?: string; text?: string; messageId?: string; date?: Date } = {},
+): Promise<void> {
   const transport = createTransport({ host: '127.0.0.1', port, ignoreTLS: true });
   try {
-    await transport.sendMail({ from: 'accounts@tarnside-lubricants.example', to: COMPANY.invoicesAddress, subject: 'Invoice', text: 'Attached.', ...more, attachments: attachments.map((file) => ({ ...file, contentType: 'application/pdf' })) });
+    await transport.sendMail({
+      from: 'accounts@tarnside-lubricants.example',
+      to: COMPANY.invoicesAddress,
+      subject: 'Invoice',
+      text: 'Attached.',
+      ...more,
+      attachments: attachments.map((file) => ({ ...file, contentType: 'application/pdf' })),
+    });
   } finally {
     transport.close();
   }

@@ -16,7 +16,10 @@ describe('the way of an invoice', () => {
   it('with a price variance leads over a reason and the manager to a balanced entry', async () => {
     let document = await arrived(server, clerk, 'hartscale', 0, { dearer: 6.5 });
     expect(document).toMatchObject({ tray: 'match', exceptions: [{ code: 'price', line: 0 }] });
-    document = await clerk.ok('POST', at(document, `exceptions/${document.exceptions[0].id}/accept`), { version: document.version, reason: 'New price list' });
+    document = await clerk.ok('POST', at(document, `exceptions/${document.exceptions[0].id}/accept`), {
+      version: document.version,
+      reason: 'New price list',
+    });
     expect(document).toMatchObject({ tray: 'sign-off', exceptions: [{ acceptedBy: 'Nell Ashgrove', acceptedReason: 'New price list' }] });
     expect(document.approvals.map((one: { approver: string }) => one.approver)).toEqual(['Tom Brackley']);
     document = await manager.ok('POST', at(document, 'approve'), { version: document.version, comment: 'fine' });
@@ -27,9 +30,24 @@ describe('the way of an invoice', () => {
     expect(entry.lines.map((line: { account: string }) => line.account)).toEqual(['2150', '5900', '1320', '2100']);
     const again = await controller.ok('GET', `/api/documents/${document.id}`);
     expect(again).toMatchObject({ tray: 'posted', entryNumber: entry.number });
-    expect(again.trail.map((one: { act: string }) => one.act)).toEqual(['moved', 'posted', 'moved', 'approved', 'moved', 'accepted', 'moved', 'exception', 'matched', 'matched', 'read', 'arrived']);
+    expect(again.trail.map((one: { act: string }) => one.act)).toEqual([
+      'moved',
+      'posted',
+      'moved',
+      'approved',
+      'moved',
+      'accepted',
+      'moved',
+      'exception',
+      'matched',
+      'matched',
+      'read',
+      'arrived',
+    ]);
     const items = await controller.ok('GET', '/api/ledger/open-items');
-    expect(items).toContainEqual(expect.objectContaining({ documentId: document.id, supplier: 'Hartscale Sleepers Ltd', amount: document.fields.grossTotal.value }));
+    expect(items).toContainEqual(
+      expect.objectContaining({ documentId: document.id, supplier: 'Hartscale Sleepers Ltd', amount: document.fields.grossTotal.value }),
+    );
     const balance = await controller.ok('GET', '/api/ledger/trial-balance');
     expect(balance.debit).toBe(balance.credit);
   });
@@ -42,7 +60,11 @@ describe('the way of an invoice', () => {
   it('is posted once, however often and from wherever it is asked', async () => {
     const document = await arrived(server, clerk, 'mossrigg', 0);
     const second = await Visitor.signedIn(server.httpPort, 'sol');
-    const answers = await Promise.all([controller, second, controller, second, controller].map((who) => who.send('POST', at(document, 'post'), { version: document.version })));
+    const answers = await Promise.all(
+      [controller, second, controller, second, controller].map((who) =>
+        who.send('POST', at(document, 'post'), { version: document.version }),
+      ),
+    );
     expect(answers.map((answer) => answer.status)).toEqual([200, 200, 200, 200, 200]);
     expect(new Set(answers.map((answer) => answer.body.number)).size).toBe(1);
     const { rows } = await server.pool.query('select count(*)::int as n from journal_entries where document_id = $1', [document.id]);
@@ -63,14 +85,18 @@ describe('the way of an invoice', () => {
     const before = document.fields.grossTotal.value;
     document = await clerk.ok('PUT', at(document, 'fields/grossTotal'), { version: document.version, value: right });
     expect(document.trail[0]).toMatchObject({ person: 'Nell Ashgrove', act: 'changed', before, after: right });
-    for (const doubt of document.doubts) document = await clerk.ok('POST', at(document, `doubts/${doubt.id}/settle`), { version: document.version });
+    for (const doubt of document.doubts)
+      document = await clerk.ok('POST', at(document, `doubts/${doubt.id}/settle`), { version: document.version });
     document = await clerk.ok('POST', at(document, 'settle'), { version: document.version });
     expect(document).toMatchObject({ tray: 'post', checkedBy: 'Nell Ashgrove' });
   });
 
   it('refuses a change that was made on an older version', async () => {
     const document = await arrived(server, clerk, 'penaserena', 1, { totalOff: '4.00' });
-    await clerk.ok('PUT', at(document, 'fields/orderReference'), { version: document.version, value: document.fields.orderReference.value });
+    await clerk.ok('PUT', at(document, 'fields/orderReference'), {
+      version: document.version,
+      value: document.fields.orderReference.value,
+    });
     const late = await clerk.send('PUT', at(document, 'fields/dueDate'), { version: document.version, value: '2027-01-01' });
     expect(late).toMatchObject({ status: 409, body: { code: 'stale' } });
   });
@@ -86,10 +112,19 @@ describe('the way of an invoice', () => {
 
   it('is not approved by who accepted its exception, and a manager may send it back', async () => {
     let document = await arrived(server, clerk, 'hartscale', 1, { dearer: 8 });
-    document = await controller.ok('POST', at(document, `exceptions/${document.exceptions[0].id}/accept`), { version: document.version, reason: 'Seen' });
-    expect(await controller.send('POST', at(document, 'approve'), { version: document.version })).toMatchObject({ status: 403, body: { code: 'own-work' } });
+    document = await controller.ok('POST', at(document, `exceptions/${document.exceptions[0].id}/accept`), {
+      version: document.version,
+      reason: 'Seen',
+    });
+    expect(await controller.send('POST', at(document, 'approve'), { version: document.version })).toMatchObject({
+      status: 403,
+      body: { code: 'own-work' },
+    });
     const other = await Visitor.signedIn(server.httpPort, 'ines');
-    expect(await other.send('POST', at(document, 'approve'), { version: document.version })).toMatchObject({ status: 403, body: { code: 'not-asked' } });
+    expect(await other.send('POST', at(document, 'approve'), { version: document.version })).toMatchObject({
+      status: 403,
+      body: { code: 'not-asked' },
+    });
     document = await manager.ok('POST', at(document, 'send-back'), { version: document.version, reason: 'Ask for a credit' });
     expect(document).toMatchObject({ tray: 'check', doubts: [{ reason: 'Sent back by Tom Brackley: Ask for a credit' }] });
   });
@@ -107,7 +142,10 @@ describe('the way of an invoice', () => {
 
   it('with another bank account than on file asks before it is paid', async () => {
     const document = await arrived(server, clerk, 'mossrigg', 1, { otherIban: 'GB82WEST12345698765432' });
-    expect(document).toMatchObject({ tray: 'match', exceptions: [{ code: 'iban-changed', figures: [{ label: 'IBAN', invoice: 'GB82WEST12345698765432' }] }] });
+    expect(document).toMatchObject({
+      tray: 'match',
+      exceptions: [{ code: 'iban-changed', figures: [{ label: 'IBAN', invoice: 'GB82WEST12345698765432' }] }],
+    });
   });
 
   it('without an order number waits with its best order proposed', async () => {

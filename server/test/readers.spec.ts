@@ -31,7 +31,8 @@ describe('reading foreign files', () => {
   });
 
   it('reads or refuses a truncated file, and goes on with the next', async () => {
-    for (const share of [0.2, 0.5, 0.9]) await pool.words(pdf.subarray(0, Math.floor(pdf.length * share))).catch((error: Error) => expect(error.name).toBe('FileRefused'));
+    for (const share of [0.2, 0.5, 0.9])
+      await pool.words(pdf.subarray(0, Math.floor(pdf.length * share))).catch((error: Error) => expect(error.name).toBe('FileRefused'));
     expect(await pool.words(pdf)).toHaveLength(1);
   });
 
@@ -73,6 +74,7 @@ describe('taking a mail apart', () => {
   });
 
   it('takes anything without a crash', async () => {
-    for (const bytes of [Buffer.alloc(0), randomBytes(2000), Buffer.from('From: \r\n\r\n')]) await expect(readMail(bytes)).resolves.toMatchObject({ documents: [] });
+    for (const bytes of [Buffer.alloc(0), randomBytes(2000), Buffer.from('From: \r\n\r\n')])
+      await expect(readMail(bytes)).resolves.toMatchObject({ documents: [] });
   });
 });

@@ -24,7 +24,10 @@ class Visitor {
   static async signIn(login: string): Promise<Visitor> {
     const visitor = new Visitor();
     const response = await visitor.#fetch('/api/session', 'POST', { login, password: DEMO_PASSWORD });
-    visitor.#cookie = response.headers.getSetCookie().map((cookie) => cookie.split(';')[0]).join('; '); // prettier-ignore
+    visitor.#cookie = response.headers
+      .getSetCookie()
+      .map((cookie) => cookie.split(';')[0])
+      .join('; ');
     return visitor;
   }
 
@@ -37,7 +40,11 @@ class Visitor {
   }
 
   async #fetch(path: string, method: string, body?: unknown): Promise<Response> {
-    const response = await fetch(base + path, { method, headers: { 'Content-Type': 'application/json', Origin: base, Cookie: this.#cookie }, body: body === undefined ? undefined : JSON.stringify(body) });
+    const response = await fetch(base + path, {
+      method,
+      headers: { 'Content-Type': 'application/json', Origin: base, Cookie: this.#cookie },
+      body: body === undefined ? undefined : JSON.stringify(body),
+    });
     if (!response.ok) throw new Error(`${method} ${path}: ${response.status} ${await response.text()}`);
     return response;
   }
@@ -61,9 +68,13 @@ for (const row of await rowsOf('match')) {
   const document = await view(row.id);
   const [exception] = document.exceptions;
   if (row.supplier?.startsWith('Officine') && exception) {
-    await clerk.post(`/api/documents/${row.id}/exceptions/${exception.id}/accept`, { version: document.version, reason: 'Price rise announced in spring, new price list on file' });
+    await clerk.post(`/api/documents/${row.id}/exceptions/${exception.id}/accept`, {
+      version: document.version,
+      reason: 'Price rise announced in spring, new price list on file',
+    });
   }
-  if (row.supplier?.startsWith('Bellwether')) await clerk.post(`/api/documents/${row.id}/park`, { version: document.version, reason: 'Rest of the delivery is due on Thursday' });
+  if (row.supplier?.startsWith('Bellwether'))
+    await clerk.post(`/api/documents/${row.id}/park`, { version: document.version, reason: 'Rest of the delivery is due on Thursday' });
 }
 
 // The office manager approves one of what waits for him; the controller posts about half of what is ready.
@@ -76,5 +87,6 @@ if (lawyer) {
 }
 const controller = await Visitor.signIn('ruth');
 const ready = await rowsOf('post');
-for (const row of ready.slice(0, Math.ceil(ready.length / 2))) await controller.post(`/api/documents/${row.id}/post`, { version: (await view(row.id)).version });
+for (const row of ready.slice(0, Math.ceil(ready.length / 2)))
+  await controller.post(`/api/documents/${row.id}/post`, { version: (await view(row.id)).version });
 console.log(`${PEOPLE.length} people, ${signOff.length} waited for approval, ${Math.ceil(ready.length / 2)} posted`);

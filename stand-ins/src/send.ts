@@ -14,7 +14,13 @@ export async function sendMail(plan: DemoMailPlan, smtpPort: number): Promise<{ 
       to: COMPANY.invoicesAddress,
       subject: plan.subject,
       text: `${plan.text}\n\n${supplier.name}\n${supplier.address.join(', ')}`,
-      attachments: await Promise.all(plan.invoices.map(async (invoice) => ({ filename: `${invoice.number.replace(/[^\w-]/g, '-')}.pdf`, content: await drawInvoice(invoice), contentType: 'application/pdf' }))),
+      attachments: await Promise.all(
+        plan.invoices.map(async (invoice) => ({
+          filename: `${invoice.number.replace(/[^\w-]/g, '-')}.pdf`,
+          content: await drawInvoice(invoice),
+          contentType: 'application/pdf',
+        })),
+      ),
     });
   } finally {
     transport.close();

@@ -3,20 +3,30 @@ import { isIsoDate } from '@umber/core/dates';
 import { isIban, normalizeIban } from '@umber/core/identifiers';
 import { HEADER_FIELDS, LINE_CELLS, type HeaderField, type LineCell } from '@umber/core/reading';
 
-const isoDate = Joi.string().custom((value: string, helpers) => (isIsoDate(value) ? value : helpers.error('date.iso')))
-  .messages({ 'date.iso': 'Give the date as year-month-day, such as 2026-03-14.' }); // prettier-ignore
-const amount = Joi.string().pattern(/^-?\d{1,12}(\.\d{1,2})?$/).messages({ 'string.pattern.base': 'Give the amount as digits with a point and at most two decimals, such as 1234.50.' }); // prettier-ignore
-const decimalText = (places: number) => Joi.string().pattern(new RegExp(`^-?\\d{1,10}(\\.\\d{1,${places}})?$`)).messages({ 'string.pattern.base': `Give a number with a point and at most ${places} decimals.` }); // prettier-ignore
+const isoDate = Joi.string()
+  .custom((value: string, helpers) => (isIsoDate(value) ? value : helpers.error('date.iso')))
+  .messages({ 'date.iso': 'Give the date as year-month-day, such as 2026-03-14.' });
+const amount = Joi.string()
+  .pattern(/^-?\d{1,12}(\.\d{1,2})?$/)
+  .messages({ 'string.pattern.base': 'Give the amount as digits with a point and at most two decimals, such as 1234.50.' });
+const decimalText = (places: number) =>
+  Joi.string()
+    .pattern(new RegExp(`^-?\\d{1,10}(\\.\\d{1,${places}})?$`))
+    .messages({ 'string.pattern.base': `Give a number with a point and at most ${places} decimals.` });
 const text = Joi.string().trim().min(1).max(500).messages({ 'string.empty': 'Type a value, or clear the field.' });
-const iban = Joi.string().custom((value: string, helpers) => (isIban(value) ? normalizeIban(value) : helpers.error('iban')))
-  .messages({ iban: 'This is no IBAN: its length or check digits are wrong. Compare it with the page.' }); // prettier-ignore
+const iban = Joi.string()
+  .custom((value: string, helpers) => (isIban(value) ? normalizeIban(value) : helpers.error('iban')))
+  .messages({ iban: 'This is no IBAN: its length or check digits are wrong. Compare it with the page.' });
 
 /** How each header field must be written. */
 export const FIELD_SCHEMAS: Readonly<Record<HeaderField, Joi.Schema>> = {
   invoiceNumber: text,
   issueDate: isoDate,
   dueDate: isoDate,
-  currency: Joi.string().uppercase().pattern(/^[A-Z]{3}$/).messages({ 'string.pattern.base': 'Give the currency as three letters, such as GBP.' }),
+  currency: Joi.string()
+    .uppercase()
+    .pattern(/^[A-Z]{3}$/)
+    .messages({ 'string.pattern.base': 'Give the currency as three letters, such as GBP.' }),
   orderReference: text,
   sellerName: text,
   sellerTaxId: text.max(30),
@@ -25,7 +35,7 @@ export const FIELD_SCHEMAS: Readonly<Record<HeaderField, Joi.Schema>> = {
   taxTotal: amount,
   grossTotal: amount,
   amountDue: amount,
-}; // prettier-ignore
+};
 export const CELL_SCHEMAS: Readonly<Record<LineCell, Joi.Schema>> = {
   itemNumber: text.max(60),
   description: text,
@@ -36,8 +46,12 @@ export const CELL_SCHEMAS: Readonly<Record<LineCell, Joi.Schema>> = {
   taxRate: decimalText(3),
 };
 
-export const fieldNameSchema = Joi.string().valid(...HEADER_FIELDS).required(); // prettier-ignore
-export const cellNameSchema = Joi.string().valid(...LINE_CELLS).required(); // prettier-ignore
+export const fieldNameSchema = Joi.string()
+  .valid(...HEADER_FIELDS)
+  .required();
+export const cellNameSchema = Joi.string()
+  .valid(...LINE_CELLS)
+  .required();
 export const positionSchema = Joi.number().integer().min(0).max(2000).required();
 const version = Joi.number().integer().positive().required();
 
@@ -62,5 +76,10 @@ export interface Reasoned extends Versioned {
 }
 export const reasonedSchema = Joi.object<Reasoned, true>({
   version,
-  reason: Joi.string().trim().min(3).max(500).required().messages({ 'string.empty': 'Say why, in a few words.', 'string.min': 'Say why, in a few words.' }),
-}); // prettier-ignore
+  reason: Joi.string()
+    .trim()
+    .min(3)
+    .max(500)
+    .required()
+    .messages({ 'string.empty': 'Say why, in a few words.', 'string.min': 'Say why, in a few words.' }),
+});

@@ -91,7 +91,13 @@ export interface DocumentView {
   readonly kind: DocumentKind;
   readonly language: string;
   readonly fileName: string;
-  readonly arrival: { readonly id: number; readonly sender: string | null; readonly subject: string | null; readonly receivedAt: string; readonly text: string };
+  readonly arrival: {
+    readonly id: number;
+    readonly sender: string | null;
+    readonly subject: string | null;
+    readonly receivedAt: string;
+    readonly text: string;
+  };
   readonly fields: Readonly<Record<HeaderField, FieldView>>;
   readonly discount: string | null;
   readonly carriage: string | null;

@@ -12,13 +12,20 @@ export interface OrderChoice extends Versioned {
   /** Null: this invoice has no order. */
   readonly orderId: number | null;
 }
-export const orderChoiceSchema = Joi.object<OrderChoice, true>({ version, orderId: Joi.number().integer().positive().allow(null).required() });
+export const orderChoiceSchema = Joi.object<OrderChoice, true>({
+  version,
+  orderId: Joi.number().integer().positive().allow(null).required(),
+});
 
 export interface CodingChoice extends Versioned {
   readonly account: string;
   readonly costCentre: string;
 }
-export const codingChoiceSchema = Joi.object<CodingChoice, true>({ version, account: Joi.string().max(20).required(), costCentre: Joi.string().max(20).required() });
+export const codingChoiceSchema = Joi.object<CodingChoice, true>({
+  version,
+  account: Joi.string().max(20).required(),
+  costCentre: Joi.string().max(20).required(),
+});
 
 /** A supplier or order that a document may belong to, likeliest first. */
 export interface Proposal {

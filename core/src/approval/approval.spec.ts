@@ -1,9 +1,28 @@
 import { approvalsNeeded, type ApprovalFacts, type ApprovalRule } from './index.js';
 
 const [tom, ines, ruth, nell] = [1, 2, 3, 9];
-const rule = (more: Partial<ApprovalRule>): ApprovalRule => ({ minAmount: null, costCentre: null, onlyExceptions: false, approver: 'person', personId: null, ...more });
-const rules = [rule({ onlyExceptions: true, approver: 'cost-centre-manager' }), rule({ minAmount: '5000.00', approver: 'order-owner' }), rule({ minAmount: '15000.00', personId: ruth })];
-const facts: ApprovalFacts = { amount: '1200.00', costCentres: ['PW'], hasException: false, orderOwner: tom, managerOf: { PW: tom, WS: ines }, handledBy: [nell], approvers: [ruth, tom, ines] };
+const rule = (more: Partial<ApprovalRule>): ApprovalRule => ({
+  minAmount: null,
+  costCentre: null,
+  onlyExceptions: false,
+  approver: 'person',
+  personId: null,
+  ...more,
+});
+const rules = [
+  rule({ onlyExceptions: true, approver: 'cost-centre-manager' }),
+  rule({ minAmount: '5000.00', approver: 'order-owner' }),
+  rule({ minAmount: '15000.00', personId: ruth }),
+];
+const facts: ApprovalFacts = {
+  amount: '1200.00',
+  costCentres: ['PW'],
+  hasException: false,
+  orderOwner: tom,
+  managerOf: { PW: tom, WS: ines },
+  handledBy: [nell],
+  approvers: [ruth, tom, ines],
+};
 
 describe('who must approve', () => {
   it('is nobody for what fits and is small', () => {
@@ -18,7 +37,10 @@ describe('who must approve', () => {
   });
 
   it('asks every cost centre’s manager where several are touched', () => {
-    expect(approvalsNeeded(rules, { ...facts, hasException: true, costCentres: ['PW', 'WS'] }).map((need) => need.personId)).toEqual([tom, ines]);
+    expect(approvalsNeeded(rules, { ...facts, hasException: true, costCentres: ['PW', 'WS'] }).map((need) => need.personId)).toEqual([
+      tom,
+      ines,
+    ]);
   });
 
   it('never asks who handled the document, but a stand-in', () => {

@@ -9,7 +9,12 @@ function slack(lines: number): Decimal {
  * Whether the lines make the net total, less the document's discount and with its carriage (EN 16931 BR-CO-13).
  * False where a line has no amount or there is no total.
  */
-export function netFits(lines: readonly (DecimalString | null)[], net: DecimalString | null, discount: DecimalString | null, carriage: DecimalString | null): boolean {
+export function netFits(
+  lines: readonly (DecimalString | null)[],
+  net: DecimalString | null,
+  discount: DecimalString | null,
+  carriage: DecimalString | null,
+): boolean {
   if (net === null || lines.length === 0 || lines.some((amount) => amount === null)) return false;
   const total = sum(lines.filter((amount) => amount !== null));
   const expected = total.minus(decimal(discount ?? '0').abs()).plus(decimal(carriage ?? '0'));
@@ -27,7 +32,16 @@ export interface SumCheck {
 }
 
 /** The arithmetic of an invoice as it stands: do the lines make the net, do net and tax make the total (BR-CO-15)? */
-export function checkSums(lines: readonly (DecimalString | null)[], totals: { net: DecimalString | null; tax: DecimalString | null; gross: DecimalString | null; discount: DecimalString | null; carriage: DecimalString | null }): SumCheck {
+export function checkSums(
+  lines: readonly (DecimalString | null)[],
+  totals: {
+    net: DecimalString | null;
+    tax: DecimalString | null;
+    gross: DecimalString | null;
+    discount: DecimalString | null;
+    carriage: DecimalString | null;
+  },
+): SumCheck {
   const known = lines.filter((amount) => amount !== null);
   const net = totals.net ?? (totals.tax === null ? totals.gross : null);
   return {

@@ -47,9 +47,10 @@ const mod11x10 = (body: string): boolean => {
 const luhn = (body: string): boolean =>
   digits(body)
     .reverse()
-    .reduce((total, digit, i) => total + (i % 2 === 0 ? digit : digit < 5 ? digit * 2 : digit * 2 - 9), 0) % 10 === 0;
-const fr = (body: string): boolean =>
-  !/^\d{2}/.test(body) || (12 + 3 * (Number(body.slice(2)) % 97)) % 97 === Number(body.slice(0, 2));
+    .reduce((total, digit, i) => total + (i % 2 === 0 ? digit : digit < 5 ? digit * 2 : digit * 2 - 9), 0) %
+    10 ===
+  0;
+const fr = (body: string): boolean => !/^\d{2}/.test(body) || (12 + 3 * (Number(body.slice(2)) % 97)) % 97 === Number(body.slice(0, 2));
 const nl = (body: string): boolean => {
   const eleven = weighted(body, [9, 8, 7, 6, 5, 4, 3, 2]) % 11;
   if (eleven === Number(body[8])) return true;
@@ -82,10 +83,8 @@ const at = (body: string): boolean => {
 };
 const pl = (body: string): boolean => weighted(body, [6, 5, 7, 2, 3, 4, 5, 6, 7]) % 11 === Number(body[9]);
 const dk = (body: string): boolean => weighted(body, [2, 7, 6, 5, 4, 3, 2, 1]) % 11 === 0;
-const ch = (body: string): boolean =>
-  (11 - (weighted(body.slice(1), [5, 4, 3, 2, 7, 6, 5, 4]) % 11)) % 11 === Number(body[9]);
-const no = (body: string): boolean =>
-  (11 - (weighted(body, [3, 2, 7, 6, 5, 4, 3, 2]) % 11)) % 11 === Number(body[8]);
+const ch = (body: string): boolean => (11 - (weighted(body.slice(1), [5, 4, 3, 2, 7, 6, 5, 4]) % 11)) % 11 === Number(body[9]);
+const no = (body: string): boolean => (11 - (weighted(body, [3, 2, 7, 6, 5, 4, 3, 2]) % 11)) % 11 === Number(body[8]);
 
 const RULES: Readonly<Record<string, Rule>> = {
   AT: { shape: /^U\d{8}$/, check: at },

@@ -64,20 +64,24 @@ function roundingSlack(lines: number): Decimal {
  */
 export function invoiceEntry(invoice: PostingInvoice, accounts: PostingAccounts): EntryLine[] {
   const [net, tax, gross] = [decimal(invoice.netTotal), decimal(invoice.taxTotal), decimal(invoice.grossTotal)];
-  if (net.plus(tax).minus(gross).abs().gt('0.02')) throw new NotPostable(`Net ${invoice.netTotal} and tax ${invoice.taxTotal} do not make the total ${invoice.grossTotal}.`);
+  if (net.plus(tax).minus(gross).abs().gt('0.02'))
+    throw new NotPostable(`Net ${invoice.netTotal} and tax ${invoice.taxTotal} do not make the total ${invoice.grossTotal}.`);
   if (gross.isZero()) throw new NotPostable('The total is zero: there is nothing to post.');
   const parts = merge(netParts(invoice, accounts, gross.minus(tax)));
   const rate = decimal(invoice.exchangeRate);
   const payable = toAmount(gross.times(rate));
   const inputTax = toAmount(tax.times(rate));
   const netBase = toAmount(decimal(payable).minus(decimal(inputTax)));
-  const shares = distribute(netBase, parts.map((part) => toAmount(part.amount)));
+  const shares = distribute(
+    netBase,
+    parts.map((part) => toAmount(part.amount)),
+  );
   const text = `${invoice.supplierName} ${invoice.invoiceNumber}`;
   const lines = parts.map((part, i) => entryLine(part.account, part.costCentre, null, part.text, decimal(shares[i]), invoice.creditNote));
   if (!decimal(inputTax).isZero()) lines.push(entryLine(accounts.inputTax, null, null, text, decimal(inputTax), invoice.creditNote));
   lines.push(entryLine(accounts.payables, null, invoice.supplierId, text, decimal(payable).negated(), invoice.creditNote));
   return lines.filter((line) => line.debit !== '0.00' || line.credit !== '0.00');
-} // prettier-ignore
+}
 
 /** The net total by account: each line, the price variance of received goods, carriage; a total discount shared among the lines. */
 function netParts(invoice: PostingInvoice, accounts: PostingAccounts, net: Decimal): Part[] {
@@ -88,20 +92,30 @@ function netParts(invoice: PostingInvoice, accounts: PostingAccounts, net: Decim
   const off = forLines.minus(lineSum);
   const slack = roundingSlack(invoice.lines.length);
   const discounted = off.isNegative() && off.abs().lte(lineSum.abs().times('0.5'));
-  if (off.abs().gt(slack) && !discounted) throw new NotPostable(`The lines sum to ${toAmount(lineSum)}, the net total is ${toAmount(net)}.`);
-  const shares = distribute(toAmount(forLines), invoice.lines.map((line) => toAmount(line.netAmount)));
+  if (off.abs().gt(slack) && !discounted)
+    throw new NotPostable(`The lines sum to ${toAmount(lineSum)}, the net total is ${toAmount(net)}.`);
+  const shares = distribute(
+    toAmount(forLines),
+    invoice.lines.map((line) => toAmount(line.netAmount)),
+  );
   const parts = invoice.lines.flatMap((line, i): Part[] => {
     const amount = decimal(shares[i]);
     if (line.receivedValue === null) return [{ account: line.account, costCentre: line.costCentre, text: line.text, amount }];
     const received = decimal(toAmount(line.receivedValue));
     return [
       { account: accounts.goodsReceived, costCentre: null, text: line.text, amount: received },
-      { account: accounts.priceVariance, costCentre: line.costCentre, text: `Price variance: ${line.text}`, amount: amount.minus(received) },
+      {
+        account: accounts.priceVariance,
+        costCentre: line.costCentre,
+        text: `Price variance: ${line.text}`,
+        amount: amount.minus(received),
+      },
     ];
   });
-  if (!carriage.isZero()) parts.push({ account: accounts.carriage, costCentre: invoice.lines[0].costCentre, text: 'Carriage', amount: carriage });
+  if (!carriage.isZero())
+    parts.push({ account: accounts.carriage, costCentre: invoice.lines[0].costCentre, text: 'Carriage', amount: carriage });
   return parts.filter((part) => !part.amount.isZero());
-} // prettier-ignore
+}
 
 /** Parts of one account and cost centre become one line; its text is the first's and how many more. */
 function merge(parts: readonly Part[]): Part[] {
@@ -111,11 +125,22 @@ function merge(parts: readonly Part[]): Part[] {
     groups.set(key, [...(groups.get(key) ?? []), part]);
   }
   return [...groups.values()]
-    .map((group) => ({ ...group[0], amount: sum(group.map((part) => part.amount)), text: group.length === 1 ? group[0].text : `${group[0].text} and ${group.length - 1} more` }))
+    .map((group) => ({
+      ...group[0],
+      amount: sum(group.map((part) => part.amount)),
+      text: group.length === 1 ? group[0].text : `${group[0].text} and ${group.length - 1} more`,
+    }))
     .filter((part) => !part.amount.isZero());
-} // prettier-ignore
+}
 
-function entryLine(account: string, costCentre: string | null, supplierId: number | null, text: string, amount: Decimal, swapped: boolean): EntryLine {
+function entryLine(
+  account: string,
+  costCentre: string | null,
+  supplierId: number | null,
+  text: string,
+  amount: Decimal,
+  swapped: boolean,
+): EntryLine {
   const side = swapped ? amount.negated() : amount;
   const debit = side.isPositive() ? toAmount(side) : '0.00';
   const credit = side.isNegative() ? toAmount(side.negated()) : '0.00';

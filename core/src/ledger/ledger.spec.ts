@@ -19,15 +19,29 @@ const shape = (invoice: PostingInvoice) => invoiceEntry(invoice, accounts).map((
 
 describe('the journal entry of an invoice', () => {
   it('clears what was received, shows the price variance, claims the tax and owes the total', () => {
-    expect(shape(base)).toEqual([['2150', '100.00', '0.00'], ['5900', '10.00', '0.00'], ['1320', '22.00', '0.00'], ['2100', '0.00', '132.00']]); // prettier-ignore
+    expect(shape(base)).toEqual([
+      ['2150', '100.00', '0.00'],
+      ['5900', '10.00', '0.00'],
+      ['1320', '22.00', '0.00'],
+      ['2100', '0.00', '132.00'],
+    ]);
   });
 
   it('expenses what has no receipt', () => {
-    expect(shape({ ...base, lines: [{ ...base.lines[0], receivedValue: null }] })).toEqual([['5010', '110.00', '0.00'], ['1320', '22.00', '0.00'], ['2100', '0.00', '132.00']]); // prettier-ignore
+    expect(shape({ ...base, lines: [{ ...base.lines[0], receivedValue: null }] })).toEqual([
+      ['5010', '110.00', '0.00'],
+      ['1320', '22.00', '0.00'],
+      ['2100', '0.00', '132.00'],
+    ]);
   });
 
   it('swaps the sides of a credit note', () => {
-    expect(shape({ ...base, creditNote: true })).toEqual([['2150', '0.00', '100.00'], ['5900', '0.00', '10.00'], ['1320', '0.00', '22.00'], ['2100', '132.00', '0.00']]); // prettier-ignore
+    expect(shape({ ...base, creditNote: true })).toEqual([
+      ['2150', '0.00', '100.00'],
+      ['5900', '0.00', '10.00'],
+      ['1320', '0.00', '22.00'],
+      ['2100', '132.00', '0.00'],
+    ]);
   });
 
   it('books carriage among the totals on its own account', () => {
@@ -37,20 +51,45 @@ describe('the journal entry of an invoice', () => {
 
   it('refuses totals that do not add up, and lines that are not the net total', () => {
     expect(() => shape({ ...base, grossTotal: '133.00' })).toThrow(NotPostable);
-    expect(() => shape({ ...base, lines: [{ ...base.lines[0], netAmount: '140.00' }], netTotal: '180.00', grossTotal: '202.00' })).toThrow('The lines sum to 140.00');
+    expect(() => shape({ ...base, lines: [{ ...base.lines[0], netAmount: '140.00' }], netTotal: '180.00', grossTotal: '202.00' })).toThrow(
+      'The lines sum to 140.00',
+    );
     expect(() => shape({ ...base, lines: [] })).toThrow(NotPostable);
   });
 
   it('balances to the cent in any currency, whatever the lines', () => {
     const money = fc.integer({ min: 1, max: 5_000_000 }).map((cents) => toAmount(decimal(String(cents)).div(100)));
-    const line = fc.record({ text: fc.constant('line'), netAmount: money, account: fc.constantFrom('5010', '5020'), costCentre: fc.constantFrom('PW', 'WS'), receivedValue: fc.option(money) });
+    const line = fc.record({
+      text: fc.constant('line'),
+      netAmount: money,
+      account: fc.constantFrom('5010', '5020'),
+      costCentre: fc.constantFrom('PW', 'WS'),
+      receivedValue: fc.option(money),
+    });
     fc.assert(
-      fc.property(fc.array(line, { minLength: 1, maxLength: 25 }), money, fc.integer({ min: 1, max: 300_000 }), fc.boolean(), (lines, taxTotal, rate, creditNote) => {
-        const net = sum(lines.map((one) => one.netAmount));
-        const entry = invoiceEntry({ ...base, creditNote, lines, netTotal: toAmount(net), taxTotal, grossTotal: toAmount(net.plus(taxTotal)), exchangeRate: toAmount(decimal(String(rate)).div(10_000), 4) }, accounts);
-        expect(balance(entry).isZero()).toBe(true);
-        for (const posted of entry) expect(posted.debit === '0.00').not.toBe(posted.credit === '0.00');
-      }),
+      fc.property(
+        fc.array(line, { minLength: 1, maxLength: 25 }),
+        money,
+        fc.integer({ min: 1, max: 300_000 }),
+        fc.boolean(),
+        (lines, taxTotal, rate, creditNote) => {
+          const net = sum(lines.map((one) => one.netAmount));
+          const entry = invoiceEntry(
+            {
+              ...base,
+              creditNote,
+              lines,
+              netTotal: toAmount(net),
+              taxTotal,
+              grossTotal: toAmount(net.plus(taxTotal)),
+              exchangeRate: toAmount(decimal(String(rate)).div(10_000), 4),
+            },
+            accounts,
+          );
+          expect(balance(entry).isZero()).toBe(true);
+          for (const posted of entry) expect(posted.debit === '0.00').not.toBe(posted.credit === '0.00');
+        },
+      ),
     );
   });
 });

@@ -2,13 +2,36 @@ import fc from 'fast-check';
 import { assign, guessOrder, namesOrder, threeWayMatch, type InvoiceLine, type OrderLine } from './index.js';
 
 const tolerances = { pricePercent: '2', priceAmount: '5.00', quantityPercent: '0' };
-const ordered = (id: number, description: string, quantity: string, unitPrice: string, more: Partial<OrderLine> = {}): OrderLine => ({ id, position: id, itemNumber: null, description, quantity, unitPrice, received: quantity, invoicedBefore: '0', ...more });
-const invoiced = (position: number, description: string, quantity: string, netAmount: string, more: Partial<InvoiceLine> = {}): InvoiceLine => ({ position, itemNumber: null, description, quantity, unitPrice: null, netAmount, ...more });
+const ordered = (id: number, description: string, quantity: string, unitPrice: string, more: Partial<OrderLine> = {}): OrderLine => ({
+  id,
+  position: id,
+  itemNumber: null,
+  description,
+  quantity,
+  unitPrice,
+  received: quantity,
+  invoicedBefore: '0',
+  ...more,
+});
+const invoiced = (
+  position: number,
+  description: string,
+  quantity: string,
+  netAmount: string,
+  more: Partial<InvoiceLine> = {},
+): InvoiceLine => ({ position, itemNumber: null, description, quantity, unitPrice: null, netAmount, ...more });
 
 describe('assignment', () => {
   it('is the cheapest of all assignments', () => {
-    const square = fc.integer({ min: 1, max: 5 }).chain((n) => fc.array(fc.array(fc.integer({ min: 0, max: 40 }), { minLength: n + 1, maxLength: n + 1 }), { minLength: n, maxLength: n }));
-    const cheapest = (costs: number[][], row = 0, used = 0): number => (row === costs.length ? 0 : Math.min(...costs[row].map((cost, j) => (used & (1 << j) ? Infinity : cost + cheapest(costs, row + 1, used | (1 << j))))));
+    const square = fc
+      .integer({ min: 1, max: 5 })
+      .chain((n) =>
+        fc.array(fc.array(fc.integer({ min: 0, max: 40 }), { minLength: n + 1, maxLength: n + 1 }), { minLength: n, maxLength: n }),
+      );
+    const cheapest = (costs: number[][], row = 0, used = 0): number =>
+      row === costs.length
+        ? 0
+        : Math.min(...costs[row].map((cost, j) => (used & (1 << j) ? Infinity : cost + cheapest(costs, row + 1, used | (1 << j)))));
     fc.assert(
       fc.property(square, (costs) => {
         const columns = assign(costs);
@@ -25,21 +48,37 @@ describe('assignment', () => {
 });
 
 describe('three-way match', () => {
-  const order = [ordered(11, 'Oak sleeper, new, 2.6 m', '44', '40.44'), ordered(12, 'Oak sleeper, used, 2.6 m', '20', '18.00'), ordered(13, 'Cast chair S1', '160', '10.34')];
+  const order = [
+    ordered(11, 'Oak sleeper, new, 2.6 m', '44', '40.44'),
+    ordered(12, 'Oak sleeper, used, 2.6 m', '20', '18.00'),
+    ordered(13, 'Cast chair S1', '160', '10.34'),
+  ];
 
   it('pairs by what fits best in all, not by what comes first', () => {
-    const lines = [invoiced(0, 'Oak sleeper 2.6 m', '20', '360.00'), invoiced(1, 'Oak sleeper 2.6 m', '44', '1779.36'), invoiced(2, 'Chair S1, cast', '160', '1654.40')];
+    const lines = [
+      invoiced(0, 'Oak sleeper 2.6 m', '20', '360.00'),
+      invoiced(1, 'Oak sleeper 2.6 m', '44', '1779.36'),
+      invoiced(2, 'Chair S1, cast', '160', '1654.40'),
+    ];
     const { pairs, variances } = threeWayMatch(lines, order, tolerances);
     expect(pairs.map((pair) => pair.orderLineId)).toEqual([12, 11, 13]);
     expect(variances).toEqual([]);
   });
 
   it('is not disturbed by the order in which lines stand', () => {
-    const lines = order.map((line, i) => invoiced(i, line.description, line.quantity, String(Number(line.quantity) * Number(line.unitPrice))));
+    const lines = order.map((line, i) =>
+      invoiced(i, line.description, line.quantity, String(Number(line.quantity) * Number(line.unitPrice))),
+    );
     fc.assert(
       fc.property(fc.shuffledSubarray(lines, { minLength: 1 }), (shuffled) => {
-        const { pairs } = threeWayMatch(shuffled.map((line, position) => ({ ...line, netAmount: Number(line.netAmount).toFixed(2), position })), order, tolerances);
-        expect(pairs.map((pair) => order.find((one) => one.id === pair.orderLineId)?.description)).toEqual(shuffled.map((line) => line.description));
+        const { pairs } = threeWayMatch(
+          shuffled.map((line, position) => ({ ...line, netAmount: Number(line.netAmount).toFixed(2), position })),
+          order,
+          tolerances,
+        );
+        expect(pairs.map((pair) => order.find((one) => one.id === pair.orderLineId)?.description)).toEqual(
+          shuffled.map((line) => line.description),
+        );
       }),
     );
   });
@@ -47,16 +86,30 @@ describe('three-way match', () => {
   it('lets a price pass within either tolerance and names one beyond both', () => {
     const at = (amount: string) => threeWayMatch([invoiced(0, 'Oak sleeper, new, 2.6 m', '44', amount)], order, tolerances).variances;
     expect(at('1810.00')).toEqual([]);
-    expect(at('1895.08')).toMatchObject([{ code: 'price', line: 0, worth: '115.72', figures: [{ label: 'Unit price', invoice: '43.07', order: '40.44', variance: '2.63' }, { label: 'Amount', invoice: '1895.08', order: '1779.36' }] }]);
+    expect(at('1895.08')).toMatchObject([
+      {
+        code: 'price',
+        line: 0,
+        worth: '115.72',
+        figures: [
+          { label: 'Unit price', invoice: '43.07', order: '40.44', variance: '2.63' },
+          { label: 'Amount', invoice: '1895.08', order: '1779.36' },
+        ],
+      },
+    ]);
     const cheap = threeWayMatch([invoiced(0, 'Washer', '10', '1.40')], [ordered(1, 'Washer', '10', '0.10')], tolerances);
     expect(cheap.variances).toEqual([]);
   });
 
   it('asks for what was invoiced but not received, counting what was invoiced before', () => {
     const short = [ordered(1, 'Brake block', '24', '43.10', { received: '18' })];
-    expect(threeWayMatch([invoiced(0, 'Brake block', '24', '1034.40')], short, tolerances).variances).toMatchObject([{ code: 'not-received', worth: '258.60' }]);
+    expect(threeWayMatch([invoiced(0, 'Brake block', '24', '1034.40')], short, tolerances).variances).toMatchObject([
+      { code: 'not-received', worth: '258.60' },
+    ]);
     const again = [ordered(1, 'Brake block', '24', '43.10', { received: '24', invoicedBefore: '20' })];
-    expect(threeWayMatch([invoiced(0, 'Brake block', '6', '258.60')], again, tolerances).variances).toMatchObject([{ code: 'not-received', sentence: expect.stringContaining('20 invoiced before') }]);
+    expect(threeWayMatch([invoiced(0, 'Brake block', '6', '258.60')], again, tolerances).variances).toMatchObject([
+      { code: 'not-received', sentence: expect.stringContaining('20 invoiced before') },
+    ]);
   });
 
   it('says what is not on the order', () => {

@@ -27,7 +27,12 @@ export function namesOrder(reference: string, number: string): boolean {
 /** The supplier's open orders that the invoice may be for: the one it names first, then by how well the lines fit. */
 export function guessOrder(reference: string | null, lines: readonly InvoiceLine[], orders: readonly OpenOrder[]): OrderGuess[] {
   return orders
-    .map((order) => ({ id: order.id, number: order.number, score: fit(lines, order.lines), byNumber: reference !== null && namesOrder(reference, order.number) }))
+    .map((order) => ({
+      id: order.id,
+      number: order.number,
+      score: fit(lines, order.lines),
+      byNumber: reference !== null && namesOrder(reference, order.number),
+    }))
     .filter((guess) => guess.byNumber || guess.score >= 0.4)
     .sort((a, b) => Number(b.byNumber) - Number(a.byNumber) || b.score - a.score)
     .slice(0, 5);

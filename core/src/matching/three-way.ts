@@ -87,7 +87,8 @@ export function pairCost(line: InvoiceLine, order: OrderLine): number {
 
 /** The price per unit that is really asked: amount over quantity, after discounts and price units. */
 export function effectivePrice(line: InvoiceLine): Decimal | null {
-  if (line.netAmount !== null && line.quantity !== null && !decimal(line.quantity).isZero()) return decimal(line.netAmount).div(decimal(line.quantity));
+  if (line.netAmount !== null && line.quantity !== null && !decimal(line.quantity).isZero())
+    return decimal(line.netAmount).div(decimal(line.quantity));
   return line.unitPrice === null ? null : decimal(line.unitPrice);
 }
 
@@ -99,7 +100,8 @@ function closeness(a: Decimal | null, b: Decimal): number {
 function compare(line: InvoiceLine, order: OrderLine | null, tolerances: Tolerances): Variance[] {
   const name = `Line ${line.position + 1}${line.description ? `, ${short(line.description)}` : ''}`;
   const worth = line.netAmount ?? '0.00';
-  if (order === null) return [variance('not-on-order', line, `${name}: not on the order.`, worth, [figure('Amount', worth, null, null, worth)])];
+  if (order === null)
+    return [variance('not-on-order', line, `${name}: not on the order.`, worth, [figure('Amount', worth, null, null, worth)])];
   if (line.netAmount === null) return [variance('no-amount', line, `${name}: has no amount to compare.`, '0.00', [])];
   return [priceVariance(name, line, order, tolerances), quantityVariance(name, line, order, tolerances)].filter((one) => one !== null);
 }
@@ -129,16 +131,43 @@ function quantityVariance(name: string, line: InvoiceLine, order: OrderLine, tol
   const before = decimal(order.invoicedBefore).gt(0) ? ` and ${order.invoicedBefore} invoiced before` : '';
   if (invoiced.gt(decimal(order.received).times(slack))) {
     const open = invoiced.minus(decimal(order.received));
-    return variance('not-received', line, `${name}: ${line.quantity} invoiced${before}, ${order.received} received.`, toAmount(open.times(price)), figures);
+    return variance(
+      'not-received',
+      line,
+      `${name}: ${line.quantity} invoiced${before}, ${order.received} received.`,
+      toAmount(open.times(price)),
+      figures,
+    );
   }
   if (invoiced.gt(decimal(order.quantity).times(slack))) {
     const over = invoiced.minus(decimal(order.quantity));
-    return variance('more-than-ordered', line, `${name}: ${line.quantity} invoiced${before}, ${order.quantity} ordered.`, toAmount(over.times(price)), figures);
+    return variance(
+      'more-than-ordered',
+      line,
+      `${name}: ${line.quantity} invoiced${before}, ${order.quantity} ordered.`,
+      toAmount(over.times(price)),
+      figures,
+    );
   }
   return null;
 }
 
-const variance = (code: VarianceCode, line: InvoiceLine, sentence: string, worth: string, figures: VarianceFigure[]): Variance => ({ code, line: line.position, sentence, figures, worth });
-const figure = (label: string, invoice: string | null, order: string | null, received: string | null, off: string | null): VarianceFigure => ({ label, invoice, order, received, variance: off });
+const variance = (code: VarianceCode, line: InvoiceLine, sentence: string, worth: string, figures: VarianceFigure[]): Variance => ({
+  code,
+  line: line.position,
+  sentence,
+  figures,
+  worth,
+});
+const figure = (
+  label: string,
+  invoice: string | null,
+  order: string | null,
+  received: string | null,
+  off: string | null,
+): VarianceFigure => ({ label, invoice, order, received, variance: off });
 const short = (text: string): string => (text.length > 48 ? `${text.slice(0, 47).trimEnd()}…` : text);
-const priceText = (price: Decimal): string => plain(price.toDecimalPlaces(4)).replace(/^(-?\d+)$/, '$1.00').replace(/^(-?\d+\.\d)$/, '$10');
+const priceText = (price: Decimal): string =>
+  plain(price.toDecimalPlaces(4))
+    .replace(/^(-?\d+)$/, '$1.00')
+    .replace(/^(-?\d+\.\d)$/, '$10');

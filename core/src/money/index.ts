@@ -40,11 +40,7 @@ export function plain(value: Decimal): DecimalString {
 }
 
 /** Whether two amounts are equal within `tolerance` (same unit as the amounts). */
-export function within(
-  a: Decimal | DecimalString,
-  b: Decimal | DecimalString,
-  tolerance: Decimal | DecimalString,
-): boolean {
+export function within(a: Decimal | DecimalString, b: Decimal | DecimalString, tolerance: Decimal | DecimalString): boolean {
   return decimal(a).minus(decimal(b)).abs().lte(decimal(tolerance));
 }
 

@@ -34,14 +34,16 @@ export function ibansOf(rows: readonly Row[]): PrintedIdentifier[] {
 
 function ibanFrom(run: Run, from: number, start: string, next: Row | undefined): PrintedIdentifier | null {
   const length = ibanLength(start.slice(0, 2));
-  const below = next?.runs.filter((other) => other.box.x <= run.box.x + run.box.width && other.box.x + other.box.width >= run.box.x - 4) ?? [];
+  const below =
+    next?.runs.filter((other) => other.box.x <= run.box.x + run.box.width && other.box.x + other.box.width >= run.box.x - 4) ?? [];
   const words = [...run.words.slice(from), ...below.flatMap((other) => other.words)];
   let text = start;
   for (let count = 1; count <= Math.min(words.length, 12); count++) {
     if (count > 1) text += words[count - 1].text.replace(/[,.;·]+$/, '');
     const iban = normalizeIban(text);
     if (length !== null && iban.length > length) return null;
-    if ((length === null ? iban.length >= 15 : iban.length === length) && isIban(iban)) return { value: iban, run, words: words.slice(0, count) };
+    if ((length === null ? iban.length >= 15 : iban.length === length) && isIban(iban))
+      return { value: iban, run, words: words.slice(0, count) };
   }
   return null;
 }
@@ -52,7 +54,12 @@ const COUNTRY_OF_CURRENCY: Readonly<Record<string, string>> = { GBP: 'GB', CHF: 
  * The tax ids on the rows, best first. Ids under a label that says they are the buyer's, and ids of `buyerTaxIds`, are left out.
  * `country` (ISO 3166) is where the seller seems to be: an id printed without its prefix is checked with that one.
  */
-export function taxIdsOf(labelled: LabelledRows, rows: readonly Row[], country: string | null, buyerTaxIds: readonly string[]): PrintedTaxId[] {
+export function taxIdsOf(
+  labelled: LabelledRows,
+  rows: readonly Row[],
+  country: string | null,
+  buyerTaxIds: readonly string[],
+): PrintedTaxId[] {
   const buyers = new Set(buyerTaxIds.map(normalizeTaxId));
   const lastRow = rows.length;
   const found: PrintedTaxId[] = [];
@@ -64,19 +71,32 @@ export function taxIdsOf(labelled: LabelledRows, rows: readonly Row[], country: 
     const hit = idAtStart(onward, country) ?? (onward.length === 0 ? idAtStart(beside, country) : null);
     if (!hit) continue;
     const low = label.run.row / lastRow;
-    found.push({ ...hit, run: label.run, labelled: true, score: 0.8 + (hit.check === 'right' ? 0.15 : 0) + 0.04 * low - (hit.check === 'wrong' ? 0.3 : 0) });
-  } // prettier-ignore
+    found.push({
+      ...hit,
+      run: label.run,
+      labelled: true,
+      score: 0.8 + (hit.check === 'right' ? 0.15 : 0) + 0.04 * low - (hit.check === 'wrong' ? 0.3 : 0),
+    });
+  }
   const seen = new Set(found.map((id) => normalizeTaxId(id.value)));
   for (const row of rows) {
     for (const run of row.runs) {
-      if (labelled.labels.some((label) => label.run === run && (label.meaning === 'other' || label.meaning === 'buyer') && /vat|tax|tva|ust|btw|iva|nif|cif/.test(label.phrase))) continue;
+      if (
+        labelled.labels.some(
+          (label) =>
+            label.run === run &&
+            (label.meaning === 'other' || label.meaning === 'buyer') &&
+            /vat|tax|tva|ust|btw|iva|nif|cif/.test(label.phrase),
+        )
+      )
+        continue;
       run.words.forEach((word, index) => {
         const value = word.text.replace(/^[(]|[).,;]+$/g, '');
         if (/^[A-Z]{2}[A-Z\d]{8,12}$/.test(value) && checkTaxId(value) === 'right' && !seen.has(value))
           found.push({ value, run, words: [run.words[index]], check: 'right', labelled: false, score: 0.55 });
       });
     }
-  } // prettier-ignore
+  }
   const ids = found.filter((id) => !buyers.has(normalizeTaxId(id.value)) && !buyers.has(`GB${normalizeTaxId(id.value)}`));
   return ids.sort((a, b) => b.score - a.score);
 }
@@ -94,7 +114,11 @@ function idAtStart(words: readonly Word[], country: string | null): { value: str
   let fallback: { value: string; words: Word[]; check: PrintedTaxId['check'] } | null = null;
   for (let count = chunks.length; count > 0; count--) {
     const used = chunks.slice(0, count);
-    const value = used.map((word) => word.text).join(' ').replace(/[.,;]$/, '').trim(); // prettier-ignore
+    const value = used
+      .map((word) => word.text)
+      .join(' ')
+      .replace(/[.,;]$/, '')
+      .trim();
     const bare = normalizeTaxId(value);
     if (bare.replace(/\D/g, '').length < 7) continue;
     const prefixed = /^[A-Z]{2}/.test(bare) && !/^[A-Z]{2}$/.test(bare) ? checkTaxId(bare) : 'unknown';

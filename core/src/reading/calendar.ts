@@ -21,7 +21,7 @@ const MONTHS: readonly (readonly string[])[] = [
   ['october', 'oct', 'oktober', 'okt', 'octobre', 'octubre', 'ottobre', 'ott', 'październik', 'października'],
   ['november', 'nov', 'novembre', 'noviembre', 'listopad', 'listopada'],
   ['december', 'dec', 'dezember', 'dez', 'décembre', 'déc', 'diciembre', 'dic', 'dicembre', 'grudzień', 'grudnia'],
-]; // prettier-ignore
+];
 
 const fold = (text: string): string => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
 const MONTH_BY_NAME = new Map(MONTHS.flatMap((names, i) => names.map((name) => [fold(name), i + 1] as const)));
@@ -32,8 +32,7 @@ const DAY_NAME_YEAR = /^(\d{1,2})(?:\.|st|nd|rd|th|er|º)?[ -](?:de |of )?(\p{L}
 const NAME_DAY_YEAR = /^(\p{L}+)\.? (\d{1,2})(?:st|nd|rd|th)?,? (\d{4})$/iu;
 
 const century = (year: string): number => (year.length === 2 ? 2000 + Number(year) : Number(year));
-const plausible = (date: IsoDate | null): IsoDate | null =>
-  date !== null && date >= '1990-01-01' && date < '2100-01-01' ? date : null;
+const plausible = (date: IsoDate | null): IsoDate | null => (date !== null && date >= '1990-01-01' && date < '2100-01-01' ? date : null);
 
 /** Reads one whole date in any of the usual ways of writing it, or null. */
 export function readDate(text: string): PrintedDate | null {

@@ -78,7 +78,10 @@ export class LabelledRows {
 
   #endsInLabels(label: Label): boolean {
     const labels = this.#byRun.get(label.run) ?? [];
-    return labels.some((other) => other.to === label.run.words.length) || label.run.words.slice(label.to).every((word) => /^[^\p{L}\d]*$/u.test(word.text) || word.text.length <= 3);
+    return (
+      labels.some((other) => other.to === label.run.words.length) ||
+      label.run.words.slice(label.to).every((word) => /^[^\p{L}\d]*$/u.test(word.text) || word.text.length <= 3)
+    );
   }
 
   #rightOf<S extends Span>(label: Label, spansOf: SpansOf<S>): { span: S; penalty: number }[] {

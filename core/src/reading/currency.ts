@@ -1,9 +1,45 @@
 import type { Box } from '../geometry/index.js';
 import type { Row } from './words.js';
 
-const SIGNS: Readonly<Record<string, string>> = { '£': 'GBP', '€': 'EUR', $: 'USD', zł: 'PLN', CHF: 'CHF', EUR: 'EUR', GBP: 'GBP', USD: 'USD', SEK: 'SEK', NOK: 'NOK', DKK: 'DKK', PLN: 'PLN', CAD: 'CAD', AUD: 'AUD' };
+const SIGNS: Readonly<Record<string, string>> = {
+  '£': 'GBP',
+  '€': 'EUR',
+  $: 'USD',
+  zł: 'PLN',
+  CHF: 'CHF',
+  EUR: 'EUR',
+  GBP: 'GBP',
+  USD: 'USD',
+  SEK: 'SEK',
+  NOK: 'NOK',
+  DKK: 'DKK',
+  PLN: 'PLN',
+  CAD: 'CAD',
+  AUD: 'AUD',
+};
 const BY_COUNTRY: Readonly<Record<string, string>> = { GB: 'GBP', CH: 'CHF', SE: 'SEK', PL: 'PLN', NO: 'NOK', DK: 'DKK', US: 'USD' };
-const EURO = new Set(['DE', 'FR', 'NL', 'ES', 'IT', 'AT', 'BE', 'IE', 'FI', 'PT', 'LU', 'GR', 'SK', 'SI', 'EE', 'LV', 'LT', 'MT', 'CY', 'HR']);
+const EURO = new Set([
+  'DE',
+  'FR',
+  'NL',
+  'ES',
+  'IT',
+  'AT',
+  'BE',
+  'IE',
+  'FI',
+  'PT',
+  'LU',
+  'GR',
+  'SK',
+  'SI',
+  'EE',
+  'LV',
+  'LT',
+  'MT',
+  'CY',
+  'HR',
+]);
 
 /** The currency by the signs and codes that stand on the page, ISO 4217; null where there is none. */
 export function printedCurrency(rows: readonly Row[]): { value: string; page: number; box: Box; count: number; rivals: string[] } | null {

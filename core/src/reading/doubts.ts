@@ -21,9 +21,19 @@ export interface Checks {
 type WithoutDoubts = Omit<DocumentReading, 'doubts'>;
 
 const NAMES: Readonly<Partial<Record<HeaderField, string>>> = {
-  invoiceNumber: 'invoice number', issueDate: 'issue date', dueDate: 'due date', currency: 'currency', orderReference: 'order number', sellerName: 'supplier’s name',
-  sellerTaxId: 'tax id', sellerIban: 'IBAN', netTotal: 'net total', taxTotal: 'tax', grossTotal: 'total', amountDue: 'amount due',
-}; // prettier-ignore
+  invoiceNumber: 'invoice number',
+  issueDate: 'issue date',
+  dueDate: 'due date',
+  currency: 'currency',
+  orderReference: 'order number',
+  sellerName: 'supplier’s name',
+  sellerTaxId: 'tax id',
+  sellerIban: 'IBAN',
+  netTotal: 'net total',
+  taxTotal: 'tax',
+  grossTotal: 'total',
+  amountDue: 'amount due',
+};
 
 /** Every question a person should settle, at most one a field, the head before the lines. */
 export function raiseDoubts(reading: WithoutDoubts, checks: Checks): ReadDoubt[] {
@@ -32,7 +42,8 @@ export function raiseDoubts(reading: WithoutDoubts, checks: Checks): ReadDoubt[]
     if (!doubts.some((doubt) => doubt.field === field && doubt.line === line)) doubts.push({ field, line, reason });
   };
   if (!checks.hasWords) {
-    for (const field of [...HEADER_FIELDS, 'lines', 'kind'] as const) ask(field, 'The page is a picture without text: nothing could be read from it.');
+    for (const field of [...HEADER_FIELDS, 'lines', 'kind'] as const)
+      ask(field, 'The page is a picture without text: nothing could be read from it.');
     return doubts;
   }
   if (checks.kindScore < 0.75) ask('kind', 'Is this an invoice? Its title does not say.');
@@ -41,13 +52,19 @@ export function raiseDoubts(reading: WithoutDoubts, checks: Checks): ReadDoubt[]
     if (!reading.fields[field] && (books || field === 'sellerName')) ask(field, `No ${NAMES[field]} was found on the page.`);
   }
   const { issueDate, dueDate } = reading.fields;
-  if (issueDate && dueDate && isIsoDate(issueDate.value) && isIsoDate(dueDate.value) && !sensible(issueDate.value, dueDate.value)) ask('dueDate', 'The due date does not follow the issue date within half a year.');
+  if (issueDate && dueDate && isIsoDate(issueDate.value) && isIsoDate(dueDate.value) && !sensible(issueDate.value, dueDate.value))
+    ask('dueDate', 'The due date does not follow the issue date within half a year.');
   if (books) askAboutTotals(reading, checks, ask);
   for (const [name, value] of Object.entries(reading.fields)) {
     const field = name as HeaderField;
     if (!value || value.confidence >= ASK_BELOW) continue;
     const other = value.alternatives[0];
-    ask(field, other ? `Is the ${NAMES[field]} ${value.value} or ${other.value}?` : `Is the ${NAMES[field]} ${value.value}? It is not labelled clearly.`);
+    ask(
+      field,
+      other
+        ? `Is the ${NAMES[field]} ${value.value} or ${other.value}?`
+        : `Is the ${NAMES[field]} ${value.value}? It is not labelled clearly.`,
+    );
   }
   if (checks.dayMonthUnsure) ask('issueDate', 'Day first or month first? Both are dates.');
   if (checks.taxIdCheck === 'wrong') ask('sellerTaxId', 'The check digits of the tax id are wrong.');
@@ -66,10 +83,15 @@ function askAboutTotals(reading: WithoutDoubts, checks: Checks, ask: Ask): void 
     ask('netTotal', 'Net and tax do not make the total.');
     ask('taxTotal', 'Net and tax do not make the total.');
   }
-  if (grossTotal && (netTotal === null) !== (taxTotal === null)) ask(netTotal ? 'taxTotal' : 'netTotal', netTotal ? 'A net total is printed but no tax was found.' : 'A tax is printed but no net total was found.');
-  if (grossTotal && netTotal === null && taxTotal === null && reading.lines.length > 1 && !checks.linesFit) ask('netTotal', 'Only one total was found, and the lines do not sum to it.');
+  if (grossTotal && (netTotal === null) !== (taxTotal === null))
+    ask(
+      netTotal ? 'taxTotal' : 'netTotal',
+      netTotal ? 'A net total is printed but no tax was found.' : 'A tax is printed but no net total was found.',
+    );
+  if (grossTotal && netTotal === null && taxTotal === null && reading.lines.length > 1 && !checks.linesFit)
+    ask('netTotal', 'Only one total was found, and the lines do not sum to it.');
   if (amountDue && !checks.dueExplained) ask('amountDue', `The amount due ${amountDue.value} is not explained by the total and payments.`);
-} // prettier-ignore
+}
 
 function askAboutLines(reading: WithoutDoubts, checks: Checks, ask: Ask): void {
   if (reading.lines.length === 0) {
@@ -86,7 +108,11 @@ function askAboutLines(reading: WithoutDoubts, checks: Checks, ask: Ask): void {
       if (!checks.linesFit) ask('netAmount', `Line ${index + 1}: quantity × price is not the amount.`, index);
     }
     if (checks.lineArithmetic[index] === 'untold' && (line.quantity === null) !== (line.unitPrice === null)) {
-      ask(line.quantity === null ? 'quantity' : 'unitPrice', `Line ${index + 1} has a ${line.quantity === null ? 'price but no quantity' : 'quantity but no price'}.`, index);
+      ask(
+        line.quantity === null ? 'quantity' : 'unitPrice',
+        `Line ${index + 1} has a ${line.quantity === null ? 'price but no quantity' : 'quantity but no price'}.`,
+        index,
+      );
     }
   });
-} // prettier-ignore
+}

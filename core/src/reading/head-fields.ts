@@ -38,7 +38,9 @@ export function orderReferences(labelled: LabelledRows): Found[] {
 
 function identifiers(labelled: LabelledRows, meaning: 'invoiceNumber' | 'orderReference'): Found[] {
   const strip = (run: Run): Span[] => identifierSpans(run);
-  const elsewhere = (['other', meaning === 'invoiceNumber' ? 'orderReference' : 'invoiceNumber', 'sellerTaxId', 'payTo', 'terms'] as const).flatMap((other) => labelled.candidates(other, strip));
+  const elsewhere = (
+    ['other', meaning === 'invoiceNumber' ? 'orderReference' : 'invoiceNumber', 'sellerTaxId', 'payTo', 'terms'] as const
+  ).flatMap((other) => labelled.candidates(other, strip));
   return labelled.candidates(meaning, strip).flatMap((candidate) => {
     const rival = elsewhere.filter((other) => sameSpan(other.span, candidate.span)).reduce((most, other) => Math.max(most, other.score), 0);
     if (rival > candidate.score + 0.01) return [];
@@ -46,7 +48,7 @@ function identifiers(labelled: LabelledRows, meaning: 'invoiceNumber' | 'orderRe
     const letters = /^\d+$/.test(candidate.span.text) && candidate.span.text.length < 3 ? 0.2 : 0;
     return [at(candidate.span, candidate.score - bare - letters - rival * 0.05, `${candidate.relation} “${candidate.label.phrase}”`)];
   });
-} // prettier-ignore
+}
 
 /** Issue dates: labelled ones, then a date that stands alone in the upper half, as in a letter. */
 export function issueDates(labelled: LabelledRows, rows: readonly Row[], pages: readonly PageWords[]): Found[] {
@@ -60,13 +62,16 @@ export function issueDates(labelled: LabelledRows, rows: readonly Row[], pages: 
     for (const run of row.runs) {
       const span = dateSpans(run)[0];
       if (!span || span.to !== run.words.length || span.from > 3 || others.some((other) => sameSpan(other.span, span))) continue;
-      if (span.from === 0 || /,$|den$|le$/.test(run.words[span.from - 1].text)) found.push(dated(span, 0.72, 'a date that stands alone in the head'));
+      if (span.from === 0 || /,$|den$|le$/.test(run.words[span.from - 1].text))
+        found.push(dated(span, 0.72, 'a date that stands alone in the head'));
     }
   }
   return distinct(found);
 }
 
-const DUE_WORDS = LEXICONS.flatMap((lexicon) => lexicon.words.dueSentence).sort((a, b) => b.length - a.length).map((words) => fold(words)); // prettier-ignore
+const DUE_WORDS = LEXICONS.flatMap((lexicon) => lexicon.words.dueSentence)
+  .sort((a, b) => b.length - a.length)
+  .map((words) => fold(words));
 const EARLY_PAYMENT = /skonto|discount|escompte|korting|sconto|descuento|rabatt/i;
 
 /** Due dates: labelled ones, then "by <date>" in a sentence that is not about an early payment discount. */
@@ -79,18 +84,25 @@ export function dueDates(labelled: LabelledRows, rows: readonly Row[]): Found[] 
     for (const run of row.runs) {
       if (EARLY_PAYMENT.test(run.text)) continue;
       for (const span of dateSpans(run)) {
-        const before = fold(run.words.slice(0, span.from).map((word) => word.text).join(' '));
+        const before = fold(
+          run.words
+            .slice(0, span.from)
+            .map((word) => word.text)
+            .join(' '),
+        );
         const word = DUE_WORDS.find((phrase) => before.endsWith(` ${phrase}`) || before === phrase);
         if (word) found.push(dated(span, 0.8, `“${word}” before it in a sentence`));
       }
     }
-  } // prettier-ignore
+  }
   return distinct(found);
 }
 
 /** The due date that printed payment terms give, counted from the issue date. */
 export function dueByTerms(rows: readonly Row[], issueDate: IsoDate): Found | null {
-  const patterns = LEXICONS.flatMap((lexicon) => lexicon.words.termsDays.map((terms) => new RegExp(`(?:^|\\s)${fold(terms.replace('{n}', '7')).replace('7', '(\\d{1,3})')}(?:\\s|$)`)));
+  const patterns = LEXICONS.flatMap((lexicon) =>
+    lexicon.words.termsDays.map((terms) => new RegExp(`(?:^|\\s)${fold(terms.replace('{n}', '7')).replace('7', '(\\d{1,3})')}(?:\\s|$)`)),
+  );
   for (const row of rows) {
     for (const run of row.runs) {
       if (/\d/.test(run.text) && !EARLY_PAYMENT.test(run.text)) {
@@ -98,11 +110,17 @@ export function dueByTerms(rows: readonly Row[], issueDate: IsoDate): Found | nu
         const match = patterns.map((pattern) => pattern.exec(text)).find((hit) => hit !== null);
         const about = run.words.length <= 5 || /term|zahl|pay|betal|règl|regl|pag|płat|zahlung/i.test(run.text);
         if (match && about && Number(match[1]) <= 180) {
-          return { value: addDays(issueDate, Number(match[1])), score: 0.85, page: run.page, box: run.box, evidence: `terms of ${match[1]} days from the issue date` };
+          return {
+            value: addDays(issueDate, Number(match[1])),
+            score: 0.85,
+            page: run.page,
+            box: run.box,
+            evidence: `terms of ${match[1]} days from the issue date`,
+          };
         }
       }
     }
-  } // prettier-ignore
+  }
   return null;
 }
 
@@ -117,7 +135,12 @@ export interface DayMonthOrder {
  * Which order day and month have on this document: a date with a day above 12 tells; else the seller's country
  * (`american`, null where unknown); else month-first only where it makes the due date follow the issue date.
  */
-export function dayMonthOrder(rows: readonly Row[], american: boolean | null, issue: Found | undefined, due: Found | undefined): DayMonthOrder {
+export function dayMonthOrder(
+  rows: readonly Row[],
+  american: boolean | null,
+  issue: Found | undefined,
+  due: Found | undefined,
+): DayMonthOrder {
   for (const row of rows) {
     for (const run of row.runs) {
       for (const span of dateSpans(run)) {
@@ -132,9 +155,10 @@ export function dayMonthOrder(rows: readonly Row[], american: boolean | null, is
   if (american === false) return { monthFirst: false, unsure: false, reason: 'day first, as in the seller’s country' };
   const dayFits = issue && due ? sensible(issue.value, due.value) : null;
   const monthFits = issue && due ? sensible(issue.swapped ?? issue.value, due.swapped ?? due.value) : null;
-  if (dayFits === false && monthFits === true) return { monthFirst: true, unsure: true, reason: 'month first: the due date then follows the issue date' };
+  if (dayFits === false && monthFits === true)
+    return { monthFirst: true, unsure: true, reason: 'month first: the due date then follows the issue date' };
   return { monthFirst: false, unsure: dayFits !== true || monthFits === true, reason: 'day first' };
-} // prettier-ignore
+}
 
 /** Days from issue to due, or null; more than half a year or before the issue makes no sense for an invoice. */
 export function sensible(issue: IsoDate, due: IsoDate): boolean {
@@ -142,8 +166,21 @@ export function sensible(issue: IsoDate, due: IsoDate): boolean {
   return days >= 0 && days <= 184;
 }
 
-const at = (span: Span, score: number, evidence: string): Found => ({ value: span.text, score, page: span.run.page, box: span.box, evidence });
-const dated = (span: DateSpan, score: number, evidence: string): Found => ({ value: span.date.value, score, page: span.run.page, box: span.box, evidence, swapped: span.date.swapped });
+const at = (span: Span, score: number, evidence: string): Found => ({
+  value: span.text,
+  score,
+  page: span.run.page,
+  box: span.box,
+  evidence,
+});
+const dated = (span: DateSpan, score: number, evidence: string): Found => ({
+  value: span.date.value,
+  score,
+  page: span.run.page,
+  box: span.box,
+  evidence,
+  swapped: span.date.swapped,
+});
 const sameSpan = (a: Span, b: Span): boolean => a.run === b.run && a.from < b.to && b.from < a.to;
 
 /** One entry a value, the best; a value printed twice gains. */

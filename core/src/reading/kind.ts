@@ -4,7 +4,12 @@ import type { DocumentKind } from './lexicon/index.js';
 import type { PageWords, Row, Run } from './words.js';
 
 /** What the document is, by the words of its title, with a score of 0..1 and the words that told. */
-export function documentKind(pages: readonly PageWords[], rows: readonly Row[], hasTotals: boolean, addsUp: boolean): { kind: DocumentKind; score: number; run: Run | null } {
+export function documentKind(
+  pages: readonly PageWords[],
+  rows: readonly Row[],
+  hasTotals: boolean,
+  addsUp: boolean,
+): { kind: DocumentKind; score: number; run: Run | null } {
   const first = pages[0];
   if (!first) return { kind: 'other', score: 0.3, run: null };
   const body = medianHeight(rows);
@@ -25,8 +30,10 @@ export function documentKind(pages: readonly PageWords[], rows: readonly Row[], 
   }
   const ranked = [...votes].sort((a, b) => b[1].score - a[1].score);
   const [best, second] = ranked;
-  if (!best || best[1].score < 0.15) return { kind: hasTotals ? 'invoice' : 'other', score: addsUp ? 0.85 : hasTotals ? 0.6 : 0.5, run: null };
-  if (best[0] !== 'invoice' && best[1].score < 0.5 && hasTotals && votes.has('invoice')) return { kind: 'invoice', score: 0.7, run: votes.get('invoice')?.run ?? null };
+  if (!best || best[1].score < 0.15)
+    return { kind: hasTotals ? 'invoice' : 'other', score: addsUp ? 0.85 : hasTotals ? 0.6 : 0.5, run: null };
+  if (best[0] !== 'invoice' && best[1].score < 0.5 && hasTotals && votes.has('invoice'))
+    return { kind: 'invoice', score: 0.7, run: votes.get('invoice')?.run ?? null };
   if (best[0] === 'invoice' && !hasTotals && best[1].score < 0.5) return { kind: 'other', score: 0.5, run: best[1].run };
   const margin = best[1].score - (second?.[1].score ?? 0);
   return { kind: best[0], score: Math.min(0.99, 0.75 + margin / 2 + (best[1].score > 0.6 ? 0.15 : 0)), run: best[1].run };

@@ -23,15 +23,61 @@ const columnBook = new PhraseBook<Entry<ColumnRole>>();
 const kindBook = new PhraseBook<Entry<DocumentKind>>();
 for (const lexicon of LEXICONS) {
   const { language } = lexicon;
-  for (const [value, phrases] of Object.entries(lexicon.labels)) for (const phrase of phrases) labelBook.add(phrase, { value: value as LabelMeaning, language });
-  for (const [value, phrases] of Object.entries(lexicon.columns)) for (const phrase of phrases) columnBook.add(phrase, { value: value as ColumnRole, language });
-  for (const [value, phrases] of Object.entries(lexicon.kinds)) for (const phrase of phrases) kindBook.add(phrase, { value: value as DocumentKind, language });
-} // prettier-ignore
+  for (const [value, phrases] of Object.entries(lexicon.labels))
+    for (const phrase of phrases) labelBook.add(phrase, { value: value as LabelMeaning, language });
+  for (const [value, phrases] of Object.entries(lexicon.columns))
+    for (const phrase of phrases) columnBook.add(phrase, { value: value as ColumnRole, language });
+  for (const [value, phrases] of Object.entries(lexicon.kinds))
+    for (const phrase of phrases) kindBook.add(phrase, { value: value as DocumentKind, language });
+}
 
 /** Words that are labels only where they stand alone, first, or right before a value. */
-const WEAK = new Set(
-  ['date', 'datum', 'data', 'fecha', 'le', 'del', 'de', 'den', 'to', 'for', 'from', 'an', 'von', 'van', 'voor', 'aan', 'pour', 'para', 'total', 'totaal', 'totale', 'summe', 'gesamt', 'razem', 'tax', 'po', 'due', 'issued', 'account', 'period', 'customer', 'discount', 'delivery', 'netto', 'brutto', 'port', 'bank', 'terms', 'page', 'commande', 'pedido', 'bestellung', 'client', 'cliente'],
-); // prettier-ignore
+const WEAK = new Set([
+  'date',
+  'datum',
+  'data',
+  'fecha',
+  'le',
+  'del',
+  'de',
+  'den',
+  'to',
+  'for',
+  'from',
+  'an',
+  'von',
+  'van',
+  'voor',
+  'aan',
+  'pour',
+  'para',
+  'total',
+  'totaal',
+  'totale',
+  'summe',
+  'gesamt',
+  'razem',
+  'tax',
+  'po',
+  'due',
+  'issued',
+  'account',
+  'period',
+  'customer',
+  'discount',
+  'delivery',
+  'netto',
+  'brutto',
+  'port',
+  'bank',
+  'terms',
+  'page',
+  'commande',
+  'pedido',
+  'bestellung',
+  'client',
+  'cliente',
+]);
 
 /** Whether the phrase is a weak label, one that also occurs in ordinary text. */
 export const isWeak = (phrase: string): boolean => WEAK.has(phrase);

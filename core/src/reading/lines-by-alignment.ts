@@ -82,7 +82,9 @@ function readRow(row: Row, amount: NumberSpan, mark: DecimalMark): LineRow {
 function dropTail(text: Word[], rate: NumberSpan | undefined, row: Row): Word[] {
   const lastRun = row.runs.findLast((run) => run.words.some((word) => text.includes(word)));
   const alone = lastRun && lastRun !== row.runs[0] && lastRun.words.every((word) => /^[\d.,]+%?$/.test(word.text));
-  return text.filter((word) => !(alone && lastRun.words.includes(word)) && !(rate && rate.run.words.slice(rate.from, rate.to).includes(word)));
+  return text.filter(
+    (word) => !(alone && lastRun.words.includes(word)) && !(rate && rate.run.words.slice(rate.from, rate.to).includes(word)),
+  );
 }
 
 function factorsOf(numbers: readonly NumberSpan[], amount: NumberSpan) {
@@ -90,11 +92,14 @@ function factorsOf(numbers: readonly NumberSpan[], amount: NumberSpan) {
     for (let p = numbers.length - 1; p > q; p--) {
       const cells = { quantity: cell(numbers[q]), unitPrice: cell(numbers[p]), netAmount: cell(amount) };
       if (lineArithmetic(cells) !== 'right') continue;
-      const between = numbers[q].run === numbers[p].run ? numbers[q].run.words.slice(numbers[q].to, numbers[p].from) : numbers[q].run.words.slice(numbers[q].to);
+      const between =
+        numbers[q].run === numbers[p].run
+          ? numbers[q].run.words.slice(numbers[q].to, numbers[p].from)
+          : numbers[q].run.words.slice(numbers[q].to);
       const unit = between.filter((word) => /\p{L}|²|³/u.test(word.text) && !/^(at|à|x|×|a|de|per)$/i.test(word.text));
       return { cells, left: numbers[q].box.x - 1, right: right(numbers[p].box), unit: unit.slice(0, 2) };
     }
-  } // prettier-ignore
+  }
   return null;
 }
 
@@ -104,6 +109,10 @@ function extend(line: LineRow, words: readonly Word[]): LineRow {
   const before = line.cells.description;
   const text = words.map((word) => word.text).join(' ');
   const box = union([...(before ? [before.box] : []), ...words]);
-  return { ...line, box: union([line.box, ...words]), words: [...line.words, ...words], cells: { ...line.cells, description: { value: before ? `${before.value} ${text}` : text, box } } };
-} // prettier-ignore
-
+  return {
+    ...line,
+    box: union([line.box, ...words]),
+    words: [...line.words, ...words],
+    cells: { ...line.cells, description: { value: before ? `${before.value} ${text}` : text, box } },
+  };
+}

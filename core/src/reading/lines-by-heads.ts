@@ -15,7 +15,20 @@ interface Head {
 }
 
 const TEXT_ROLES = new Set<ColumnRole>(['description', 'itemNumber', 'unit', 'position']);
-const PREFERENCE: readonly ColumnRole[] = ['description', 'netAmount', 'unitPrice', 'quantity', 'taxRate', 'discount', 'per', 'unit', 'taxAmount', 'grossAmount', 'itemNumber', 'position'];
+const PREFERENCE: readonly ColumnRole[] = [
+  'description',
+  'netAmount',
+  'unitPrice',
+  'quantity',
+  'taxRate',
+  'discount',
+  'per',
+  'unit',
+  'taxAmount',
+  'grossAmount',
+  'itemNumber',
+  'position',
+];
 
 /** Reads the line table by its column heads, over all pages; null where no row looks like heads. */
 export function linesByHeads(rows: readonly Row[], labelled: LabelledRows, mark: DecimalMark, language: string): LineTable | null {
@@ -61,11 +74,13 @@ function headsOf(row: Row, language: string, mark: DecimalMark): Head[] | null {
   const free = new Set(options);
   // The least ambiguous heads first, then the roles that a table can least do without.
   for (const role of PREFERENCE) {
-    const able = [...free].filter((option) => option.roles.includes(role)).sort((a, b) => a.roles.length - b.roles.length || (role === 'netAmount' ? b.box.x - a.box.x : a.box.x - b.box.x));
+    const able = [...free]
+      .filter((option) => option.roles.includes(role))
+      .sort((a, b) => a.roles.length - b.roles.length || (role === 'netAmount' ? b.box.x - a.box.x : a.box.x - b.box.x));
     if (able.length === 0) continue;
     free.delete(able[0]);
     heads.push({ role, run: able[0].run, box: able[0].box });
-  } // prettier-ignore
+  }
   const roles = new Set(heads.map((head) => head.role));
   if (!roles.has('netAmount') && !roles.has('unitPrice') && !roles.has('grossAmount')) return null;
   if (!roles.has('description') && !roles.has('quantity') && heads.length < 3) return null;
@@ -77,7 +92,9 @@ function cropped(row: Row, heads: readonly Head[]): Row | null {
   const first = heads[0];
   const last = heads[heads.length - 1];
   const left = TEXT_ROLES.has(first.role) ? first.box.x - 14 : first.box.x - 70;
-  const runs = row.runs.filter((run) => right(run.box) > left && run.box.x < right(last.box) + 30 && !(run.box.x < left - 20 && right(run.box) < right(first.box)));
+  const runs = row.runs.filter(
+    (run) => right(run.box) > left && run.box.x < right(last.box) + 30 && !(run.box.x < left - 20 && right(run.box) < right(first.box)),
+  );
   if (runs.length === 0) return null;
   return runs.length === row.runs.length ? row : { ...row, runs, box: union(runs.map((run) => run.box)) };
 }
@@ -94,16 +111,24 @@ interface Draft {
 function takeRow(row: Row, heads: readonly Head[], lines: Draft[], mark: DecimalMark, labelled: LabelledRows, used: Set<number>): void {
   const cells = new Map<ColumnRole, Word[]>();
   for (const run of row.runs) for (const [role, words] of place(run, heads, mark)) cells.set(role, [...(cells.get(role) ?? []), ...words]);
-  const amountRole: ColumnRole = heads.some((head) => head.role === 'netAmount') ? 'netAmount' : heads.some((head) => head.role === 'grossAmount') ? 'grossAmount' : 'unitPrice';
+  const amountRole: ColumnRole = heads.some((head) => head.role === 'netAmount')
+    ? 'netAmount'
+    : heads.some((head) => head.role === 'grossAmount')
+      ? 'grossAmount'
+      : 'unitPrice';
   const printed = numberIn(cells.get(amountRole), mark);
   const amount = printed !== null && sameGrain(printed, lines[0], amountRole) ? printed : null;
   const last = lines.at(-1);
   const inTable = row.box.x >= heads[0].box.x - 60;
-  if (amount !== null && inTable && (cells.has('description') || cells.has('itemNumber') || !heads.some((head) => head.role === 'description'))) {
+  if (
+    amount !== null &&
+    inTable &&
+    (cells.has('description') || cells.has('itemNumber') || !heads.some((head) => head.role === 'description'))
+  ) {
     lines.push({ page: row.page, boxes: [row.box], bottom: bottom(row.box), rowHeight: row.box.height, cells, mark });
     used.add(row.index);
     return;
-  } // prettier-ignore
+  }
   if (!last || last.page !== row.page) return;
   if (row.box.y - last.bottom > 1.1 * last.rowHeight || !isContinuation(row, last, cells, labelled)) return;
   const text = row.runs.filter((run) => !/^[^\p{L}\d]+$/u.test(run.text));
@@ -139,8 +164,11 @@ function isContinuation(row: Row, last: Draft, cells: ReadonlyMap<ColumnRole, Wo
   const left = Math.min(...description.map((word) => word.x));
   const first = row.runs[0];
   if (first.box.x < left - 4 || first.box.x > Math.max(...description.map(right)) + 10) return false;
-  if (labelled.labels.some((label) => label.run === first && label.from === 0 && label.meaning === 'other' && /\d/.test(first.text))) return false;
-  return [...cells.keys()].every((role) => TEXT_ROLES.has(role) || role === 'quantity' || role === 'unitPrice' || role === 'discount' || role === 'per');
+  if (labelled.labels.some((label) => label.run === first && label.from === 0 && label.meaning === 'other' && /\d/.test(first.text)))
+    return false;
+  return [...cells.keys()].every(
+    (role) => TEXT_ROLES.has(role) || role === 'quantity' || role === 'unitPrice' || role === 'discount' || role === 'per',
+  );
 }
 
 /** Which words of a run stand in which column. */
@@ -148,7 +176,13 @@ function place(run: Run, heads: readonly Head[], mark: DecimalMark): Map<ColumnR
   const groups = new Map<ColumnRole, Word[]>();
   const whole = columnOf(run.box, run.words, heads, mark);
   const crossed = heads.filter((head) => overlapX(head.box, run.box) > 1);
-  if (isQuantityWithUnit(run.words, mark) && crossed.length <= 1 && whole?.role === 'quantity' && !heads.some((head) => head.role === 'unit')) return groups.set('quantity', [...run.words]);
+  if (
+    isQuantityWithUnit(run.words, mark) &&
+    crossed.length <= 1 &&
+    whole?.role === 'quantity' &&
+    !heads.some((head) => head.role === 'unit')
+  )
+    return groups.set('quantity', [...run.words]);
   if (crossed.length <= 1 && whole && !endsInNumericColumn(run, heads, mark, whole)) return groups.set(whole.role, [...run.words]);
   for (const word of run.words) {
     const head = columnOf(word, [word], heads, mark);
@@ -166,14 +200,20 @@ function endsInNumericColumn(run: Run, heads: readonly Head[], mark: DecimalMark
 }
 
 function columnOf(box: Box, words: readonly Word[], heads: readonly Head[], mark: DecimalMark): Head | null {
-  const numeric = words.every((word) => readNumber(word.text.replace(/%$/, ''), mark) !== null || /^[-–£€$%]$/.test(word.text)) || isQuantityWithUnit(words, mark);
+  const numeric =
+    words.every((word) => readNumber(word.text.replace(/%$/, ''), mark) !== null || /^[-–£€$%]$/.test(word.text)) ||
+    isQuantityWithUnit(words, mark);
   let best: Head | null = null;
   let least = Infinity;
   heads.forEach((head, i) => {
     const text = TEXT_ROLES.has(head.role);
     const end = text ? (heads[i + 1]?.box.x ?? Infinity) : right(head.box);
     const inside = overlapX(box, head.box) > 0.3 * Math.min(box.width, head.box.width);
-    const edges = Math.min(Math.abs(right(box) - right(head.box)), Math.abs(box.x - head.box.x), Math.abs(middleX(box) - middleX(head.box)));
+    const edges = Math.min(
+      Math.abs(right(box) - right(head.box)),
+      Math.abs(box.x - head.box.x),
+      Math.abs(middleX(box) - middleX(head.box)),
+    );
     let cost = inside ? Math.min(edges, 8) : edges + 6;
     if (text && box.x >= head.box.x - 4 && box.x < end - 2) cost = Math.min(cost, head.role === 'description' ? 6 : 10);
     if (numeric && head.role === 'description') cost += 25;

@@ -37,7 +37,7 @@ export function readNumber(text: string, mark: DecimalMark): PrintedNumber | nul
   if (!match) return null;
   const body = match[1].trim();
   if (!GROUPED[mark].test(body) && !UNGROUPED[mark].test(body)) return null;
-  const digits = (mark === '.' ? body.replace(/[^\d.]/g, '') : body.replace(/[^\d,]/g, '').replace(',', '.'));
+  const digits = mark === '.' ? body.replace(/[^\d.]/g, '') : body.replace(/[^\d,]/g, '').replace(',', '.');
   const negative = /^[-–−(]|[£€$]\s*[-–−]/.test(trimmed) || /[-)]$|CR$/i.test(trimmed);
   const value = new Decimal(digits);
   return {

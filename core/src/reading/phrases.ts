@@ -41,10 +41,13 @@ export class PhraseBook<T> {
   /** The longest phrases from left to right, none overlapping another; each covers whole words. */
   find(run: Run): PhraseHit<readonly T[]>[] {
     const tokens = run.words.flatMap((word, index) =>
-      fold(word.text).split(' ').filter((token) => token !== '').map((token) => ({ token, index })),
-    ); // prettier-ignore
+      fold(word.text)
+        .split(' ')
+        .filter((token) => token !== '')
+        .map((token) => ({ token, index })),
+    );
     const hits: PhraseHit<readonly T[]>[] = [];
-    for (let start = 0; start < tokens.length; ) {
+    for (let start = 0; start < tokens.length;) {
       const hit = this.#longestAt(tokens, start);
       if (hit) hits.push(hit.hit);
       start = hit ? hit.next : start + 1;
@@ -57,7 +60,10 @@ export class PhraseBook<T> {
     for (let length = Math.min(this.#longest, tokens.length - start); length > 0; length--) {
       const end = start + length;
       if (end < tokens.length && tokens[end].index === tokens[end - 1].index) continue;
-      const phrase = tokens.slice(start, end).map((t) => t.token).join(' '); // prettier-ignore
+      const phrase = tokens
+        .slice(start, end)
+        .map((t) => t.token)
+        .join(' ');
       const value = this.#entries.get(phrase);
       if (value) return { hit: { value, phrase, from: tokens[start].index, to: tokens[end - 1].index + 1 }, next: end };
     }

@@ -47,7 +47,12 @@ function laidOut(model: Model, change: Partial<ReturnType<typeof amounts>> = {})
     [endingAt(540, 'Amount'), 290, 'Amount'],
     ...model.lines.flatMap((line, i) => {
       const y = 308 + i * 16;
-      return [[48, y, line.name] as const, right(360, y, String(line.quantity)), right(440, y, toAmount(new Decimal(line.cents).div(100))), right(540, y, grouped(sums.lines[i]))];
+      return [
+        [48, y, line.name] as const,
+        right(360, y, String(line.quantity)),
+        right(440, y, toAmount(new Decimal(line.cents).div(100))),
+        right(540, y, grouped(sums.lines[i])),
+      ];
     }),
     [360, end, 'Net total'],
     right(540, end, `£${grouped(sums.net)}`),
@@ -60,15 +65,36 @@ function laidOut(model: Model, change: Partial<ReturnType<typeof amounts>> = {})
   ]);
 }
 
-const names = fc.constantFrom('Oak sleeper, new', 'Cast chair', 'Crossing timber', 'Key, kiln dried', 'Track bolt', 'Steam coal', 'Grease cartridge', 'Lamp glass, red');
+const names = fc.constantFrom(
+  'Oak sleeper, new',
+  'Cast chair',
+  'Crossing timber',
+  'Key, kiln dried',
+  'Track bolt',
+  'Steam coal',
+  'Grease cartridge',
+  'Lamp glass, red',
+);
 const model: fc.Arbitrary<Model> = fc.record({
   number: fc.integer({ min: 1000, max: 99_999 }).map((n) => `INV-${n}`),
   day: fc.integer({ min: 13, max: 28 }),
   order: fc.integer({ min: 40_000, max: 49_999 }).map(String),
   rate: fc.constantFrom(0, 5, 20),
-  lines: fc.array(fc.record({ name: names, quantity: fc.integer({ min: 1, max: 400 }), cents: fc.integer({ min: 50, max: 90_000 }) }), { minLength: 1, maxLength: 20 }),
+  lines: fc.array(fc.record({ name: names, quantity: fc.integer({ min: 1, max: 400 }), cents: fc.integer({ min: 50, max: 90_000 }) }), {
+    minLength: 1,
+    maxLength: 20,
+  }),
 });
-const sample: Model = { number: 'INV-11348', day: 14, order: '40113', rate: 20, lines: [{ name: 'Oak sleeper, new', quantity: 44, cents: 4044 }, { name: 'Cast chair', quantity: 160, cents: 1034 }] };
+const sample: Model = {
+  number: 'INV-11348',
+  day: 14,
+  order: '40113',
+  rate: 20,
+  lines: [
+    { name: 'Oak sleeper, new', quantity: 44, cents: 4044 },
+    { name: 'Cast chair', quantity: 160, cents: 1034 },
+  ],
+};
 
 describe('reading an invoice', () => {
   it('reads back any invoice of the model, and asks nothing', () => {
@@ -89,7 +115,9 @@ describe('reading an invoice', () => {
           taxTotal: sums.tax,
           grossTotal: sums.gross,
         });
-        expect(reading.lines.map((line) => [line.description?.value, line.quantity?.value, line.netAmount?.value])).toEqual(invoice.lines.map((line, i) => [line.name, String(line.quantity), sums.lines[i]]));
+        expect(reading.lines.map((line) => [line.description?.value, line.quantity?.value, line.netAmount?.value])).toEqual(
+          invoice.lines.map((line, i) => [line.name, String(line.quantity), sums.lines[i]]),
+        );
         expect(reading.doubts).toEqual([]);
       }),
       { numRuns: 60 },
@@ -112,7 +140,10 @@ describe('reading an invoice', () => {
     const net = toAmount(new Decimal(lines[0]).plus(lines[1]));
     const tax = toAmount(new Decimal(net).times('0.2'));
     const reading = readDocument([laidOut(sample, { lines, net, tax, gross: toAmount(new Decimal(net).plus(tax)) })]);
-    expect(reading.doubts.map((doubt) => [doubt.field, doubt.line])).toEqual([['quantity', 0], ['unitPrice', 0]]); // prettier-ignore
+    expect(reading.doubts.map((doubt) => [doubt.field, doubt.line])).toEqual([
+      ['quantity', 0],
+      ['unitPrice', 0],
+    ]);
   });
 
   it('tells where each value stands and why', () => {
@@ -140,7 +171,9 @@ describe('reading an invoice', () => {
     const page = laidOut(sample);
     const without = { ...page, words: page.words.filter((word) => !(word.y === 162)) };
     expect(readDocument([without]).fields.orderReference).toBeNull();
-    expect(readDocument([without], { coverText: 'Dear all,\nour invoice for your order no. 40999 is attached.' }).fields.orderReference?.value).toBe('40999');
+    expect(
+      readDocument([without], { coverText: 'Dear all,\nour invoice for your order no. 40999 is attached.' }).fields.orderReference?.value,
+    ).toBe('40999');
   });
 
   it('asks about everything on a page without words', () => {
@@ -150,7 +183,19 @@ describe('reading an invoice', () => {
   });
 
   it('finds no crash in random words', () => {
-    const word = fc.record({ text: fc.oneof(fc.string({ minLength: 1, maxLength: 12 }), fc.constantFrom('Total', 'VAT', '12.00', '£3.50', '01/02/2026', 'Invoice', 'no.', 'Ltd', 'IBAN', 'GB82', 'Qty', 'Amount')), x: fc.integer({ min: 0, max: 590 }), y: fc.integer({ min: 0, max: 830 }), width: fc.integer({ min: 1, max: 90 }), height: fc.integer({ min: 4, max: 20 }) });
-    fc.assert(fc.property(fc.array(word, { maxLength: 80 }), (words) => void readDocument([{ page: 1, width: 595, height: 842, words }])), { numRuns: 150 });
+    const word = fc.record({
+      text: fc.oneof(
+        fc.string({ minLength: 1, maxLength: 12 }),
+        fc.constantFrom('Total', 'VAT', '12.00', '£3.50', '01/02/2026', 'Invoice', 'no.', 'Ltd', 'IBAN', 'GB82', 'Qty', 'Amount'),
+      ),
+      x: fc.integer({ min: 0, max: 590 }),
+      y: fc.integer({ min: 0, max: 830 }),
+      width: fc.integer({ min: 1, max: 90 }),
+      height: fc.integer({ min: 4, max: 20 }),
+    });
+    fc.assert(
+      fc.property(fc.array(word, { maxLength: 80 }), (words) => void readDocument([{ page: 1, width: 595, height: 842, words }])),
+      { numRuns: 150 },
+    );
   });
 });

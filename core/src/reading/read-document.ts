@@ -4,7 +4,17 @@ import { LabelledRows } from './candidates.js';
 import { identifierBox, ibansOf, sellerCountry, taxIdsOf } from './bank-and-tax.js';
 import { currencyOfCountry, printedCurrency } from './currency.js';
 import { raiseDoubts } from './doubts.js';
-import { dayMonthOrder, dueByTerms, dueDates, invoiceNumbers, issueDates, orderReferences, sensible, type DayMonthOrder, type Found } from './head-fields.js';
+import {
+  dayMonthOrder,
+  dueByTerms,
+  dueDates,
+  invoiceNumbers,
+  issueDates,
+  orderReferences,
+  sensible,
+  type DayMonthOrder,
+  type Found,
+} from './head-fields.js';
 import { documentKind } from './kind.js';
 import { labelsOf, languageOf } from './labels.js';
 import { linesByAlignment } from './lines-by-alignment.js';
@@ -29,8 +39,14 @@ export function readDocument(pages: readonly PageWords[], context: ReadingContex
 
   const table = chooseTable(rows, labelled, mark, language, method);
   const lineAmounts = table.lines.map((line) => line.cells.netAmount?.value ?? null);
-  const lineSum = lineAmounts.length > 0 && lineAmounts.every((amount) => amount !== null) ? lineAmounts.reduce((all, amount) => all.plus(decimal(amount)), new Decimal(0)) : null;
-  const outside = new LabelledRows(rows, labelled.labels.filter((label) => !table.rows.has(label.run.row)));
+  const lineSum =
+    lineAmounts.length > 0 && lineAmounts.every((amount) => amount !== null)
+      ? lineAmounts.reduce((all, amount) => all.plus(decimal(amount)), new Decimal(0))
+      : null;
+  const outside = new LabelledRows(
+    rows,
+    labelled.labels.filter((label) => !table.rows.has(label.run.row)),
+  );
   const totals = chooseTotals(outside, rows, mark, lineSum);
   const kind = documentKind(pages, rows, totals.chosen.grossTotal !== null, totals.addsUp);
 
@@ -53,19 +69,60 @@ export function readDocument(pages: readonly PageWords[], context: ReadingContex
     issueDate,
     dueDate,
     currency: currency
-      ? { value: currency.value, confidence: currency.rivals.length === 0 ? 0.99 : 0.9, page: currency.page, box: currency.box, evidence: ['the sign or code printed with the amounts'], alternatives: currency.rivals.map((value) => ({ value, reason: 'also printed', page: null, box: null })) }
+      ? {
+          value: currency.value,
+          confidence: currency.rivals.length === 0 ? 0.99 : 0.9,
+          page: currency.page,
+          box: currency.box,
+          evidence: ['the sign or code printed with the amounts'],
+          alternatives: currency.rivals.map((value) => ({ value, reason: 'also printed', page: null, box: null })),
+        }
       : fromNowhere(currencyOfCountry(country), 0.7, 'the currency of the seller’s country'),
     orderReference: asIdentifier(orderReferences(labelled)) ?? fromCoverText(context.coverText ?? '', language),
-    sellerName: names[0] ? { value: names[0].value, confidence: names[0].score >= 0.6 ? Math.max(0.9, names[0].score) : names[0].score, page: names[0].run.page, box: names[0].box, evidence: ['a legal name that is not the buyer’s'], alternatives: names.slice(1, 4).map((name) => ({ value: name.value, reason: 'another name on the page', page: name.run.page, box: name.box })) } : null,
-    sellerTaxId: taxIds[0] ? { value: taxIds[0].value, confidence: taxIds[0].check === 'right' ? 0.99 : taxIds[0].check === 'wrong' ? 0.5 : 0.9, page: taxIds[0].run.page, box: identifierBox(taxIds[0]), evidence: [taxIds[0].check === 'right' ? 'check digits right' : 'labelled as a tax id'], alternatives: [] } : null,
-    sellerIban: ibans[0] ? { value: ibans[0].value, confidence: ibans.length === 1 ? 0.99 : 0.9, page: ibans[0].run.page, box: identifierBox(ibans[0]), evidence: ['length and check digits right'], alternatives: ibans.slice(1, 4).map((iban) => ({ value: iban.value, reason: 'another IBAN on the page', page: iban.run.page, box: identifierBox(iban) })) } : null,
+    sellerName: names[0]
+      ? {
+          value: names[0].value,
+          confidence: names[0].score >= 0.6 ? Math.max(0.9, names[0].score) : names[0].score,
+          page: names[0].run.page,
+          box: names[0].box,
+          evidence: ['a legal name that is not the buyer’s'],
+          alternatives: names
+            .slice(1, 4)
+            .map((name) => ({ value: name.value, reason: 'another name on the page', page: name.run.page, box: name.box })),
+        }
+      : null,
+    sellerTaxId: taxIds[0]
+      ? {
+          value: taxIds[0].value,
+          confidence: taxIds[0].check === 'right' ? 0.99 : taxIds[0].check === 'wrong' ? 0.5 : 0.9,
+          page: taxIds[0].run.page,
+          box: identifierBox(taxIds[0]),
+          evidence: [taxIds[0].check === 'right' ? 'check digits right' : 'labelled as a tax id'],
+          alternatives: [],
+        }
+      : null,
+    sellerIban: ibans[0]
+      ? {
+          value: ibans[0].value,
+          confidence: ibans.length === 1 ? 0.99 : 0.9,
+          page: ibans[0].run.page,
+          box: identifierBox(ibans[0]),
+          evidence: ['length and check digits right'],
+          alternatives: ibans
+            .slice(1, 4)
+            .map((iban) => ({ value: iban.value, reason: 'another IBAN on the page', page: iban.run.page, box: identifierBox(iban) })),
+        }
+      : null,
     netTotal: null,
     taxTotal: null,
     grossTotal: null,
     amountDue: null,
-  }; // prettier-ignore
+  };
   const credit = kind.kind === 'credit-note';
-  const fits = totals.chosen.netTotal !== null && lineSum !== null && netFitsLines(totals.chosen.netTotal.value, lineSum, asList(totals.discount), asList(totals.carriage));
+  const fits =
+    totals.chosen.netTotal !== null &&
+    lineSum !== null &&
+    netFitsLines(totals.chosen.netTotal.value, lineSum, asList(totals.discount), asList(totals.carriage));
   for (const field of ['netTotal', 'taxTotal', 'grossTotal', 'amountDue'] as const) fields[field] = asAmount(field, totals, fits, credit);
   const hasLines = kind.kind === 'invoice' || credit;
   const lines = hasLines ? readLines(table, totals, fits, credit, rateOf(totals)) : [];
@@ -83,11 +140,16 @@ export function readDocument(pages: readonly PageWords[], context: ReadingContex
     kindScore: kind.score,
     addsUp: totals.addsUp,
     dueExplained: totals.dueExplained,
-    linesFit: fits || (lineSum !== null && totals.chosen.netTotal === null && totals.chosen.grossTotal !== null && within(lineSum.abs(), totals.chosen.grossTotal.value.abs(), '0.02')),
+    linesFit:
+      fits ||
+      (lineSum !== null &&
+        totals.chosen.netTotal === null &&
+        totals.chosen.grossTotal !== null &&
+        within(lineSum.abs(), totals.chosen.grossTotal.value.abs(), '0.02')),
     dayMonthUnsure: order.unsure && issues[0]?.swapped != null,
     taxIdCheck: taxIds[0]?.check ?? null,
     lineArithmetic: table.lines.map((line) => lineArithmetic(line.cells)),
-  }); // prettier-ignore
+  });
   return { ...reading, doubts };
 }
 
@@ -109,14 +171,30 @@ function asIdentifier(found: readonly Found[]): ReadValue | null {
   const [best, ...rest] = found;
   if (!best || best.score < 0.45) return null;
   const rival = rest[0]?.score ?? 0;
-  return { value: best.value.replace(/^#/, ''), confidence: confidenceOf(best.score, rival), page: best.page, box: best.box, evidence: [best.evidence], alternatives: alternatives(rest) };
-} // prettier-ignore
+  return {
+    value: best.value.replace(/^#/, ''),
+    confidence: confidenceOf(best.score, rival),
+    page: best.page,
+    box: best.box,
+    evidence: [best.evidence],
+    alternatives: alternatives(rest),
+  };
+}
 
 /** The order number that the mail around the document names. */
 function fromCoverText(cover: string, language: string): ReadValue | null {
   const rows = rowsOfText(cover);
   const found = asIdentifier(orderReferences(new LabelledRows(rows, labelsOf(rows, language))));
-  return found && { ...found, page: null, box: null, confidence: Math.min(0.95, found.confidence), evidence: ['said in the mail'], alternatives: [] };
+  return (
+    found && {
+      ...found,
+      page: null,
+      box: null,
+      confidence: Math.min(0.95, found.confidence),
+      evidence: ['said in the mail'],
+      alternatives: [],
+    }
+  );
 }
 
 function asDate(found: readonly Found[], order: DayMonthOrder, after: string | null): ReadValue | null {
@@ -125,14 +203,40 @@ function asDate(found: readonly Found[], order: DayMonthOrder, after: string | n
   const [best, ...rest] = fitting.length > 0 ? fitting : dated;
   if (!best) return null;
   const evidence = best.swapped ? [best.evidence, order.reason] : [best.evidence];
-  const swapped = best.swapped ? [{ value: order.monthFirst ? (found.find((one) => one.box === best.box)?.value ?? best.value) : best.swapped, reason: 'with day and month the other way round', page: best.page, box: best.box }] : [];
-  const confidence = best.swapped && order.unsure ? 0.6 : after !== null && fitting.length === 0 ? 0.5 : confidenceOf(best.score, rest[0]?.score ?? 0);
-  return { value: best.value, confidence, page: best.page, box: best.box, evidence, alternatives: [...swapped, ...alternatives(rest)].slice(0, 4) };
-} // prettier-ignore
+  const swapped = best.swapped
+    ? [
+        {
+          value: order.monthFirst ? (found.find((one) => one.box === best.box)?.value ?? best.value) : best.swapped,
+          reason: 'with day and month the other way round',
+          page: best.page,
+          box: best.box,
+        },
+      ]
+    : [];
+  const confidence =
+    best.swapped && order.unsure ? 0.6 : after !== null && fitting.length === 0 ? 0.5 : confidenceOf(best.score, rest[0]?.score ?? 0);
+  return {
+    value: best.value,
+    confidence,
+    page: best.page,
+    box: best.box,
+    evidence,
+    alternatives: [...swapped, ...alternatives(rest)].slice(0, 4),
+  };
+}
 
 function byTerms(rows: readonly Row[], issueDate: ReadValue | null): ReadValue | null {
   const found = issueDate ? dueByTerms(rows, issueDate.value) : null;
-  return found ? { value: found.value, confidence: Math.min(0.95, issueDate?.confidence ?? 0), page: found.page, box: found.box, evidence: [found.evidence], alternatives: [] } : null;
+  return found
+    ? {
+        value: found.value,
+        confidence: Math.min(0.95, issueDate?.confidence ?? 0),
+        page: found.page,
+        box: found.box,
+        evidence: [found.evidence],
+        alternatives: [],
+      }
+    : null;
 }
 
 function asAmount(field: TotalField, totals: Totals, linesFit: boolean, credit: boolean): ReadValue | null {
@@ -150,10 +254,22 @@ function asAmount(field: TotalField, totals: Totals, linesFit: boolean, credit: 
   }
   if (field === 'netTotal' && linesFit) evidence.push('the lines sum to it');
   const rest = totals.candidates[field].filter((other) => !other.value.eq(chosen.value));
-  return { value: sign(totalText(chosen)), confidence, page: chosen.span?.run.page ?? null, box: chosen.span?.box ?? null, evidence, alternatives: rest.slice(0, 3).map((other) => amountAlternative(other, sign)) };
-} // prettier-ignore
+  return {
+    value: sign(totalText(chosen)),
+    confidence,
+    page: chosen.span?.run.page ?? null,
+    box: chosen.span?.box ?? null,
+    evidence,
+    alternatives: rest.slice(0, 3).map((other) => amountAlternative(other, sign)),
+  };
+}
 
-const amountAlternative = (other: TotalCandidate, sign: (value: string) => string) => ({ value: sign(totalText(other)), reason: other.evidence, page: other.span?.run.page ?? null, box: other.span?.box ?? null });
+const amountAlternative = (other: TotalCandidate, sign: (value: string) => string) => ({
+  value: sign(totalText(other)),
+  reason: other.evidence,
+  page: other.span?.run.page ?? null,
+  box: other.span?.box ?? null,
+});
 
 /** The one tax rate that net and tax give, as a percentage with at most two digits; null where they give none. */
 function rateOf(totals: Totals): string | null {
@@ -171,14 +287,37 @@ function readLines(table: LineTable, totals: Totals, linesFit: boolean, credit: 
     for (const name of LINE_CELLS) {
       const cell = line.cells[name];
       const numeric = name === 'quantity' || name === 'unitPrice' || name === 'netAmount';
-      const confidence = !numeric ? 0.93 : arithmetic === 'right' ? 0.99 : name === 'netAmount' && linesFit ? 0.98 : arithmetic === 'wrong' ? 0.5 : 0.9;
+      const confidence = !numeric
+        ? 0.93
+        : arithmetic === 'right'
+          ? 0.99
+          : name === 'netAmount' && linesFit
+            ? 0.98
+            : arithmetic === 'wrong'
+              ? 0.5
+              : 0.9;
       const value = cell && credit && (name === 'quantity' || name === 'netAmount') ? cell.value.replace(/^-/, '') : cell?.value;
-      cells[name] = cell && value !== undefined ? { value, confidence, page: line.page, box: cell.box, evidence: numeric && arithmetic === 'right' ? ['quantity × price = amount'] : ['its column'], alternatives: [] } : null;
+      cells[name] =
+        cell && value !== undefined
+          ? {
+              value,
+              confidence,
+              page: line.page,
+              box: cell.box,
+              evidence: numeric && arithmetic === 'right' ? ['quantity × price = amount'] : ['its column'],
+              alternatives: [],
+            }
+          : null;
     }
-    if (onlyRate !== null && totals.addsUp && (!cells.taxRate || !/^\d+(\.\d+)?$/.test(cells.taxRate.value) || decimal(cells.taxRate.value).lt(2))) cells.taxRate = fromNowhere(onlyRate, 0.9, 'the only rate that the totals give');
+    if (
+      onlyRate !== null &&
+      totals.addsUp &&
+      (!cells.taxRate || !/^\d+(\.\d+)?$/.test(cells.taxRate.value) || decimal(cells.taxRate.value).lt(2))
+    )
+      cells.taxRate = fromNowhere(onlyRate, 0.9, 'the only rate that the totals give');
     return { ...cells, page: line.page, box: line.words.length > 0 ? union([line.box]) : line.box };
   });
-} // prettier-ignore
+}
 
 /** A statement cites invoices by number; only a number labelled as its own is its number. */
 const STATEMENT_NUMBER = /statement|auszug|relev|overzicht|extracto|estratto|utdrag|wyci/i;
@@ -186,16 +325,18 @@ const STATEMENT_NUMBER = /statement|auszug|relev|overzicht|extracto|estratto|utd
 function onlyNameNumberDate(fields: Readonly<Record<HeaderField, ReadValue | null>>, kind: string): Record<HeaderField, ReadValue | null> {
   const bare = { ...fields };
   if (kind === 'statement' && !bare.invoiceNumber?.evidence.some((reason) => STATEMENT_NUMBER.test(reason))) bare.invoiceNumber = null;
-  for (const field of Object.keys(bare) as HeaderField[]) if (!['invoiceNumber', 'issueDate', 'sellerName'].includes(field)) bare[field] = null;
+  for (const field of Object.keys(bare) as HeaderField[])
+    if (!['invoiceNumber', 'issueDate', 'sellerName'].includes(field)) bare[field] = null;
   return bare;
 }
 
-const fromNowhere = (value: string | null, confidence: number, evidence: string): ReadValue | null => (value === null ? null : { value, confidence, page: null, box: null, evidence: [evidence], alternatives: [] });
-const alternatives = (rest: readonly Found[]) => rest.slice(0, 3).map((other) => ({ value: other.value.replace(/^#/, ''), reason: other.evidence, page: other.page, box: other.box }));
+const fromNowhere = (value: string | null, confidence: number, evidence: string): ReadValue | null =>
+  value === null ? null : { value, confidence, page: null, box: null, evidence: [evidence], alternatives: [] };
+const alternatives = (rest: readonly Found[]) =>
+  rest.slice(0, 3).map((other) => ({ value: other.value.replace(/^#/, ''), reason: other.evidence, page: other.page, box: other.box }));
 
 /** Sure where the label is plain and nothing rivals it. */
 function confidenceOf(score: number, rival: number): number {
   const margin = score - rival;
   return Math.max(0.3, Math.min(0.99, score >= 0.7 ? 0.9 + Math.min(0.09, margin / 2) : score - (margin < 0.05 ? 0.15 : 0)));
 }
-

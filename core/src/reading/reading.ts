@@ -3,9 +3,19 @@ import type { DocumentKind } from './lexicon/index.js';
 
 /** The header fields, with the terms of EN 16931: BT-1, 2, 9, 5, 13, 27, 31/32, 84, 109, 110, 112, 115. */
 export const HEADER_FIELDS = [
-  'invoiceNumber', 'issueDate', 'dueDate', 'currency', 'orderReference', 'sellerName', 'sellerTaxId', 'sellerIban',
-  'netTotal', 'taxTotal', 'grossTotal', 'amountDue',
-] as const; // prettier-ignore
+  'invoiceNumber',
+  'issueDate',
+  'dueDate',
+  'currency',
+  'orderReference',
+  'sellerName',
+  'sellerTaxId',
+  'sellerIban',
+  'netTotal',
+  'taxTotal',
+  'grossTotal',
+  'amountDue',
+] as const;
 export type HeaderField = (typeof HEADER_FIELDS)[number];
 
 /** The cells of a line: BT-155, 153, 129, 130, 146, 131, 152. */

@@ -13,17 +13,82 @@ export interface PrintedName {
 
 /** Ends of legal names, longest first: one to three words each. */
 const LEGAL_FORMS = [
-  'gmbh & co kg', 'ltd & co kg', 'sp z o o', 'societa cooperativa', 'limited', 'ltd', 'llp', 'plc', 'inc', 'incorporated', 'llc', 'corp', 'corporation',
-  'co', 'company', 'gmbh', 'ag', 'kg', 'ug', 'ohg', 'gbr', 'e k', 'eg', 'se', 'sarl', 's a r l', 'sas', 's a s', 'sasu', 'sa', 's a', 'snc', 'eurl', 'b v', 'bv', 'n v',
-  'nv', 'v o f', 'vof', 's l', 'sl', 's l u', 's a u', 's r l', 'srl', 's p a', 'spa', 's n c', 's a s', 'ab', 'hb', 'oy', 'as', 'aps', 'sp k', 's c', 'bvba', 'sprl', 'coop', 'kb',
-].map((form) => form.split(' ')).sort((a, b) => b.length - a.length); // prettier-ignore
+  'gmbh & co kg',
+  'ltd & co kg',
+  'sp z o o',
+  'societa cooperativa',
+  'limited',
+  'ltd',
+  'llp',
+  'plc',
+  'inc',
+  'incorporated',
+  'llc',
+  'corp',
+  'corporation',
+  'co',
+  'company',
+  'gmbh',
+  'ag',
+  'kg',
+  'ug',
+  'ohg',
+  'gbr',
+  'e k',
+  'eg',
+  'se',
+  'sarl',
+  's a r l',
+  'sas',
+  's a s',
+  'sasu',
+  'sa',
+  's a',
+  'snc',
+  'eurl',
+  'b v',
+  'bv',
+  'n v',
+  'nv',
+  'v o f',
+  'vof',
+  's l',
+  'sl',
+  's l u',
+  's a u',
+  's r l',
+  'srl',
+  's p a',
+  'spa',
+  's n c',
+  's a s',
+  'ab',
+  'hb',
+  'oy',
+  'as',
+  'aps',
+  'sp k',
+  's c',
+  'bvba',
+  'sprl',
+  'coop',
+  'kb',
+]
+  .map((form) => form.split(' '))
+  .sort((a, b) => b.length - a.length);
 const AMBIGUOUS_FORMS = new Set(['co', 'se', 'as', 'sa', 'spa', 'company', 'ab', 'eg', 'sl', 'ag', 'kg', 'coop', 'corp']);
 
-const REGISTRATION = /registered|company no|hrb|hra|amtsgericht|rcs|siret|kvk|registro|r\.?e\.?a\.?|rea\b|vat|ust|tva|btw|cif|nif|iva|ein\b|org\.? ?nr|regon|partnership|capital|cap\. soc/i;
+const REGISTRATION =
+  /registered|company no|hrb|hra|amtsgericht|rcs|siret|kvk|registro|r\.?e\.?a\.?|rea\b|vat|ust|tva|btw|cif|nif|iva|ein\b|org\.? ?nr|regon|partnership|capital|cap\. soc/i;
 const BANK = /\bbank|banca|banco|banque|caja|caisse|cassa|sparkasse|mutual|bic\b|savings/i;
 
 /** Names with a legal form, or failing those the letterhead's largest words; best first. The buyer's names are left out. */
-export function sellerNamesOf(pages: readonly PageWords[], rows: readonly Row[], labelled: LabelledRows, buyerNames: readonly string[]): PrintedName[] {
+export function sellerNamesOf(
+  pages: readonly PageWords[],
+  rows: readonly Row[],
+  labelled: LabelledRows,
+  buyerNames: readonly string[],
+): PrintedName[] {
   const buyers = new Set(buyerNames.map(fold));
   const buyerBlocks = blocksUnder(labelled, rows, ['buyer', 'shipTo']);
   const sellerBlocks = blocksUnder(labelled, rows, ['seller']);
@@ -59,16 +124,25 @@ function legalNamesIn(run: Run): { value: string; run: Run; box: Box; words: num
   const names: { value: string; run: Run; box: Box; words: number }[] = [];
   let start = 0;
   for (let i = 0; i < tokens.length; i++) {
-    if (/^[–—·|•-]$|^\/$/.test(run.words[i].text) || (i > start && /[·|:]$/.test(run.words[i - 1].text))) start = /[\p{L}\d]/u.test(run.words[i].text) ? i : i + 1;
+    if (/^[–—·|•-]$|^\/$/.test(run.words[i].text) || (i > start && /[·|:]$/.test(run.words[i - 1].text)))
+      start = /[\p{L}\d]/u.test(run.words[i].text) ? i : i + 1;
     const length = i > start ? formAt(tokens, i) : 0;
     if (length === 0) continue;
     const words = run.words.slice(start, i + length);
     if (isName(words, tokens.slice(i, i + length).join(' '))) {
-      names.push({ value: words.map((word) => word.text).join(' ').replace(/[,;:–-]+$/, ''), run, box: union(words), words: words.length });
+      names.push({
+        value: words
+          .map((word) => word.text)
+          .join(' ')
+          .replace(/[,;:–-]+$/, ''),
+        run,
+        box: union(words),
+        words: words.length,
+      });
     }
     i += length - 1;
     start = i + 1;
-  } // prettier-ignore
+  }
   return names;
 }
 
@@ -77,9 +151,15 @@ function formAt(tokens: readonly string[], i: number): number {
   for (const form of LEGAL_FORMS) {
     const joined = form.join(' ');
     for (let count = 1; count <= form.length; count++) {
-      if (tokens.slice(i, i + count).filter((token) => token !== '').join(' ') === joined) return count;
+      if (
+        tokens
+          .slice(i, i + count)
+          .filter((token) => token !== '')
+          .join(' ') === joined
+      )
+        return count;
     }
-  } // prettier-ignore
+  }
   return 0;
 }
 

@@ -62,14 +62,21 @@ function numberAt(run: Run, from: number, to: number, mark: DecimalMark): Number
   const span = make(run, from, to);
   if (to - from > 1 && !joinsToOneNumber(span.text)) return null;
   const percent = /\d\s*%$/.test(span.text);
-  const text = span.text.replace(/\s*%$/, '').replace(/^\((.*)\)$/, '$1').replace(/[,;:]$/, '').replace(/(\d)\.$/, '$1');
+  const text = span.text
+    .replace(/\s*%$/, '')
+    .replace(/^\((.*)\)$/, '$1')
+    .replace(/[,;:]$/, '')
+    .replace(/(\d)\.$/, '$1');
   const number = readNumber(text, mark);
   return number ? { ...span, number, percent } : null;
 }
 
 /** Groups of three digits, or one number with its sign: what may be several words and still one number. */
 function joinsToOneNumber(text: string): boolean {
-  const bare = text.replace(/[£€$%()]|\b(EUR|GBP|USD|CHF|SEK|PLN|CR|kr|zł)\b/gi, '').replace(/^\s*[-–−]\s*/, '').trim();
+  const bare = text
+    .replace(/[£€$%()]|\b(EUR|GBP|USD|CHF|SEK|PLN|CR|kr|zł)\b/gi, '')
+    .replace(/^\s*[-–−]\s*/, '')
+    .trim();
   return /^\d{1,3}(\s\d{3})*([.,]\d+)?$/.test(bare) || /^[\d.,'’]+$/.test(bare);
 }
 

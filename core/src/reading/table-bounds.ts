@@ -21,7 +21,17 @@ export function startsTotals(row: Row, labelled: LabelledRows, mark: DecimalMark
   if (new Set(labels.map((label) => label.run)).size >= 2) return true;
   const { run } = labels[0];
   const before = row.runs.slice(0, row.runs.indexOf(run));
-  if (before.some((other) => numberSpans(other, mark).some((span) => span.number.places === 2 && !decimal(span.number.value).isZero()) && /\p{L}{3}/u.test(other.text))) return false;
-  const amounts = row.runs.filter((other) => other.box.x >= run.box.x).flatMap((other) => numberSpans(other, mark)).filter((span) => span.number.places === 2 && !span.percent);
+  if (
+    before.some(
+      (other) =>
+        numberSpans(other, mark).some((span) => span.number.places === 2 && !decimal(span.number.value).isZero()) &&
+        /\p{L}{3}/u.test(other.text),
+    )
+  )
+    return false;
+  const amounts = row.runs
+    .filter((other) => other.box.x >= run.box.x)
+    .flatMap((other) => numberSpans(other, mark))
+    .filter((span) => span.number.places === 2 && !span.percent);
   return amounts.length > 0 && amounts.length <= 2 && run.words.length <= 9;
-} // prettier-ignore
+}

@@ -49,7 +49,13 @@ export function chooseTotals(labelled: LabelledRows, rows: readonly Row[], mark:
   const grossPool = strongest([...gross, ...due.map((c) => ({ ...c, score: c.score - 0.25 }))]);
   const netPool = strongest([...net, ...goods.map((c) => ({ ...c, score: c.score - 0.3 }))]);
 
-  let best = { score: -Infinity, net: null as TotalCandidate | null, tax: null as TotalCandidate | null, gross: null as TotalCandidate | null, addsUp: false };
+  let best = {
+    score: -Infinity,
+    net: null as TotalCandidate | null,
+    tax: null as TotalCandidate | null,
+    gross: null as TotalCandidate | null,
+    addsUp: false,
+  };
   for (const g of orNull(grossPool, 8)) {
     for (const n of orNull(netPool, 6)) {
       for (const t of orNull(tax, 6)) {
@@ -63,11 +69,14 @@ export function chooseTotals(labelled: LabelledRows, rows: readonly Row[], mark:
         if (score > best.score) best = { score, net: n, tax: t, gross: g, addsUp };
       }
     }
-  } // prettier-ignore
+  }
   const { gross: g } = best;
   const chosenDue = chooseDue(g, due, paid, previous);
   const discount = discounts.find((c) => best.net && lineSum && netFitsLines(best.net.value, lineSum, [c], carriages))?.value ?? null;
-  const carriage = carriages.find((c) => best.net && lineSum && !within(best.net.value, lineSum, CENT) && netFitsLines(best.net.value, lineSum, discounts, [c]))?.value ?? null;
+  const carriage =
+    carriages.find(
+      (c) => best.net && lineSum && !within(best.net.value, lineSum, CENT) && netFitsLines(best.net.value, lineSum, discounts, [c]),
+    )?.value ?? null;
   const paidChosen = paid.find((c) => g && chosenDue.due && within(g.value.minus(c.value), chosenDue.due.value, CENT))?.value ?? null;
   return {
     chosen: { netTotal: best.net, taxTotal: best.tax, grossTotal: g, amountDue: chosenDue.due },
@@ -81,9 +90,16 @@ export function chooseTotals(labelled: LabelledRows, rows: readonly Row[], mark:
 }
 
 /** Whether the net total is the sum of the lines less a discount plus carriage, any of them absent. */
-export function netFitsLines(net: Decimal, lineSum: Decimal, discounts: readonly { value: Decimal }[], carriages: readonly { value: Decimal }[]): boolean {
+export function netFitsLines(
+  net: Decimal,
+  lineSum: Decimal,
+  discounts: readonly { value: Decimal }[],
+  carriages: readonly { value: Decimal }[],
+): boolean {
   const zero = { value: new Decimal(0) };
-  return [zero, ...discounts].some((d) => [zero, ...carriages].some((c) => within(lineSum.abs().minus(d.value).plus(c.value), net.abs(), CENT)));
+  return [zero, ...discounts].some((d) =>
+    [zero, ...carriages].some((c) => within(lineSum.abs().minus(d.value).plus(c.value), net.abs(), CENT)),
+  );
 }
 
 function looksLikeAmount(span: NumberSpan): boolean {
@@ -96,8 +112,13 @@ function asTotal(candidate: Candidate<NumberSpan>, rows: readonly Row[]): TotalC
   const rightmost = row?.runs.at(-1) === span.run ? 0.02 : 0;
   const bracketed = /^\(.*\)$/.test(span.text) ? -0.3 : 0;
   const depth = rows.length > 0 ? (0.05 * label.run.row) / rows[rows.length - 1].index : 0;
-  return { value: decimal(span.number.value), span, score: candidate.score + rightmost + bracketed + depth, evidence: `${relation} “${label.phrase}”` };
-} // prettier-ignore
+  return {
+    value: decimal(span.number.value),
+    span,
+    score: candidate.score + rightmost + bracketed + depth,
+    evidence: `${relation} “${label.phrase}”`,
+  };
+}
 
 /** The sum of the tax amounts that stand with a rate, where there are several: the printed total may be missing. */
 function withRateSums(labelled: LabelledRows, tax: readonly TotalCandidate[]): TotalCandidate[] {
@@ -117,26 +138,39 @@ function withRateSums(labelled: LabelledRows, tax: readonly TotalCandidate[]): T
   return [{ value, score: 0.85, span: parts[parts.length - 1].span, evidence: `sum of ${parts.length} tax amounts` }, ...tax];
 }
 
-function chooseDue(gross: TotalCandidate | null, due: readonly TotalCandidate[], paid: readonly TotalCandidate[], previous: readonly TotalCandidate[]) {
+function chooseDue(
+  gross: TotalCandidate | null,
+  due: readonly TotalCandidate[],
+  paid: readonly TotalCandidate[],
+  previous: readonly TotalCandidate[],
+) {
   if (!gross) return { due: due[0] ?? null, explained: false };
-  let best: { due: TotalCandidate | null; explained: boolean; score: number } = { due: { ...gross, evidence: 'the invoice total: nothing else is said about the amount to pay' }, explained: true, score: 0.3 };
+  let best: { due: TotalCandidate | null; explained: boolean; score: number } = {
+    due: { ...gross, evidence: 'the invoice total: nothing else is said about the amount to pay' },
+    explained: true,
+    score: 0.3,
+  };
   for (const candidate of due) {
     const same = within(candidate.value, gross.value, CENT);
     const lessPaid = paid.some((p) => within(gross.value.minus(p.value), candidate.value, CENT));
     const withBalance = previous.some(
-      (b) => within(gross.value.plus(b.value), candidate.value, CENT) || paid.some((p) => within(gross.value.plus(b.value).minus(p.value), candidate.value, CENT)),
+      (b) =>
+        within(gross.value.plus(b.value), candidate.value, CENT) ||
+        paid.some((p) => within(gross.value.plus(b.value).minus(p.value), candidate.value, CENT)),
     );
     const explained = same || lessPaid || withBalance;
     const score = candidate.score + (explained ? 1 : 0) + (lessPaid || withBalance ? 0.1 : 0);
     if (score > best.score) best = { due: candidate, explained, score };
   }
   return best;
-} // prettier-ignore
+}
 
 function strongest(candidates: readonly TotalCandidate[]): TotalCandidate[] {
   const kept: TotalCandidate[] = [];
   for (const candidate of [...candidates].sort((a, b) => b.score - a.score)) {
-    const twin = kept.find((other) => other.value.eq(candidate.value) && (other.span?.box.y === candidate.span?.box.y || other.evidence === candidate.evidence));
+    const twin = kept.find(
+      (other) => other.value.eq(candidate.value) && (other.span?.box.y === candidate.span?.box.y || other.evidence === candidate.evidence),
+    );
     if (!twin) kept.push(candidate);
   }
   return kept;

@@ -29,12 +29,16 @@ describe('printed numbers', () => {
 
   it('reads back any amount however its language prints it', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 0, max: 99_999_999_99 }), fc.constantFrom([',', '.'], ['.', ','], [' ', ','], ['\u202f', ','], ['’', '.']), (cents, [group, mark]) => {
-        const whole = String(Math.floor(cents / 100));
-        const fraction = String(cents % 100).padStart(2, '0');
-        const printed = whole.replace(/\B(?=(\d{3})+$)/g, group) + mark + fraction;
-        expect(readNumber(printed, mark as '.' | ',')?.value).toBe(`${whole}.${fraction}`);
-      }),
+      fc.property(
+        fc.integer({ min: 0, max: 99_999_999_99 }),
+        fc.constantFrom([',', '.'], ['.', ','], [' ', ','], ['\u202f', ','], ['’', '.']),
+        (cents, [group, mark]) => {
+          const whole = String(Math.floor(cents / 100));
+          const fraction = String(cents % 100).padStart(2, '0');
+          const printed = whole.replace(/\B(?=(\d{3})+$)/g, group) + mark + fraction;
+          expect(readNumber(printed, mark as '.' | ',')?.value).toBe(`${whole}.${fraction}`);
+        },
+      ),
     );
   });
 });

@@ -75,7 +75,13 @@ export function run(words: readonly Word[], page: number, row: number): Run {
 /** Rows of plain text, such as a mail's, as if it stood on page 0. */
 export function rowsOfText(text: string): Row[] {
   return text.split(/\r?\n/).flatMap((line, index) => {
-    const words = [...line.matchAll(/\S+/g)].map((match) => ({ text: match[0], x: match.index * 6, y: index * 12, width: match[0].length * 6, height: 10 }));
+    const words = [...line.matchAll(/\S+/g)].map((match) => ({
+      text: match[0],
+      x: match.index * 6,
+      y: index * 12,
+      width: match[0].length * 6,
+      height: 10,
+    }));
     return words.length === 0 ? [] : [{ page: 0, index, runs: [run(words, 0, index)], box: union(words) }];
   });
 }

@@ -1,6 +1,12 @@
 import { guessSupplier, SURE, type KnownSupplier } from './index.js';
 
-const timber: KnownSupplier = { id: 1, name: 'Pellow & Garth Timber Ltd', taxId: 'GB698156132', iban: 'GB82WEST12345698765432', mailDomain: 'pellow.example' };
+const timber: KnownSupplier = {
+  id: 1,
+  name: 'Pellow & Garth Timber Ltd',
+  taxId: 'GB698156132',
+  iban: 'GB82WEST12345698765432',
+  mailDomain: 'pellow.example',
+};
 const others: KnownSupplier[] = [
   { id: 2, name: 'Pellow Brake Works Ltd', taxId: 'GB797263522', iban: null, mailDomain: 'brakes.example' },
   { id: 3, name: 'Harrow Coal Company', taxId: null, iban: null, mailDomain: null },
@@ -9,7 +15,8 @@ const nothing = { name: null, taxId: null, iban: null, mailDomain: null };
 
 describe('recognising the supplier', () => {
   it('is sure by the tax id, printed with or without its country', () => {
-    for (const taxId of ['GB 698 1561 32', '698156132']) expect(guessSupplier({ ...nothing, taxId }, [timber, ...others])[0]).toMatchObject({ id: 1, reasons: ['same tax id'] });
+    for (const taxId of ['GB 698 1561 32', '698156132'])
+      expect(guessSupplier({ ...nothing, taxId }, [timber, ...others])[0]).toMatchObject({ id: 1, reasons: ['same tax id'] });
     expect(guessSupplier({ ...nothing, taxId: '698156132' }, [timber])[0].score).toBeGreaterThanOrEqual(SURE);
   });
 

@@ -43,7 +43,11 @@ interface Column {
 export function drawInvoice(invoice: DrawnInvoice): Promise<Buffer> {
   const words = WORDS[invoice.supplier.language];
   // The same invoice gives the same bytes: no time of making in the file.
-  const pdf = new PDFDocument({ size: 'A4', margin: 0, info: { Title: `${words.invoice} ${invoice.number}`, Producer: 'Demo', CreationDate: new Date(`${invoice.issueDate}T08:00:00Z`) } });
+  const pdf = new PDFDocument({
+    size: 'A4',
+    margin: 0,
+    info: { Title: `${words.invoice} ${invoice.number}`, Producer: 'Demo', CreationDate: new Date(`${invoice.issueDate}T08:00:00Z`) },
+  });
   const chunks: Buffer[] = [];
   const done = new Promise<Buffer>((resolve) => {
     pdf.on('data', (chunk: Buffer) => chunks.push(chunk));
@@ -54,11 +58,20 @@ export function drawInvoice(invoice: DrawnInvoice): Promise<Buffer> {
   return done;
 }
 
-function text(pdf: Pdf, value: string, x: number, y: number, options: { size?: number; bold?: boolean; width?: number; align?: 'left' | 'right' | 'center'; colour?: string; serif?: boolean } = {}): void {
+function text(
+  pdf: Pdf,
+  value: string,
+  x: number,
+  y: number,
+  options: { size?: number; bold?: boolean; width?: number; align?: 'left' | 'right' | 'center'; colour?: string; serif?: boolean } = {},
+): void {
   const { size = 9, bold = false, width, align = 'left', colour = '#1c1c1c', serif = false } = options;
-  pdf.font(serif ? (bold ? 'Times-Bold' : 'Times-Roman') : bold ? 'Helvetica-Bold' : 'Helvetica').fontSize(size).fillColor(colour);
+  pdf
+    .font(serif ? (bold ? 'Times-Bold' : 'Times-Roman') : bold ? 'Helvetica-Bold' : 'Helvetica')
+    .fontSize(size)
+    .fillColor(colour);
   pdf.text(value, x, y, { width: width ?? 500, align, lineBreak: width !== undefined });
-} // prettier-ignore
+}
 
 function block(pdf: Pdf, lines: readonly string[], x: number, y: number, options: Parameters<typeof text>[4] = {}): number {
   const step = (options.size ?? 9) * 1.35;
@@ -69,7 +82,8 @@ function block(pdf: Pdf, lines: readonly string[], x: number, y: number, options
 const numberLabel = (invoice: DrawnInvoice, words: Words): string => (invoice.credit ? words.creditNumber : words.number);
 const title = (invoice: DrawnInvoice, words: Words): string => (invoice.credit ? words.credit : words.invoice);
 const buyerBlock = [COMPANY.name, ...COMPANY.address];
-const date = (invoice: DrawnInvoice, iso: string, long = false) => printedDate(iso, invoice.supplier.language, invoice.supplier.country, long);
+const date = (invoice: DrawnInvoice, iso: string, long = false) =>
+  printedDate(iso, invoice.supplier.language, invoice.supplier.country, long);
 
 /** Label and value of what the head tells, in the order suppliers print it. */
 function facts(invoice: DrawnInvoice, words: Words): [string, string][] {
@@ -82,14 +96,27 @@ function facts(invoice: DrawnInvoice, words: Words): [string, string][] {
   ];
 }
 
-function table(pdf: Pdf, invoice: DrawnInvoice, columns: readonly Column[], y: number, style: { rules: boolean; size?: number; headFill?: string; headColour?: string }): number {
+function table(
+  pdf: Pdf,
+  invoice: DrawnInvoice,
+  columns: readonly Column[],
+  y: number,
+  style: { rules: boolean; size?: number; headFill?: string; headColour?: string },
+): number {
   const { rules, size = 8.5, headFill, headColour = '#1c1c1c' } = style;
   const [left, right] = [columns[0].x - 4, columns[columns.length - 1].x + columns[columns.length - 1].width + 4];
   if (headFill) pdf.rect(left, y - 4, right - left, size + 9).fill(headFill);
-  for (const column of columns) text(pdf, column.head, column.x, y, { size, bold: true, width: column.width, align: column.align, colour: headColour });
+  for (const column of columns)
+    text(pdf, column.head, column.x, y, { size, bold: true, width: column.width, align: column.align, colour: headColour });
   y += size + 8;
   for (const line of invoice.lines) {
-    if (rules) pdf.moveTo(left, y - 3).lineTo(right, y - 3).lineWidth(0.4).strokeColor('#9a9a9a').stroke(); // prettier-ignore
+    if (rules)
+      pdf
+        .moveTo(left, y - 3)
+        .lineTo(right, y - 3)
+        .lineWidth(0.4)
+        .strokeColor('#9a9a9a')
+        .stroke();
     let height = 0;
     for (const column of columns) {
       const value = column.text(line);
@@ -99,11 +126,22 @@ function table(pdf: Pdf, invoice: DrawnInvoice, columns: readonly Column[], y: n
     }
     y += height + 6;
   }
-  pdf.moveTo(left, y - 2).lineTo(right, y - 2).lineWidth(0.7).strokeColor('#4a4a4a').stroke(); // prettier-ignore
+  pdf
+    .moveTo(left, y - 2)
+    .lineTo(right, y - 2)
+    .lineWidth(0.7)
+    .strokeColor('#4a4a4a')
+    .stroke();
   return y + 8;
 }
 
-function columnsOf(invoice: DrawnInvoice, words: Words, left: number, width: number, options: { item: boolean; rate: boolean; unit: boolean }): Column[] {
+function columnsOf(
+  invoice: DrawnInvoice,
+  words: Words,
+  left: number,
+  width: number,
+  options: { item: boolean; rate: boolean; unit: boolean },
+): Column[] {
   const { language, taxRate } = invoice.supplier;
   const numeric = (value: string) => printed(value, language);
   const wanted: (Omit<Column, 'x'> | null)[] = [
@@ -144,11 +182,22 @@ function totals(pdf: Pdf, invoice: DrawnInvoice, words: Words, labelX: number, r
 
 function footer(pdf: Pdf, invoice: DrawnInvoice, words: Words, y: number, align: 'left' | 'center' = 'center'): void {
   const { supplier } = invoice;
-  pdf.moveTo(48, y - 6).lineTo(547, y - 6).lineWidth(0.5).strokeColor('#b0b0b0').stroke(); // prettier-ignore
+  pdf
+    .moveTo(48, y - 6)
+    .lineTo(547, y - 6)
+    .lineWidth(0.5)
+    .strokeColor('#b0b0b0')
+    .stroke();
   const bank = invoice.iban === null ? '' : `IBAN ${invoice.iban.replace(/(.{4})(?=.)/g, '$1 ')}`;
   if (bank) text(pdf, bank, 48, y, { size: 7.5, width: 499, align });
   const tax = invoice.taxId === null ? '' : ` · ${words.taxId} ${invoice.taxId}`;
-  text(pdf, `${supplier.name} · ${supplier.address.join(', ')} · ${words.registered}${supplier.key.length}41${supplier.name.length}88${tax}`, 48, y + 11, { size: 7.5, width: 499, align });
+  text(
+    pdf,
+    `${supplier.name} · ${supplier.address.join(', ')} · ${words.registered}${supplier.key.length}41${supplier.name.length}88${tax}`,
+    48,
+    y + 11,
+    { size: 7.5, width: 499, align },
+  );
 }
 
 const LAYOUTS: Readonly<Record<ScenarioSupplier['layout'], (pdf: Pdf, invoice: DrawnInvoice, words: Words) => void>> = {
@@ -165,7 +214,10 @@ const LAYOUTS: Readonly<Record<ScenarioSupplier['layout'], (pdf: Pdf, invoice: D
       text(pdf, label, 337, y + 6, { size: 8.5 });
       text(pdf, value, 440, y + 5, { size: 9, width: 100, align: 'right' });
     });
-    const y = table(pdf, invoice, columnsOf(invoice, words, 52, 491, { item: true, rate: true, unit: true }), 268, { rules: true, headFill: '#e6ebe7' });
+    const y = table(pdf, invoice, columnsOf(invoice, words, 52, 491, { item: true, rate: true, unit: true }), 268, {
+      rules: true,
+      headFill: '#e6ebe7',
+    });
     totals(pdf, invoice, words, 340, 543, y + 6);
     footer(pdf, invoice, words, 780);
   },
@@ -183,7 +235,11 @@ const LAYOUTS: Readonly<Record<ScenarioSupplier['layout'], (pdf: Pdf, invoice: D
       text(pdf, label, x, 214, { size: 7.5, colour: '#444444' });
       text(pdf, value, x, 227, { size: 9, bold: true });
     });
-    const y = table(pdf, invoice, columnsOf(invoice, words, 52, 491, { item: false, rate: false, unit: true }), 268, { rules: false, headFill: '#22435f', headColour: '#ffffff' });
+    const y = table(pdf, invoice, columnsOf(invoice, words, 52, 491, { item: false, rate: false, unit: true }), 268, {
+      rules: false,
+      headFill: '#22435f',
+      headColour: '#ffffff',
+    });
     totals(pdf, invoice, words, 330, 543, y + 8, 10);
     text(pdf, words.thanks, 52, y + 70, { size: 8.5 });
     footer(pdf, invoice, words, 786, 'left');
@@ -211,11 +267,19 @@ const LAYOUTS: Readonly<Record<ScenarioSupplier['layout'], (pdf: Pdf, invoice: D
     block(pdf, invoice.supplier.address, 420, 50, { size: 8.5, serif: true });
     block(pdf, buyerBlock, 64, 140, { size: 10.5, serif: true });
     text(pdf, date(invoice, invoice.issueDate, true), 380, 232, { size: 10.5, width: 150, align: 'right', serif: true });
-    text(pdf, invoice.labelled ? `${numberLabel(invoice, words)} ${invoice.number}` : invoice.number, 64, 268, { size: 12.5, bold: true, serif: true });
+    text(pdf, invoice.labelled ? `${numberLabel(invoice, words)} ${invoice.number}` : invoice.number, 64, 268, {
+      size: 12.5,
+      bold: true,
+      serif: true,
+    });
     if (invoice.order !== null) text(pdf, `${words.order} ${invoice.order}`, 64, 288, { size: 10.5, serif: true });
-    const y = table(pdf, invoice, columnsOf(invoice, words, 66, 465, { item: false, rate: false, unit: true }), 322, { rules: false, size: 9.5 });
+    const y = table(pdf, invoice, columnsOf(invoice, words, 66, 465, { item: false, rate: false, unit: true }), 322, {
+      rules: false,
+      size: 9.5,
+    });
     const end = totals(pdf, invoice, words, 330, 531, y + 6, 10.5);
-    if (invoice.dueDate !== null) text(pdf, `${words.due}: ${date(invoice, invoice.dueDate, true)}`, 64, end + 18, { size: 10.5, serif: true });
+    if (invoice.dueDate !== null)
+      text(pdf, `${words.due}: ${date(invoice, invoice.dueDate, true)}`, 64, end + 18, { size: 10.5, serif: true });
     footer(pdf, invoice, words, 784);
   },
   trade(pdf, invoice, words) {
@@ -229,7 +293,11 @@ const LAYOUTS: Readonly<Record<ScenarioSupplier['layout'], (pdf: Pdf, invoice: D
       text(pdf, label, 330, 108 + i * 14, { size: 8 });
       text(pdf, value, 440, 108 + i * 14, { size: 8.5, bold: true });
     });
-    const y = table(pdf, invoice, columnsOf(invoice, words, 44, 507, { item: true, rate: true, unit: true }), 196, { rules: false, size: 8, headFill: '#dddddd' });
+    const y = table(pdf, invoice, columnsOf(invoice, words, 44, 507, { item: true, rate: true, unit: true }), 196, {
+      rules: false,
+      size: 8,
+      headFill: '#dddddd',
+    });
     totals(pdf, invoice, words, 350, 551, y + 4, 9);
     footer(pdf, invoice, words, 790, 'left');
   },

@@ -36,8 +36,13 @@ const NUMBERS: Readonly<Record<string, (n: number, year: string) => string>> = {
 
 /** The invoice of an order, counted `serial`, dated `issueDate`. */
 export function invoiceOfOrder(order: ScenarioOrder, issueDate: IsoDate, serial: number, twist: Twist = {}): DrawnInvoice {
-  const goods = order.lines.map((line) => ({ ...line, amountOf: twist.asReceived ? line.received : Math.max(1, Math.round(line.quantity * (twist.part ?? 1))) }));
-  const lines = goods.map((line, i) => drawnLine(line, line.amountOf, i === 0 ? (twist.dearer ?? 0) : 0, i === 0 ? twist.lineOff : undefined));
+  const goods = order.lines.map((line) => ({
+    ...line,
+    amountOf: twist.asReceived ? line.received : Math.max(1, Math.round(line.quantity * (twist.part ?? 1))),
+  }));
+  const lines = goods.map((line, i) =>
+    drawnLine(line, line.amountOf, i === 0 ? (twist.dearer ?? 0) : 0, i === 0 ? twist.lineOff : undefined),
+  );
   return invoice(order.supplier, lines, issueDate, serial, twist.noOrderNumber ? null : order.number, twist);
 }
 
@@ -47,14 +52,33 @@ export function invoiceWithoutOrder(supplier: ScenarioSupplier, issueDate: IsoDa
   return invoice(supplier, lines, issueDate, serial, null, twist);
 }
 
-function drawnLine(item: { item: string; description: string; unit: string; price: string }, quantity: number, dearerPercent: number, off = '0'): DrawnLine {
+function drawnLine(
+  item: { item: string; description: string; unit: string; price: string },
+  quantity: number,
+  dearerPercent: number,
+  off = '0',
+): DrawnLine {
   const price = new Decimal(item.price).times(1 + dearerPercent / 100);
   const places = Math.max(2, item.price.split('.')[1]?.length ?? 0);
   const text = price.toFixed(places);
-  return { item: item.item, description: item.description, unit: item.unit, quantity: String(quantity), price: text, amount: toAmount(new Decimal(text).times(quantity).plus(off)) };
+  return {
+    item: item.item,
+    description: item.description,
+    unit: item.unit,
+    quantity: String(quantity),
+    price: text,
+    amount: toAmount(new Decimal(text).times(quantity).plus(off)),
+  };
 }
 
-function invoice(supplier: ScenarioSupplier, lines: readonly DrawnLine[], issueDate: IsoDate, serial: number, order: string | null, twist: Twist): DrawnInvoice {
+function invoice(
+  supplier: ScenarioSupplier,
+  lines: readonly DrawnLine[],
+  issueDate: IsoDate,
+  serial: number,
+  order: string | null,
+  twist: Twist,
+): DrawnInvoice {
   const net = sum(lines.map((line) => line.amount));
   const tax = new Decimal(toAmount(net.times(new Decimal(supplier.taxRate).div(100))));
   const gross = net.plus(tax).plus(new Decimal(twist.totalOff ?? '0'));

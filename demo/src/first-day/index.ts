@@ -13,7 +13,10 @@ export interface DemoMailPlan {
 
 const mail = (supplierKey: string, invoices: readonly DrawnInvoice[], text = 'Please find our invoice attached.'): DemoMailPlan => ({
   supplierKey,
-  subject: invoices.length === 0 ? 'Our new opening hours' : `${invoices.length > 1 ? 'Invoices' : 'Invoice'} ${invoices.map((one) => one.number).join(', ')}`,
+  subject:
+    invoices.length === 0
+      ? 'Our new opening hours'
+      : `${invoices.length > 1 ? 'Invoices' : 'Invoice'} ${invoices.map((one) => one.number).join(', ')}`,
   text,
   invoices,
 });
@@ -23,13 +26,15 @@ export function firstDayMails(today: IsoDate): DemoMailPlan[] {
   const orders = scenarioOrders(today);
   const ordersOf = (key: string) => orders.filter((order) => order.supplier.key === key);
   let serial = 118;
-  const ofOrder = (key: string, nth: number, daysAgo: number, twist: Twist = {}) => invoiceOfOrder(ordersOf(key)[nth], addDays(today, -daysAgo), (serial += 7), twist);
+  const ofOrder = (key: string, nth: number, daysAgo: number, twist: Twist = {}) =>
+    invoiceOfOrder(ordersOf(key)[nth], addDays(today, -daysAgo), (serial += 7), twist);
   const without = (key: string, daysAgo: number, twist: Twist = {}) => {
     const supplier = SUPPLIERS.find((one) => one.key === key);
     if (!supplier) throw new Error(`no supplier ${key} in the scenario`);
     return invoiceWithoutOrder(supplier, addDays(today, -daysAgo), (serial += 7), twist);
   };
-  const one = (key: string, nth: number, daysAgo: number, twist: Twist = {}, text?: string) => mail(key, [ofOrder(key, nth, daysAgo, twist)], text);
+  const one = (key: string, nth: number, daysAgo: number, twist: Twist = {}, text?: string) =>
+    mail(key, [ofOrder(key, nth, daysAgo, twist)], text);
   return [
     one('tarnside', 0, 9),
     one('dapplemere', 0, 12),
@@ -80,7 +85,7 @@ export function askedMail(what: 'clean' | 'doubt' | 'price-variance' | 'no-attac
   const order = own[own.length - 1];
   const twists: Readonly<Record<typeof what, Twist>> = {
     clean: { part: 0.1 },
-    doubt: { part: 0.1, totalOff: '3.00' },
+    doubt: { part: 0.3, dearer: 12, totalOff: '3.00' },
     'price-variance': { part: 0.3, dearer: 12 },
     'no-attachment': {},
   };

@@ -35,6 +35,13 @@ export function scenarioOrders(today: IsoDate): ScenarioOrder[] {
     });
     const days = 40 - Math.floor(i * 0.6) + Math.floor(random() * 5);
     const manager = COST_CENTRES.find((centre) => centre.code === supplier.costCentre)?.manager ?? 'piet';
-    return { number: String(FIRST_NUMBER + i), supplier, owner: manager, orderedOn: addDays(today, -days), receivedOn: addDays(today, -Math.max(2, days - 12)), lines };
+    return {
+      number: String(FIRST_NUMBER + i),
+      supplier,
+      owner: manager,
+      orderedOn: addDays(today, -days),
+      receivedOn: addDays(today, -Math.max(2, days - 12)),
+      lines,
+    };
   });
 }

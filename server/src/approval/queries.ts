@@ -2,20 +2,39 @@ import type { ApprovalRule } from '@umber/core/approval';
 import { rows, type Database } from '../database/database.js';
 
 export const approvalRules = (db: Database) =>
-  rows<ApprovalRule>(db, 'select min_amount as "minAmount", cost_centre as "costCentre", only_exceptions as "onlyExceptions", approver, person_id as "personId" from approval_rules order by position');
+  rows<ApprovalRule>(
+    db,
+    'select min_amount as "minAmount", cost_centre as "costCentre", only_exceptions as "onlyExceptions", approver, person_id as "personId" from approval_rules order by position',
+  );
 
-export const costCentreManagers = (db: Database) => rows<{ code: string; managerId: number }>(db, 'select code, manager_id as "managerId" from cost_centres');
+export const costCentreManagers = (db: Database) =>
+  rows<{ code: string; managerId: number }>(db, 'select code, manager_id as "managerId" from cost_centres');
 
 export const askApproval = (db: Database, documentId: number, approverId: number, why: string) =>
-  db.query('insert into approvals (document_id, approver_id, why) values ($1, $2, $3) on conflict do nothing', [documentId, approverId, why]);
+  db.query('insert into approvals (document_id, approver_id, why) values ($1, $2, $3) on conflict do nothing', [
+    documentId,
+    approverId,
+    why,
+  ]);
 
 export const askedApprovals = (db: Database, documentId: number) =>
-  rows<{ id: number; approverId: number }>(db, "select id, approver_id as \"approverId\" from approvals where document_id = $1 and state = 'asked'", [documentId]);
+  rows<{ id: number; approverId: number }>(
+    db,
+    'select id, approver_id as "approverId" from approvals where document_id = $1 and state = \'asked\'',
+    [documentId],
+  );
 
 export const answerApproval = (db: Database, id: number, state: 'approved' | 'sent-back', comment: string | null) =>
   db.query('update approvals set state = $2, comment = $3, answered_at = now() where id = $1', [id, state, comment]);
 
-export const withdrawApprovals = (db: Database, documentId: number) => db.query("update approvals set state = 'withdrawn', answered_at = now() where document_id = $1 and state = 'asked'", [documentId]);
+export const withdrawApprovals = (db: Database, documentId: number) =>
+  db.query("update approvals set state = 'withdrawn', answered_at = now() where document_id = $1 and state = 'asked'", [documentId]);
 
 export const exceptionAcceptors = async (db: Database, documentId: number) =>
-  (await rows<{ id: number }>(db, 'select distinct accepted_by as id from exceptions where document_id = $1 and accepted_by is not null and withdrawn_at is null', [documentId])).map((one) => one.id);
+  (
+    await rows<{ id: number }>(
+      db,
+      'select distinct accepted_by as id from exceptions where document_id = $1 and accepted_by is not null and withdrawn_at is null',
+      [documentId],
+    )
+  ).map((one) => one.id);

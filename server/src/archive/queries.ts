@@ -1,17 +1,36 @@
 import type { TrailEntry } from '@umber/contract/documents';
 import { row, rows, type Database } from '../database/database.js';
 
-export const insertBlob = (db: Database, hash: Buffer, bytes: Buffer) => db.query('insert into blobs (sha256, bytes) values ($1, $2) on conflict do nothing', [hash, bytes]);
+export const insertBlob = (db: Database, hash: Buffer, bytes: Buffer) =>
+  db.query('insert into blobs (sha256, bytes) values ($1, $2) on conflict do nothing', [hash, bytes]);
 
-export const blobBytes = async (db: Database, hash: Buffer) => (await row<{ bytes: Buffer }>(db, 'select bytes from blobs where sha256 = $1', [hash]))?.bytes ?? null;
+export const blobBytes = async (db: Database, hash: Buffer) =>
+  (await row<{ bytes: Buffer }>(db, 'select bytes from blobs where sha256 = $1', [hash]))?.bytes ?? null;
 
-export const insertTrail = (db: Database, documentId: number, personId: number | null, act: string, sentence: string, before: unknown, after: unknown) =>
+export const insertTrail = (
+  db: Database,
+  documentId: number,
+  personId: number | null,
+  act: string,
+  sentence: string,
+  before: unknown,
+  after: unknown,
+) =>
   db.query('insert into trail (document_id, person_id, act, sentence, before, after) values ($1, $2, $3, $4, $5, $6)', [
-    documentId, personId, act, sentence, before === undefined ? null : JSON.stringify(before), after === undefined ? null : JSON.stringify(after),
-  ]); // prettier-ignore
+    documentId,
+    personId,
+    act,
+    sentence,
+    before === undefined ? null : JSON.stringify(before),
+    after === undefined ? null : JSON.stringify(after),
+  ]);
 
 export const trailOf = (db: Database, documentId: number) =>
-  rows<TrailEntry>(db, 'select t.id, t.at, p.name as person, t.act, t.sentence, t.before, t.after from trail t left join people p on p.id = t.person_id where t.document_id = $1 order by t.id desc', [documentId]);
+  rows<TrailEntry>(
+    db,
+    'select t.id, t.at, p.name as person, t.act, t.sentence, t.before, t.after from trail t left join people p on p.id = t.person_id where t.document_id = $1 order by t.id desc',
+    [documentId],
+  );
 
 export const documentHead = (db: Database, id: number) =>
   row<Record<string, string | null> & { id: number; version: number; lines: string }>(
@@ -27,7 +46,19 @@ export const documentHead = (db: Database, id: number) =>
   );
 
 export const documentLines = (db: Database, id: number) =>
-  rows<{ position: number; itemNumber: string | null; description: string | null; quantity: string | null; unit: string | null; unitPrice: string | null; netAmount: string | null; taxRate: string | null; orderLineId: number | null; account: string | null; costCentre: string | null }>(
+  rows<{
+    position: number;
+    itemNumber: string | null;
+    description: string | null;
+    quantity: string | null;
+    unit: string | null;
+    unitPrice: string | null;
+    netAmount: string | null;
+    taxRate: string | null;
+    orderLineId: number | null;
+    account: string | null;
+    costCentre: string | null;
+  }>(
     db,
     `select position, item_number as "itemNumber", description, trim_scale(quantity)::text as quantity, unit, trim_scale(unit_price)::text as "unitPrice", net_amount as "netAmount",
        trim_scale(tax_rate)::text as "taxRate", order_line_id as "orderLineId", account, cost_centre as "costCentre"
@@ -36,10 +67,23 @@ export const documentLines = (db: Database, id: number) =>
   );
 
 export const openDoubts = (db: Database, id: number) =>
-  rows<{ id: number; field: string | null; line: number | null; reason: string }>(db, 'select id, field, line, reason from doubts where document_id = $1 and settled_at is null order by line nulls first, id', [id]);
+  rows<{ id: number; field: string | null; line: number | null; reason: string }>(
+    db,
+    'select id, field, line, reason from doubts where document_id = $1 and settled_at is null order by line nulls first, id',
+    [id],
+  );
 
 export const liveExceptions = (db: Database, id: number) =>
-  rows<{ id: number; code: string; line: number | null; sentence: string; figures: never; acceptedBy: string | null; acceptedById: number | null; acceptedReason: string | null }>(
+  rows<{
+    id: number;
+    code: string;
+    line: number | null;
+    sentence: string;
+    figures: never;
+    acceptedBy: string | null;
+    acceptedById: number | null;
+    acceptedReason: string | null;
+  }>(
     db,
     `select e.id, e.code, e.line, e.sentence, e.figures, p.name as "acceptedBy", e.accepted_by as "acceptedById", e.accepted_reason as "acceptedReason"
      from exceptions e left join people p on p.id = e.accepted_by where e.document_id = $1 and e.withdrawn_at is null order by e.line nulls first, e.id`,
@@ -47,19 +91,40 @@ export const liveExceptions = (db: Database, id: number) =>
   );
 
 export const approvalsOf = (db: Database, id: number) =>
-  rows<{ id: number; approverId: number; approver: string; why: string; state: 'asked' | 'approved' | 'sent-back' | 'withdrawn'; comment: string | null; answeredAt: string | null }>(
+  rows<{
+    id: number;
+    approverId: number;
+    approver: string;
+    why: string;
+    state: 'asked' | 'approved' | 'sent-back' | 'withdrawn';
+    comment: string | null;
+    answeredAt: string | null;
+  }>(
     db,
     'select a.id, a.approver_id as "approverId", p.name as approver, a.why, a.state, a.comment, a.answered_at as "answeredAt" from approvals a join people p on p.id = a.approver_id where a.document_id = $1 order by a.id',
     [id],
   );
 
-export const pagesOf = (db: Database, id: number) => rows<{ number: number; width: number; height: number; words: never }>(db, 'select number, width, height, words from pages where document_id = $1 order by number', [id]);
+export const pagesOf = (db: Database, id: number) =>
+  rows<{ number: number; width: number; height: number; words: never }>(
+    db,
+    'select number, width, height, words from pages where document_id = $1 order by number',
+    [id],
+  );
 
-export const pagePicture = async (db: Database, id: number, page: number) => (await row<{ picture: Buffer | null }>(db, 'select picture from pages where document_id = $1 and number = $2', [id, page]))?.picture ?? null;
+export const pagePicture = async (db: Database, id: number, page: number) =>
+  (await row<{ picture: Buffer | null }>(db, 'select picture from pages where document_id = $1 and number = $2', [id, page]))?.picture ??
+  null;
 
-export const documentFile = (db: Database, id: number) => row<{ blob: Buffer; fileName: string }>(db, 'select blob, file_name as "fileName" from documents where id = $1', [id]);
+export const documentFile = (db: Database, id: number) =>
+  row<{ blob: Buffer; fileName: string }>(db, 'select blob, file_name as "fileName" from documents where id = $1', [id]);
 
-export const lastReading = (db: Database, id: number) => row<{ result: never }>(db, 'select result from readings where document_id = $1 order by id desc limit 1', [id]);
+export const lastReading = (db: Database, id: number) =>
+  row<{ result: never }>(db, 'select result from readings where document_id = $1 order by id desc limit 1', [id]);
 
 export const arrivalMail = (db: Database, id: number) =>
-  row<{ sender: string | null; subject: string | null; sentAt: string | null; text: string }>(db, 'select sender, subject, sent_at as "sentAt", body_text as text from arrivals where id = $1', [id]);
+  row<{ sender: string | null; subject: string | null; sentAt: string | null; text: string }>(
+    db,
+    'select sender, subject, sent_at as "sentAt", body_text as text from arrivals where id = $1',
+    [id],
+  );

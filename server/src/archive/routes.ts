@@ -19,12 +19,18 @@ export function archiveRoutes(services: Services): Router {
   router.get('/documents/:id/pages/:page/picture', async (request, response) => {
     const hash = await pagePicture(services.pool, valid(idSchema, request.params.id), valid(pageSchema, request.params.page));
     if (!hash) throw new Refused('no-such-page');
-    response.type('png').set('Cache-Control', 'private, max-age=31536000, immutable').send(await fetchBlob(services.pool, hash));
+    response
+      .type('png')
+      .set('Cache-Control', 'private, max-age=31536000, immutable')
+      .send(await fetchBlob(services.pool, hash));
   });
   router.get('/documents/:id/file', async (request, response) => {
     const file = await documentFile(services.pool, valid(idSchema, request.params.id));
     if (!file) throw new Refused('no-such-document');
-    response.attachment(file.fileName.replace(/[^\p{L}\p{N}. _-]/gu, '_')).type('application/pdf').send(await fetchBlob(services.pool, file.blob));
+    response
+      .attachment(file.fileName.replace(/[^\p{L}\p{N}. _-]/gu, '_'))
+      .type('application/pdf')
+      .send(await fetchBlob(services.pool, file.blob));
   });
   return router;
 }

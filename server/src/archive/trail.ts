@@ -5,6 +5,13 @@ import { insertTrail } from './queries.js';
 export type Actor = number | null;
 
 /** Adds a step to a document's history; never changed afterwards. */
-export async function record(db: Database, documentId: number, actor: Actor, act: string, sentence: string, change: { before?: unknown; after?: unknown } = {}): Promise<void> {
+export async function record(
+  db: Database,
+  documentId: number,
+  actor: Actor,
+  act: string,
+  sentence: string,
+  change: { before?: unknown; after?: unknown } = {},
+): Promise<void> {
   await insertTrail(db, documentId, actor, act, sentence, change.before, change.after);
 }

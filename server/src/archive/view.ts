@@ -14,7 +14,10 @@ export async function documentView(db: Database, id: number): Promise<DocumentVi
   const reading = ((await lastReading(db, id))?.result ?? null) as DocumentReading | null;
   const settled = new Set(head.settledFields as unknown as string[]);
   const fields = Object.fromEntries(
-    HEADER_FIELDS.map((field): [HeaderField, FieldView] => [field, { value: head[field] ?? null, read: reading?.fields[field] ?? null, settled: settled.has(field) }]),
+    HEADER_FIELDS.map((field): [HeaderField, FieldView] => [
+      field,
+      { value: head[field] ?? null, read: reading?.fields[field] ?? null, settled: settled.has(field) },
+    ]),
   ) as Record<HeaderField, FieldView>;
   const lines = (await documentLines(db, id)).map((line) => ({
     position: line.position,
@@ -36,7 +39,13 @@ export async function documentView(db: Database, id: number): Promise<DocumentVi
     kind: head.kind as DocumentView['kind'],
     language: head.language ?? 'en',
     fileName: head.fileName ?? '',
-    arrival: { id: Number(head.arrivalId), sender: head.sender, subject: head.subject, receivedAt: head.receivedAt ?? '', text: head.text ?? '' },
+    arrival: {
+      id: Number(head.arrivalId),
+      sender: head.sender,
+      subject: head.subject,
+      receivedAt: head.receivedAt ?? '',
+      text: head.text ?? '',
+    },
     fields,
     discount: head.discount,
     carriage: head.carriage,

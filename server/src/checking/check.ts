@@ -12,8 +12,22 @@ import { bumpVersion } from '../trays/queries.js';
 import { onDocument } from '../trays/move.js';
 import { valid } from '../validation.js';
 import {
-  amountsOf, cellValue, countOpenDoubts, deleteLine, fieldValue, insertEmptyLine, lineAmounts, markChecked, markSettled, settleDoubt, settleDoubtsAbout, settleDoubtsOfLine, updateCell, updateField, updateKind,
-} from './queries.js'; // prettier-ignore
+  amountsOf,
+  cellValue,
+  countOpenDoubts,
+  deleteLine,
+  fieldValue,
+  insertEmptyLine,
+  lineAmounts,
+  markChecked,
+  markSettled,
+  settleDoubt,
+  settleDoubtsAbout,
+  settleDoubtsOfLine,
+  updateCell,
+  updateField,
+  updateKind,
+} from './queries.js';
 
 /** Sets a header field to what the clerk says; an empty value means that the page does not show it. */
 export function changeField(pool: Pool, id: number, person: Person, field: HeaderField, change: ValueChange): Promise<void> {
@@ -24,7 +38,8 @@ export function changeField(pool: Pool, id: number, person: Person, field: Heade
     await markSettled(db, id, field);
     await settleDoubtsAbout(db, id, field, null, person.id);
     await settleSumDoubts(db, id, person);
-    if (before !== value) await record(db, id, person.id, 'changed', `${field}: ${before ?? 'empty'} → ${value ?? 'empty'}`, { before, after: value });
+    if (before !== value)
+      await record(db, id, person.id, 'changed', `${field}: ${before ?? 'empty'} → ${value ?? 'empty'}`, { before, after: value });
     else await record(db, id, person.id, 'confirmed', `${field}: ${value ?? 'empty'} confirmed`, { before, after: value });
   });
 }
@@ -47,7 +62,10 @@ export function changeCell(pool: Pool, id: number, person: Person, position: num
     await settleDoubtsAbout(db, id, cell, position, person.id);
     await settleSumDoubts(db, id, person);
     await bumpVersion(db, id);
-    await record(db, id, person.id, 'changed', `line ${position + 1} ${cell}: ${before.value ?? 'empty'} → ${value ?? 'empty'}`, { before: before.value, after: value });
+    await record(db, id, person.id, 'changed', `line ${position + 1} ${cell}: ${before.value ?? 'empty'} → ${value ?? 'empty'}`, {
+      before: before.value,
+      after: value,
+    });
   });
 }
 
@@ -87,7 +105,11 @@ export function settleAsRead(pool: Pool, id: number, person: Person, doubtId: nu
 export function finishCheck(services: Services, id: number, person: Person, { version }: Versioned): Promise<void> {
   return onDocument(services.pool, id, version, ['check'], async (db) => {
     const open = await countOpenDoubts(db, id);
-    if (open > 0) throw new Refused('open-doubts', open === 1 ? 'One doubt is still open. Settle it first.' : `${open} doubts are still open. Settle them first.`);
+    if (open > 0)
+      throw new Refused(
+        'open-doubts',
+        open === 1 ? 'One doubt is still open. Settle it first.' : `${open} doubts are still open. Settle them first.`,
+      );
     await assertComplete(db, id);
     await markChecked(db, id, person.id);
     await record(db, id, person.id, 'checked', 'Checked: all doubts are settled');
@@ -98,31 +120,39 @@ export function finishCheck(services: Services, id: number, person: Person, { ve
 async function assertComplete(db: Database, id: number): Promise<void> {
   const amounts = await amountsOf(db, id);
   if (!amounts) throw new Refused('no-such-document');
-  if (amounts.kind !== 'invoice' && amounts.kind !== 'credit-note') throw new Refused('incomplete', 'Only invoices and credit notes can be booked. Say what this is, or turn it away.');
+  if (amounts.kind !== 'invoice' && amounts.kind !== 'credit-note')
+    throw new Refused('incomplete', 'Only invoices and credit notes can be booked. Say what this is, or turn it away.');
   const missing = [
     amounts.invoiceNumber === null ? 'invoice number' : null,
     amounts.issueDate === null ? 'issue date' : null,
     amounts.currency === null ? 'currency' : null,
     amounts.gross === null ? 'total' : null,
   ].filter((name) => name !== null);
-  if (missing.length > 0) throw new Refused('incomplete', `The ${missing.join(' and the ')} is missing. Point at it on the page or type it.`);
+  if (missing.length > 0)
+    throw new Refused('incomplete', `The ${missing.join(' and the ')} is missing. Point at it on the page or type it.`);
   const { net, tax, gross } = amounts;
   if (net !== null && gross !== null && !within(decimal(net).plus(decimal(tax ?? '0')), gross, '0.02')) {
     throw new Refused('incomplete', `Net ${net} and tax ${tax ?? '0.00'} do not make the total ${gross}. Correct the one that is wrong.`);
   }
   const lines = await lineAmounts(db, id);
   if (lines.length === 0) throw new Refused('incomplete', 'There are no lines. Add at least one with its amount.');
-  if (!netFits(lines, net ?? gross, amounts.discount, amounts.carriage)) throw new Refused('incomplete', 'The lines do not sum to the net total. Correct, add or remove a line.');
-} // prettier-ignore
+  if (!netFits(lines, net ?? gross, amounts.discount, amounts.carriage))
+    throw new Refused('incomplete', 'The lines do not sum to the net total. Correct, add or remove a line.');
+}
 
 /** Doubts about sums answer themselves once the sums hold. */
 async function settleSumDoubts(db: Database, id: number, person: Person): Promise<void> {
   const amounts = await amountsOf(db, id);
   if (!amounts) return;
-  if (amounts.net !== null && amounts.gross !== null && within(decimal(amounts.net).plus(decimal(amounts.tax ?? '0')), amounts.gross, '0.02')) {
+  if (
+    amounts.net !== null &&
+    amounts.gross !== null &&
+    within(decimal(amounts.net).plus(decimal(amounts.tax ?? '0')), amounts.gross, '0.02')
+  ) {
     for (const field of ['netTotal', 'taxTotal', 'grossTotal']) await settleDoubtsAbout(db, id, field, null, person.id);
   }
-  if (netFits(await lineAmounts(db, id), amounts.net ?? amounts.gross, amounts.discount, amounts.carriage)) await settleDoubtsAbout(db, id, 'lines', null, person.id);
+  if (netFits(await lineAmounts(db, id), amounts.net ?? amounts.gross, amounts.discount, amounts.carriage))
+    await settleDoubtsAbout(db, id, 'lines', null, person.id);
 }
 
 const cleared = (value: string | null): boolean => value === null || value === '';

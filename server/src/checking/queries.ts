@@ -2,54 +2,120 @@ import type { HeaderField, LineCell } from '@umber/core/reading';
 import { row, rows, type Database } from '../database/database.js';
 
 const COLUMN: Readonly<Record<HeaderField, string>> = {
-  invoiceNumber: 'invoice_number', issueDate: 'issue_date', dueDate: 'due_date', currency: 'currency', orderReference: 'order_reference', sellerName: 'seller_name',
-  sellerTaxId: 'seller_tax_id', sellerIban: 'seller_iban', netTotal: 'net_total', taxTotal: 'tax_total', grossTotal: 'gross_total', amountDue: 'amount_due',
-}; // prettier-ignore
+  invoiceNumber: 'invoice_number',
+  issueDate: 'issue_date',
+  dueDate: 'due_date',
+  currency: 'currency',
+  orderReference: 'order_reference',
+  sellerName: 'seller_name',
+  sellerTaxId: 'seller_tax_id',
+  sellerIban: 'seller_iban',
+  netTotal: 'net_total',
+  taxTotal: 'tax_total',
+  grossTotal: 'gross_total',
+  amountDue: 'amount_due',
+};
 const CELL_COLUMN: Readonly<Record<LineCell, string>> = {
-  itemNumber: 'item_number', description: 'description', quantity: 'quantity', unit: 'unit', unitPrice: 'unit_price', netAmount: 'net_amount', taxRate: 'tax_rate',
-}; // prettier-ignore
+  itemNumber: 'item_number',
+  description: 'description',
+  quantity: 'quantity',
+  unit: 'unit',
+  unitPrice: 'unit_price',
+  netAmount: 'net_amount',
+  taxRate: 'tax_rate',
+};
 
-export const fieldValue = async (db: Database, id: number, field: HeaderField) => (await row<{ value: string | null }>(db, `select ${COLUMN[field]}::text as value from documents where id = $1`, [id]))?.value ?? null;
+export const fieldValue = async (db: Database, id: number, field: HeaderField) =>
+  (await row<{ value: string | null }>(db, `select ${COLUMN[field]}::text as value from documents where id = $1`, [id]))?.value ?? null;
 
-export const updateField = (db: Database, id: number, field: HeaderField, value: string | null) => db.query(`update documents set ${COLUMN[field]} = $2, version = version + 1 where id = $1`, [id, value]);
+export const updateField = (db: Database, id: number, field: HeaderField, value: string | null) =>
+  db.query(`update documents set ${COLUMN[field]} = $2, version = version + 1 where id = $1`, [id, value]);
 
 export const markSettled = (db: Database, id: number, field: string) =>
-  db.query('update documents set settled_fields = array_append(array_remove(settled_fields, $2), $2), version = version + 1 where id = $1', [id, field]);
+  db.query(
+    'update documents set settled_fields = array_append(array_remove(settled_fields, $2), $2), version = version + 1 where id = $1',
+    [id, field],
+  );
 
-export const updateKind = (db: Database, id: number, kind: string) => db.query('update documents set kind = $2, version = version + 1 where id = $1', [id, kind]);
+export const updateKind = (db: Database, id: number, kind: string) =>
+  db.query('update documents set kind = $2, version = version + 1 where id = $1', [id, kind]);
 
 export const cellValue = async (db: Database, id: number, position: number, cell: LineCell) =>
-  row<{ value: string | null }>(db, `select ${CELL_COLUMN[cell]}::text as value from document_lines where document_id = $1 and position = $2`, [id, position]);
+  row<{ value: string | null }>(
+    db,
+    `select ${CELL_COLUMN[cell]}::text as value from document_lines where document_id = $1 and position = $2`,
+    [id, position],
+  );
 
-export const updateCell = (db: Database, id: number, position: number, cell: LineCell, value: string | null) => db.query(`update document_lines set ${CELL_COLUMN[cell]} = $3 where document_id = $1 and position = $2`, [id, position, value]);
+export const updateCell = (db: Database, id: number, position: number, cell: LineCell, value: string | null) =>
+  db.query(`update document_lines set ${CELL_COLUMN[cell]} = $3 where document_id = $1 and position = $2`, [id, position, value]);
 
 export const insertEmptyLine = async (db: Database, id: number) =>
-  (await row<{ position: number }>(db, 'insert into document_lines (document_id, position) select $1, coalesce(max(position) + 1, 0) from document_lines where document_id = $1 returning position', [id]))?.position ?? 0;
+  (
+    await row<{ position: number }>(
+      db,
+      'insert into document_lines (document_id, position) select $1, coalesce(max(position) + 1, 0) from document_lines where document_id = $1 returning position',
+      [id],
+    )
+  )?.position ?? 0;
 
 export const deleteLine = async (db: Database, id: number, position: number) =>
-  row<Record<string, string | null>>(db, 'delete from document_lines where document_id = $1 and position = $2 returning item_number, description, quantity, unit_price, net_amount', [id, position]);
+  row<Record<string, string | null>>(
+    db,
+    'delete from document_lines where document_id = $1 and position = $2 returning item_number, description, quantity, unit_price, net_amount',
+    [id, position],
+  );
 
-export const insertDoubt = (db: Database, id: number, field: string | null, line: number | null, reason: string) => db.query('insert into doubts (document_id, field, line, reason) values ($1, $2, $3, $4)', [id, field, line, reason]);
+export const insertDoubt = (db: Database, id: number, field: string | null, line: number | null, reason: string) =>
+  db.query('insert into doubts (document_id, field, line, reason) values ($1, $2, $3, $4)', [id, field, line, reason]);
 
 /** Settles the open doubts about a field or cell; those about the whole line when `field` is null. */
 export const settleDoubtsAbout = (db: Database, id: number, field: string | null, line: number | null, personId: number) =>
-  db.query('update doubts set settled_at = now(), settled_by = $4 where document_id = $1 and field is not distinct from $2 and line is not distinct from $3 and settled_at is null', [id, field, line, personId]);
+  db.query(
+    'update doubts set settled_at = now(), settled_by = $4 where document_id = $1 and field is not distinct from $2 and line is not distinct from $3 and settled_at is null',
+    [id, field, line, personId],
+  );
 
 export const settleDoubtsOfLine = (db: Database, id: number, line: number, personId: number) =>
-  db.query('update doubts set settled_at = now(), settled_by = $3 where document_id = $1 and line = $2 and settled_at is null', [id, line, personId]);
+  db.query('update doubts set settled_at = now(), settled_by = $3 where document_id = $1 and line = $2 and settled_at is null', [
+    id,
+    line,
+    personId,
+  ]);
 
 export const settleDoubt = (db: Database, id: number, doubtId: number, personId: number) =>
-  row<{ field: string | null; line: number | null; reason: string }>(db, 'update doubts set settled_at = now(), settled_by = $3 where document_id = $1 and id = $2 and settled_at is null returning field, line, reason', [id, doubtId, personId]);
+  row<{ field: string | null; line: number | null; reason: string }>(
+    db,
+    'update doubts set settled_at = now(), settled_by = $3 where document_id = $1 and id = $2 and settled_at is null returning field, line, reason',
+    [id, doubtId, personId],
+  );
 
-export const countOpenDoubts = async (db: Database, id: number) => (await row<{ n: number }>(db, 'select count(*)::int as n from doubts where document_id = $1 and settled_at is null', [id]))?.n ?? 0;
+export const countOpenDoubts = async (db: Database, id: number) =>
+  (await row<{ n: number }>(db, 'select count(*)::int as n from doubts where document_id = $1 and settled_at is null', [id]))?.n ?? 0;
 
-export const markChecked = (db: Database, id: number, personId: number) => db.query('update documents set checked_by = $2, checked_at = now() where id = $1', [id, personId]);
+export const markChecked = (db: Database, id: number, personId: number) =>
+  db.query('update documents set checked_by = $2, checked_at = now() where id = $1', [id, personId]);
 
 export const amountsOf = (db: Database, id: number) =>
-  row<{ kind: string; invoiceNumber: string | null; issueDate: string | null; currency: string | null; net: string | null; tax: string | null; gross: string | null; discount: string | null; carriage: string | null }>(
+  row<{
+    kind: string;
+    invoiceNumber: string | null;
+    issueDate: string | null;
+    currency: string | null;
+    net: string | null;
+    tax: string | null;
+    gross: string | null;
+    discount: string | null;
+    carriage: string | null;
+  }>(
     db,
     'select kind, invoice_number as "invoiceNumber", issue_date as "issueDate", currency, net_total as net, tax_total as tax, gross_total as gross, document_discount as discount, carriage from documents where id = $1',
     [id],
   );
 
-export const lineAmounts = async (db: Database, id: number) => (await rows<{ amount: string | null }>(db, 'select net_amount as amount from document_lines where document_id = $1 order by position', [id])).map((one) => one.amount);
+export const lineAmounts = async (db: Database, id: number) =>
+  (
+    await rows<{ amount: string | null }>(db, 'select net_amount as amount from document_lines where document_id = $1 order by position', [
+      id,
+    ])
+  ).map((one) => one.amount);

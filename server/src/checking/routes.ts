@@ -1,5 +1,12 @@
 import { Router } from 'express';
-import { cellNameSchema, fieldNameSchema, kindChangeSchema, positionSchema, valueChangeSchema, versionedSchema } from '@umber/contract/checking';
+import {
+  cellNameSchema,
+  fieldNameSchema,
+  kindChangeSchema,
+  positionSchema,
+  valueChangeSchema,
+  versionedSchema,
+} from '@umber/contract/checking';
 import { idSchema } from '@umber/contract/documents';
 import type { HeaderField, LineCell } from '@umber/core/reading';
 import { documentView } from '../archive/view.js';
@@ -14,7 +21,13 @@ export function checkingRoutes(services: Services): Router {
   const check = withRight('check');
   router.put('/documents/:id/fields/:field', check, async (request, response) => {
     const id = valid(idSchema, request.params.id);
-    await changeField(services.pool, id, personOf(response), valid(fieldNameSchema, request.params.field) as HeaderField, valid(valueChangeSchema, request.body));
+    await changeField(
+      services.pool,
+      id,
+      personOf(response),
+      valid(fieldNameSchema, request.params.field) as HeaderField,
+      valid(valueChangeSchema, request.body),
+    );
     response.json(await documentView(services.pool, id));
   });
   router.put('/documents/:id/kind', check, async (request, response) => {
@@ -30,12 +43,25 @@ export function checkingRoutes(services: Services): Router {
   router.put('/documents/:id/lines/:position/:cell', check, async (request, response) => {
     const id = valid(idSchema, request.params.id);
     const position = valid(positionSchema, request.params.position);
-    await changeCell(services.pool, id, personOf(response), position, valid(cellNameSchema, request.params.cell) as LineCell, valid(valueChangeSchema, request.body));
+    await changeCell(
+      services.pool,
+      id,
+      personOf(response),
+      position,
+      valid(cellNameSchema, request.params.cell) as LineCell,
+      valid(valueChangeSchema, request.body),
+    );
     response.json(await documentView(services.pool, id));
   });
   router.post('/documents/:id/lines/:position/remove', check, async (request, response) => {
     const id = valid(idSchema, request.params.id);
-    await removeLine(services.pool, id, personOf(response), valid(positionSchema, request.params.position), valid(versionedSchema, request.body));
+    await removeLine(
+      services.pool,
+      id,
+      personOf(response),
+      valid(positionSchema, request.params.position),
+      valid(versionedSchema, request.body),
+    );
     response.json(await documentView(services.pool, id));
   });
   router.post('/documents/:id/doubts/:doubt/settle', check, async (request, response) => {

@@ -1,12 +1,37 @@
 import { addDays, periodOf, type IsoDate } from '@umber/core/dates';
 import { Decimal, toAmount } from '@umber/core/money';
-import { ACCOUNTS, APPROVAL_RULES, COMPANY, COST_CENTRES, DEMO_PASSWORD, EXCHANGE_RATES, PEOPLE, scenarioOrders, SUPPLIERS, TOLERANCES, type ScenarioOrder } from '@umber/demo/scenario';
+import {
+  ACCOUNTS,
+  APPROVAL_RULES,
+  COMPANY,
+  COST_CENTRES,
+  DEMO_PASSWORD,
+  EXCHANGE_RATES,
+  PEOPLE,
+  scenarioOrders,
+  SUPPLIERS,
+  TOLERANCES,
+  type ScenarioOrder,
+} from '@umber/demo/scenario';
 import { inTransaction, type Database, type Pool } from '../database/database.js';
 import { insertEntry, insertEntryLine, takeNumber } from '../ledger/queries.js';
 import { hashPassword } from '../people/passwords.js';
 import {
-  insertAccount, insertApprovalRule, insertCompany, insertCostCentre, insertOrder, insertOrderLine, insertPeriod, insertPerson, insertRate, insertReceipt, insertReceiptLine, insertSupplier, insertTolerances, isEmpty,
-} from './queries.js'; // prettier-ignore
+  insertAccount,
+  insertApprovalRule,
+  insertCompany,
+  insertCostCentre,
+  insertOrder,
+  insertOrderLine,
+  insertPeriod,
+  insertPerson,
+  insertRate,
+  insertReceipt,
+  insertReceiptLine,
+  insertSupplier,
+  insertTolerances,
+  isEmpty,
+} from './queries.js';
 
 /** Fills an empty database with the demo's master data; does nothing to one that is not empty. Returns whether it did. */
 export function loadDemo(pool: Pool, today: IsoDate): Promise<boolean> {
@@ -14,7 +39,8 @@ export function loadDemo(pool: Pool, today: IsoDate): Promise<boolean> {
     if (!(await isEmpty(db))) return false;
     await insertCompany(db, COMPANY.name, COMPANY.taxId, COMPANY.currency, COMPANY.invoicesAddress);
     const people = new Map<string, number>();
-    for (const person of PEOPLE) people.set(person.login, await insertPerson(db, person.login, person.name, person.role, await hashPassword(DEMO_PASSWORD)));
+    for (const person of PEOPLE)
+      people.set(person.login, await insertPerson(db, person.login, person.name, person.role, await hashPassword(DEMO_PASSWORD)));
     for (const account of ACCOUNTS) await insertAccount(db, account.number, account.name, account.kind, account.purpose);
     for (const centre of COST_CENTRES) await insertCostCentre(db, centre.code, centre.name, people.get(centre.manager) ?? 0);
     await insertTolerances(db, TOLERANCES.pricePercent, TOLERANCES.priceAmount, TOLERANCES.quantityPercent);
@@ -23,7 +49,8 @@ export function loadDemo(pool: Pool, today: IsoDate): Promise<boolean> {
     for (const period of periodsAround(today)) await insertPeriod(db, period, period < periodOf(addDays(today, -70)) ? 'closed' : 'open');
     const suppliers = new Map<string, number>();
     for (const supplier of SUPPLIERS) suppliers.set(supplier.key, await insertSupplier(db, supplier));
-    for (const order of scenarioOrders(today)) await loadOrder(db, order, suppliers.get(order.supplier.key) ?? 0, people.get(order.owner) ?? 0);
+    for (const order of scenarioOrders(today))
+      await loadOrder(db, order, suppliers.get(order.supplier.key) ?? 0, people.get(order.owner) ?? 0);
     return true;
   });
 }
@@ -47,9 +74,25 @@ async function postReceipt(db: Database, order: ScenarioOrder, receiptId: number
   const rate = supplier.currency === COMPANY.currency ? '1' : EXCHANGE_RATES[supplier.currency as keyof typeof EXCHANGE_RATES];
   const amount = toAmount(value.times(rate));
   const text = `Receipt GR-${order.number}, ${supplier.name}`;
-  const entry = { kind: 'receipt', postedOn: order.receivedOn, description: text, documentId: null, receiptId, currency: supplier.currency, exchangeRate: rate, postedBy: null } as const;
+  const entry = {
+    kind: 'receipt',
+    postedOn: order.receivedOn,
+    description: text,
+    documentId: null,
+    receiptId,
+    currency: supplier.currency,
+    exchangeRate: rate,
+    postedBy: null,
+  } as const;
   const entryId = await insertEntry(db, { ...entry, number: await takeNumber(db) });
-  await insertEntryLine(db, entryId, 1, { account: supplier.account, costCentre: supplier.costCentre, supplierId: null, text, debit: amount, credit: '0.00' });
+  await insertEntryLine(db, entryId, 1, {
+    account: supplier.account,
+    costCentre: supplier.costCentre,
+    supplierId: null,
+    text,
+    debit: amount,
+    credit: '0.00',
+  });
   await insertEntryLine(db, entryId, 2, { account: '2150', costCentre: null, supplierId: null, text, debit: '0.00', credit: amount });
 }
 

@@ -11,7 +11,12 @@ export function demoRoutes(services: Services): Router {
   router.post('/demo/supplier-writes', withRight('demo'), async (request, response) => {
     const wish = valid(demoMailSchema, request.body);
     if (services.demoUrl === null) throw new Refused('demo-off');
-    const answer = await fetch(`${services.demoUrl}/write`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(wish), signal: AbortSignal.timeout(15_000) }).catch(() => null);
+    const answer = await fetch(`${services.demoUrl}/write`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify(wish),
+      signal: AbortSignal.timeout(15_000),
+    }).catch(() => null);
     if (!answer?.ok) throw new Refused('demo-off', 'The stand-in supplier does not answer. Start Umber Tray again with npm start.');
     response.json((await answer.json()) as DemoSent);
   });

@@ -10,7 +10,12 @@ const GATHER_MS = 150;
 export function eventRoutes(services: Services): Router {
   const router = Router();
   router.get('/events', (request, response: Response) => {
-    response.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-cache, no-transform', Connection: 'keep-alive', 'X-Accel-Buffering': 'no' });
+    response.writeHead(200, {
+      'Content-Type': 'text/event-stream',
+      'Cache-Control': 'no-cache, no-transform',
+      Connection: 'keep-alive',
+      'X-Accel-Buffering': 'no',
+    });
     response.write('retry: 2000\n\n');
     let gathered: LiveNews[] = [];
     let timer: NodeJS.Timeout | undefined;

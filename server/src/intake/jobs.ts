@@ -22,7 +22,15 @@ export class Jobs {
   /** Prepares the queues; jobs can be sent from now on. */
   async open(): Promise<void> {
     await this.#boss.start();
-    for (const name of QUEUES) await this.#boss.createQueue(name, { name, policy: 'standard', retryLimit: RETRIES, retryDelay: 2, retryBackoff: true, expireInSeconds: 300 });
+    for (const name of QUEUES)
+      await this.#boss.createQueue(name, {
+        name,
+        policy: 'standard',
+        retryLimit: RETRIES,
+        retryDelay: 2,
+        retryBackoff: true,
+        expireInSeconds: 300,
+      });
   }
 
   /** Asks for a step to be run; asking again while it waits changes nothing. */
@@ -35,12 +43,20 @@ export class Jobs {
     const options = { pollingIntervalSeconds: 0.5, batchSize: 1, includeMetadata: true } as const;
     for (let i = 0; i < workers; i++) {
       await this.#boss.work<{ id: number }>('unpack-arrival', options, async ([job]) => {
-        await lastTry(job.retryCount, () => unpackArrival(services, job.data.id), (why) => failArrival(services.pool, job.data.id, why));
+        await lastTry(
+          job.retryCount,
+          () => unpackArrival(services, job.data.id),
+          (why) => failArrival(services.pool, job.data.id, why),
+        );
       });
       await this.#boss.work<{ id: number }>('read-document', options, async ([job]) => {
-        await lastTry(job.retryCount, () => readArrivedDocument(services, job.data.id), (why) => refuseDocument(services, job.data.id, why));
+        await lastTry(
+          job.retryCount,
+          () => readArrivedDocument(services, job.data.id),
+          (why) => refuseDocument(services, job.data.id, why),
+        );
       });
-    } // prettier-ignore
+    }
     const sweep = async () => {
       for (const id of await waitingArrivals(services.pool)) await this.send('unpack-arrival', id);
       for (const id of await waitingDocuments(services.pool)) await this.send('read-document', id);

@@ -14,7 +14,12 @@ export async function unpackArrival(services: Services, arrivalId: number): Prom
     const mail = await readMail(await fetchBlob(db, arrival.blob));
     const twin = await earlierTwin(db, arrivalId, arrival.blob);
     if (twin !== null) {
-      await updateArrival(db, arrivalId, { ...headOf(mail), state: 'repeated', reason: `The same mail came before, as arrival ${twin}.`, repeats: twin });
+      await updateArrival(db, arrivalId, {
+        ...headOf(mail),
+        state: 'repeated',
+        reason: `The same mail came before, as arrival ${twin}.`,
+        repeats: twin,
+      });
       return [];
     }
     if (mail.documents.length === 0) {

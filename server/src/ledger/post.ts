@@ -10,23 +10,42 @@ import { Refused } from '../errors.js';
 import { exchangeRate } from '../matching/queries.js';
 import type { Services } from '../services.js';
 import { moveTo, onDocument } from '../trays/move.js';
-import { accountNames, entryOfDocument, insertEntry, insertEntryLine, postingDay, postingHead, postingLines, purposeAccounts, takeNumber } from './queries.js';
+import {
+  accountNames,
+  entryOfDocument,
+  insertEntry,
+  insertEntryLine,
+  postingDay,
+  postingHead,
+  postingLines,
+  purposeAccounts,
+  takeNumber,
+} from './queries.js';
 
 /** The entry that posting would make, without a number. @throws Refused with the reason where it cannot be posted. */
 export async function previewEntry(db: Database, id: number): Promise<EntryView> {
   const head = await postingHead(db, id);
   if (!head) throw new Refused('no-such-document');
   if (head.supplierId === null || head.supplier === null) throw new Refused('not-postable', 'No supplier is chosen. Choose one at Match.');
-  if (head.gross === null || head.currency === null || head.issueDate === null || head.invoiceNumber === null) throw new Refused('not-postable', 'The total, the currency, the issue date or the invoice number is missing. Send it back to Check.');
+  if (head.gross === null || head.currency === null || head.issueDate === null || head.invoiceNumber === null)
+    throw new Refused('not-postable', 'The total, the currency, the issue date or the invoice number is missing. Send it back to Check.');
   const rate = await exchangeRate(db, head.currency, head.issueDate);
   if (rate === null) throw new Refused('not-postable', `There is no exchange rate for ${head.currency} on ${head.issueDate}.`);
   const day = await postingDay(db, head.issueDate);
   if (day === null) throw new Refused('period-closed');
   const accounts = await accountsByPurpose(db);
   const lines = (await postingLines(db, id)).map((line) => {
-    if (line.netAmount === null || line.account === null || line.costCentre === null) throw new Refused('not-postable', 'A line has no amount or no account. Send it back to Check.');
-    const received = line.receivedPrice !== null && line.quantity !== null ? plain(decimal(line.receivedPrice).times(decimal(line.quantity))) : null;
-    return { text: line.description ?? 'Without description', netAmount: line.netAmount, account: line.account, costCentre: line.costCentre, receivedValue: received };
+    if (line.netAmount === null || line.account === null || line.costCentre === null)
+      throw new Refused('not-postable', 'A line has no amount or no account. Send it back to Check.');
+    const received =
+      line.receivedPrice !== null && line.quantity !== null ? plain(decimal(line.receivedPrice).times(decimal(line.quantity))) : null;
+    return {
+      text: line.description ?? 'Without description',
+      netAmount: line.netAmount,
+      account: line.account,
+      costCentre: line.costCentre,
+      receivedValue: received,
+    };
   });
   const names = new Map((await accountNames(db)).map((account) => [account.number, account.name]));
   try {
@@ -94,5 +113,11 @@ async function accountsByPurpose(db: Database): Promise<PostingAccounts> {
     if (number === undefined) throw new Refused('not-postable', `The chart of accounts has no account for ${purpose}.`);
     return number;
   };
-  return { payables: account('payables'), inputTax: account('input-tax'), goodsReceived: account('goods-received'), priceVariance: account('price-variance'), carriage: account('carriage') };
+  return {
+    payables: account('payables'),
+    inputTax: account('input-tax'),
+    goodsReceived: account('goods-received'),
+    priceVariance: account('price-variance'),
+    carriage: account('carriage'),
+  };
 }

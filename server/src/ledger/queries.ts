@@ -3,7 +3,18 @@ import type { EntryLineView, EntryView, OpenItem, TrialBalanceRow } from '@umber
 import { row, rows, type Database } from '../database/database.js';
 
 export const postingHead = (db: Database, id: number) =>
-  row<{ kind: string; invoiceNumber: string | null; issueDate: string | null; currency: string | null; net: string | null; tax: string | null; gross: string | null; carriage: string | null; supplierId: number | null; supplier: string | null }>(
+  row<{
+    kind: string;
+    invoiceNumber: string | null;
+    issueDate: string | null;
+    currency: string | null;
+    net: string | null;
+    tax: string | null;
+    gross: string | null;
+    carriage: string | null;
+    supplierId: number | null;
+    supplier: string | null;
+  }>(
     db,
     `select d.kind, d.invoice_number as "invoiceNumber", d.issue_date as "issueDate", d.currency, d.net_total as net, d.tax_total as tax, d.gross_total as gross, d.carriage, d.supplier_id as "supplierId", s.name as supplier
      from documents d left join suppliers s on s.id = d.supplier_id where d.id = $1`,
@@ -12,7 +23,14 @@ export const postingHead = (db: Database, id: number) =>
 
 /** The document's lines with what posting needs: the order's price where the goods were received. */
 export const postingLines = (db: Database, id: number) =>
-  rows<{ description: string | null; quantity: string | null; netAmount: string | null; account: string | null; costCentre: string | null; receivedPrice: string | null }>(
+  rows<{
+    description: string | null;
+    quantity: string | null;
+    netAmount: string | null;
+    account: string | null;
+    costCentre: string | null;
+    receivedPrice: string | null;
+  }>(
     db,
     `select l.description, l.quantity::text as quantity, l.net_amount as "netAmount", l.account, l.cost_centre as "costCentre",
        case when exists (select 1 from receipt_lines r where r.order_line_id = l.order_line_id) then o.unit_price::text end as "receivedPrice"
@@ -20,41 +38,72 @@ export const postingLines = (db: Database, id: number) =>
     [id],
   );
 
-export const purposeAccounts = (db: Database) => rows<{ purpose: string; number: string }>(db, 'select purpose, number from accounts where purpose is not null');
+export const purposeAccounts = (db: Database) =>
+  rows<{ purpose: string; number: string }>(db, 'select purpose, number from accounts where purpose is not null');
 
 export const accountNames = (db: Database) => rows<{ number: string; name: string }>(db, 'select number, name from accounts');
 
 /** The day to post on: the wanted day where its period is open, else the first day of the next open period. */
 export const postingDay = async (db: Database, wanted: string) =>
-  (await row<{ day: string }>(db, `select greatest($1::date, (id || '-01')::date)::text as day from periods where state = 'open' and id >= to_char($1::date, 'YYYY-MM') order by id limit 1`, [wanted]))?.day ?? null;
+  (
+    await row<{ day: string }>(
+      db,
+      `select greatest($1::date, (id || '-01')::date)::text as day from periods where state = 'open' and id >= to_char($1::date, 'YYYY-MM') order by id limit 1`,
+      [wanted],
+    )
+  )?.day ?? null;
 
 /** The next number of the journal. The row stays locked until the entry is committed or rolled back: no gaps. */
-export const takeNumber = async (db: Database) => (await row<{ number: number }>(db, 'update journal_counter set last_number = last_number + 1 returning last_number as number'))?.number ?? 0;
+export const takeNumber = async (db: Database) =>
+  (await row<{ number: number }>(db, 'update journal_counter set last_number = last_number + 1 returning last_number as number'))?.number ??
+  0;
 
 export const insertEntry = async (
   db: Database,
-  entry: { number: number; kind: 'invoice' | 'receipt'; postedOn: string; description: string; documentId: number | null; receiptId: number | null; currency: string; exchangeRate: string; postedBy: number | null },
+  entry: {
+    number: number;
+    kind: 'invoice' | 'receipt';
+    postedOn: string;
+    description: string;
+    documentId: number | null;
+    receiptId: number | null;
+    currency: string;
+    exchangeRate: string;
+    postedBy: number | null;
+  },
 ) =>
   (
     await row<{ id: number }>(
       db,
       `insert into journal_entries (number, kind, posted_on, period, description, document_id, receipt_id, currency, exchange_rate, posted_by)
        values ($1, $2, $3, to_char($3::date, 'YYYY-MM'), $4, $5, $6, $7, $8, $9) returning id`,
-      [entry.number, entry.kind, entry.postedOn, entry.description, entry.documentId, entry.receiptId, entry.currency, entry.exchangeRate, entry.postedBy],
+      [
+        entry.number,
+        entry.kind,
+        entry.postedOn,
+        entry.description,
+        entry.documentId,
+        entry.receiptId,
+        entry.currency,
+        entry.exchangeRate,
+        entry.postedBy,
+      ],
     )
   )?.id ?? 0;
 
 export const insertEntryLine = (db: Database, entryId: number, position: number, line: EntryLine) =>
-  db.query('insert into journal_lines (entry_id, position, account, cost_centre, supplier_id, text, debit, credit) values ($1, $2, $3, $4, $5, $6, $7, $8)', [
-    entryId, position, line.account, line.costCentre, line.supplierId, line.text, line.debit, line.credit,
-  ]); // prettier-ignore
+  db.query(
+    'insert into journal_lines (entry_id, position, account, cost_centre, supplier_id, text, debit, credit) values ($1, $2, $3, $4, $5, $6, $7, $8)',
+    [entryId, position, line.account, line.costCentre, line.supplierId, line.text, line.debit, line.credit],
+  );
 
 const ENTRY = `select e.id, e.number, e.kind, e.posted_on as "postedOn", e.period, e.description, e.document_id as "documentId", e.currency, trim_scale(e.exchange_rate)::text as "exchangeRate", p.name as "postedBy",
   (select json_agg(json_build_object('account', l.account, 'accountName', a.name, 'costCentre', l.cost_centre, 'supplierId', l.supplier_id, 'text', l.text, 'debit', l.debit::text, 'credit', l.credit::text) order by l.position)
    from journal_lines l join accounts a on a.number = l.account where l.entry_id = e.id) as lines
   from journal_entries e left join people p on p.id = e.posted_by`;
 
-export const entryRows = (db: Database, most: number) => rows<EntryView & { lines: EntryLineView[] }>(db, `${ENTRY} order by e.number desc limit $1`, [most]);
+export const entryRows = (db: Database, most: number) =>
+  rows<EntryView & { lines: EntryLineView[] }>(db, `${ENTRY} order by e.number desc limit $1`, [most]);
 
 export const entryOfDocument = (db: Database, documentId: number) => row<EntryView>(db, `${ENTRY} where e.document_id = $1`, [documentId]);
 

@@ -31,7 +31,8 @@ export function ledgerRoutes(services: Services): Router {
     const rows = await trialBalanceRows(services.pool);
     const total = (side: 'debit' | 'credit') => toAmount(sum(rows.map((row) => row[side])));
     const balance: TrialBalance = { rows, debit: total('debit'), credit: total('credit') };
-    if (balance.debit !== balance.credit) throw new Refused('internal', 'The trial balance does not sum to zero. Tell the administrator at once.');
+    if (balance.debit !== balance.credit)
+      throw new Refused('internal', 'The trial balance does not sum to zero. Tell the administrator at once.');
     response.json(balance);
   });
   return router;

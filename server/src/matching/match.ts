@@ -14,7 +14,17 @@ import { approverIds } from '../people/queries.js';
 import type { Services } from '../services.js';
 import { knownSuppliers, supplierDefaults } from '../suppliers/queries.js';
 import { moveTo } from '../trays/move.js';
-import { codeDocumentLine, exchangeRate, insertException, matchHead, sameNumber, setOrder, setSupplier, tolerances, withdrawException } from './queries.js';
+import {
+  codeDocumentLine,
+  exchangeRate,
+  insertException,
+  matchHead,
+  sameNumber,
+  setOrder,
+  setSupplier,
+  tolerances,
+  withdrawException,
+} from './queries.js';
 
 type Head = NonNullable<Awaited<ReturnType<typeof matchHead>>>;
 interface Found {
@@ -37,7 +47,12 @@ export async function matchDocument(services: Services, db: Database, id: number
   const supplierId = head.supplierId ?? (await findSupplier(db, head));
   const found: Found[] = [];
   if (supplierId === null) {
-    found.push({ code: 'supplier-unknown', line: null, sentence: `No supplier on file is “${head.sellerName ?? 'unnamed'}” for certain. Choose the supplier.`, figures: [] });
+    found.push({
+      code: 'supplier-unknown',
+      line: null,
+      sentence: `No supplier on file is “${head.sellerName ?? 'unnamed'}” for certain. Choose the supplier.`,
+      figures: [],
+    });
   } else {
     found.push(...(await supplierChecks(db, head, supplierId)));
     found.push(...(await matchOrder(db, head, supplierId)));
@@ -60,7 +75,12 @@ async function findSupplier(db: Database, head: Head): Promise<number | null> {
 }
 
 /** What the document and its mail show of the seller. */
-export const traitsOf = (head: Head): SellerTraits => ({ name: head.sellerName, taxId: head.sellerTaxId, iban: head.sellerIban, mailDomain: head.sender?.split('@')[1] ?? null });
+export const traitsOf = (head: Head): SellerTraits => ({
+  name: head.sellerName,
+  taxId: head.sellerTaxId,
+  iban: head.sellerIban,
+  mailDomain: head.sender?.split('@')[1] ?? null,
+});
 
 /** Recognises the supplier of a document that goes to Check first, so that the clerk sees whom it is from. */
 export async function recogniseSupplier(db: Database, id: number): Promise<void> {
@@ -93,7 +113,14 @@ async function supplierChecks(db: Database, head: Head, supplierId: number): Pro
 
 async function matchOrder(db: Database, head: Head, supplierId: number): Promise<Found[]> {
   const lines = await documentLines(db, head.id);
-  const invoice: InvoiceLine[] = lines.map(({ position, itemNumber, description, quantity, unitPrice, netAmount }) => ({ position, itemNumber, description, quantity, unitPrice, netAmount }));
+  const invoice: InvoiceLine[] = lines.map(({ position, itemNumber, description, quantity, unitPrice, netAmount }) => ({
+    position,
+    itemNumber,
+    description,
+    quantity,
+    unitPrice,
+    netAmount,
+  }));
   const defaults = await supplierDefaults(db, supplierId);
   if (!defaults) throw new Refused('no-such-thing', 'The supplier is no longer on file.');
   const choice = await chooseOrder(db, head, supplierId, invoice);
@@ -106,22 +133,38 @@ async function matchOrder(db: Database, head: Head, supplierId: number): Promise
   for (const line of lines) {
     const orderLineId = pairOf.get(line.position) ?? null;
     const account = orderLineId === null ? undefined : accountOf.get(orderLineId);
-    const coded = codeLine({ account: line.account ?? undefined, costCentre: line.costCentre ?? undefined }, account && order ? { account, costCentre: order.costCentre } : null, {
-      account: defaults.account,
-      costCentre: order?.costCentre ?? defaults.costCentre,
-    });
+    const coded = codeLine(
+      { account: line.account ?? undefined, costCentre: line.costCentre ?? undefined },
+      account && order ? { account, costCentre: order.costCentre } : null,
+      {
+        account: defaults.account,
+        costCentre: order?.costCentre ?? defaults.costCentre,
+      },
+    );
     await codeDocumentLine(db, head.id, line.position, orderLineId, coded.account, coded.costCentre);
   }
   // A credit note takes back what was invoiced: receipts do not bound it.
-  const variances = (match?.variances ?? []).filter((one) => !creditNote || (one.code !== 'not-received' && one.code !== 'more-than-ordered'));
+  const variances = (match?.variances ?? []).filter(
+    (one) => !creditNote || (one.code !== 'not-received' && one.code !== 'more-than-ordered'),
+  );
   const found: Found[] = [...choice.found, ...variances.map(({ code, line, sentence, figures }) => ({ code, line, sentence, figures }))];
   if (order && head.currency && order.currency !== head.currency) {
-    found.push({ code: 'currency', line: null, sentence: `The invoice is in ${head.currency}, the order in ${order.currency}.`, figures: [] });
+    found.push({
+      code: 'currency',
+      line: null,
+      sentence: `The invoice is in ${head.currency}, the order in ${order.currency}.`,
+      figures: [],
+    });
   }
   return found;
 }
 
-async function chooseOrder(db: Database, head: Head, supplierId: number, invoice: InvoiceLine[]): Promise<{ orderId: number | null; found: Found[] }> {
+async function chooseOrder(
+  db: Database,
+  head: Head,
+  supplierId: number,
+  invoice: InvoiceLine[],
+): Promise<{ orderId: number | null; found: Found[] }> {
   if (head.orderId !== null) {
     const known = await orderHead(db, head.orderId);
     if (known?.supplierId === supplierId) return { orderId: head.orderId, found: [] };
@@ -137,16 +180,33 @@ async function chooseOrder(db: Database, head: Head, supplierId: number, invoice
   const clearly = best !== undefined && best.score >= 0.85 && (second === undefined || second.score < best.score - 0.2);
   if (best && (named || (head.orderReference === null && clearly))) {
     await setOrder(db, head.id, best.id);
-    await record(db, head.id, null, 'matched', named ? `Order ${best.number}: its number is on the invoice` : `Order ${best.number}: the only open order that the lines fit`);
+    await record(
+      db,
+      head.id,
+      null,
+      'matched',
+      named ? `Order ${best.number}: its number is on the invoice` : `Order ${best.number}: the only open order that the lines fit`,
+    );
     return { orderId: best.id, found: [] };
   }
   if (head.orderReference !== null) {
     const sentence = `No open order of this supplier has the number ${head.orderReference}. Choose the order, or accept that there is none.`;
     return { orderId: null, found: [{ code: 'order-unknown', line: null, sentence, figures: [] }] };
   }
-  if (best) return { orderId: null, found: [{ code: 'order-unknown', line: null, sentence: `No order number is on the invoice; order ${best.number} fits best. Choose the order, or accept that there is none.`, figures: [] }] };
+  if (best)
+    return {
+      orderId: null,
+      found: [
+        {
+          code: 'order-unknown',
+          line: null,
+          sentence: `No order number is on the invoice; order ${best.number} fits best. Choose the order, or accept that there is none.`,
+          figures: [],
+        },
+      ],
+    };
   return { orderId: null, found: [] };
-} // prettier-ignore
+}
 
 /** Keeps accepted exceptions that are still there, withdraws those that are not, adds new ones. Returns how many are open. */
 async function storeExceptions(db: Database, id: number, found: readonly Found[]): Promise<number> {
@@ -170,7 +230,8 @@ async function askForApproval(services: Services, db: Database, head: Head, acto
   const lines = await documentLines(db, head.id);
   const order = now?.orderId ? await orderHead(db, now.orderId) : null;
   const rate = await exchangeRate(db, head.currency ?? '', head.issueDate ?? services.today());
-  if (rate === null) throw new Refused('incomplete', `There is no exchange rate for ${head.currency ?? 'this currency'}. Ask a controller to add one.`);
+  if (rate === null)
+    throw new Refused('incomplete', `There is no exchange rate for ${head.currency ?? 'this currency'}. Ask a controller to add one.`);
   const exceptions = await liveExceptions(db, head.id);
   const approvers = await approverIds(db);
   const handledBy = [...(await exceptionAcceptors(db, head.id)), ...(head.checkedById === null ? [] : [head.checkedById])];
@@ -191,5 +252,4 @@ async function askForApproval(services: Services, db: Database, head: Head, acto
   }
   for (const need of needs) await askApproval(db, head.id, need.personId, need.why);
   await moveTo(db, head.id, 'sign-off', actor, `${within}: approval is asked (${needs.map((need) => need.why).join('; ')})`);
-} // prettier-ignore
-
+}

@@ -2,22 +2,51 @@ import { row, rows, type Database } from '../database/database.js';
 
 export const matchHead = (db: Database, id: number) =>
   row<{
-    id: number; kind: string; sellerName: string | null; sellerTaxId: string | null; sellerIban: string | null; sender: string | null; orderReference: string | null; invoiceNumber: string | null;
-    supplierId: number | null; orderId: number | null; currency: string | null; issueDate: string | null; gross: string | null; net: string | null; checkedById: number | null; settledFields: string[];
+    id: number;
+    kind: string;
+    sellerName: string | null;
+    sellerTaxId: string | null;
+    sellerIban: string | null;
+    sender: string | null;
+    orderReference: string | null;
+    invoiceNumber: string | null;
+    supplierId: number | null;
+    orderId: number | null;
+    currency: string | null;
+    issueDate: string | null;
+    gross: string | null;
+    net: string | null;
+    checkedById: number | null;
+    settledFields: string[];
   }>(
     db,
     `select d.id, d.kind, d.seller_name as "sellerName", d.seller_tax_id as "sellerTaxId", d.seller_iban as "sellerIban", a.sender, d.order_reference as "orderReference", d.invoice_number as "invoiceNumber",
        d.supplier_id as "supplierId", d.order_id as "orderId", d.currency, d.issue_date as "issueDate", d.gross_total as gross, d.net_total as net, d.checked_by as "checkedById", d.settled_fields as "settledFields"
      from documents d join arrivals a on a.id = d.arrival_id where d.id = $1`,
     [id],
-  ); // prettier-ignore
+  );
 
-export const setSupplier = (db: Database, id: number, supplierId: number | null) => db.query('update documents set supplier_id = $2, version = version + 1 where id = $1', [id, supplierId]);
+export const setSupplier = (db: Database, id: number, supplierId: number | null) =>
+  db.query('update documents set supplier_id = $2, version = version + 1 where id = $1', [id, supplierId]);
 
-export const setOrder = (db: Database, id: number, orderId: number | null) => db.query('update documents set order_id = $2, version = version + 1 where id = $1', [id, orderId]);
+export const setOrder = (db: Database, id: number, orderId: number | null) =>
+  db.query('update documents set order_id = $2, version = version + 1 where id = $1', [id, orderId]);
 
-export const codeDocumentLine = (db: Database, id: number, position: number, orderLineId: number | null, account: string, costCentre: string) =>
-  db.query('update document_lines set order_line_id = $3, account = $4, cost_centre = $5 where document_id = $1 and position = $2', [id, position, orderLineId, account, costCentre]);
+export const codeDocumentLine = (
+  db: Database,
+  id: number,
+  position: number,
+  orderLineId: number | null,
+  account: string,
+  costCentre: string,
+) =>
+  db.query('update document_lines set order_line_id = $3, account = $4, cost_centre = $5 where document_id = $1 and position = $2', [
+    id,
+    position,
+    orderLineId,
+    account,
+    costCentre,
+  ]);
 
 /** Another document of the same supplier with the same number, not turned away. */
 export const sameNumber = (db: Database, id: number, supplierId: number, invoiceNumber: string) =>
@@ -29,15 +58,31 @@ export const sameNumber = (db: Database, id: number, supplierId: number, invoice
   );
 
 export const tolerances = async (db: Database) =>
-  (await row<{ pricePercent: string; priceAmount: string; quantityPercent: string }>(db, 'select price_percent as "pricePercent", price_amount as "priceAmount", quantity_percent as "quantityPercent" from tolerances')) ?? { pricePercent: '0', priceAmount: '0', quantityPercent: '0' };
+  (await row<{ pricePercent: string; priceAmount: string; quantityPercent: string }>(
+    db,
+    'select price_percent as "pricePercent", price_amount as "priceAmount", quantity_percent as "quantityPercent" from tolerances',
+  )) ?? { pricePercent: '0', priceAmount: '0', quantityPercent: '0' };
 
 export const exchangeRate = async (db: Database, currency: string, on: string) =>
-  (await row<{ rate: string }>(db, `select case when $1 = (select currency from company) then '1' else (select trim_scale(rate)::text from exchange_rates where currency = $1 and valid_from <= $2 order by valid_from desc limit 1) end as rate`, [currency, on]))?.rate ?? null;
+  (
+    await row<{ rate: string }>(
+      db,
+      `select case when $1 = (select currency from company) then '1' else (select trim_scale(rate)::text from exchange_rates where currency = $1 and valid_from <= $2 order by valid_from desc limit 1) end as rate`,
+      [currency, on],
+    )
+  )?.rate ?? null;
 
 export const insertException = (db: Database, id: number, code: string, line: number | null, sentence: string, figures: unknown) =>
-  db.query('insert into exceptions (document_id, code, line, sentence, figures) values ($1, $2, $3, $4, $5)', [id, code, line, sentence, JSON.stringify(figures)]);
+  db.query('insert into exceptions (document_id, code, line, sentence, figures) values ($1, $2, $3, $4, $5)', [
+    id,
+    code,
+    line,
+    sentence,
+    JSON.stringify(figures),
+  ]);
 
-export const withdrawException = (db: Database, exceptionId: number) => db.query('update exceptions set withdrawn_at = now() where id = $1', [exceptionId]);
+export const withdrawException = (db: Database, exceptionId: number) =>
+  db.query('update exceptions set withdrawn_at = now() where id = $1', [exceptionId]);
 
 export const acceptException = (db: Database, id: number, exceptionId: number, personId: number, reason: string) =>
   row<{ code: string; sentence: string }>(
@@ -47,8 +92,12 @@ export const acceptException = (db: Database, id: number, exceptionId: number, p
   );
 
 export const codingLists = async (db: Database) => ({
-  accounts: await rows<{ number: string; name: string }>(db, "select number, name from accounts where kind in ('expense', 'asset') and purpose is null order by number"),
+  accounts: await rows<{ number: string; name: string }>(
+    db,
+    "select number, name from accounts where kind in ('expense', 'asset') and purpose is null order by number",
+  ),
   costCentres: await rows<{ code: string; name: string }>(db, 'select code, name from cost_centres order by code'),
 });
 
-export const knowsCoding = (db: Database, account: string, costCentre: string) => row<{ ok: boolean }>(db, 'select true as ok from accounts a, cost_centres c where a.number = $1 and c.code = $2', [account, costCentre]);
+export const knowsCoding = (db: Database, account: string, costCentre: string) =>
+  row<{ ok: boolean }>(db, 'select true as ok from accounts a, cost_centres c where a.number = $1 and c.code = $2', [account, costCentre]);

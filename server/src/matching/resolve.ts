@@ -29,7 +29,8 @@ export function chooseSupplier(services: Services, id: number, person: Person, {
 export function chooseOrderFor(services: Services, id: number, person: Person, { version, orderId }: OrderChoice): Promise<void> {
   return onDocument(services.pool, id, version, ['match'], async (db, document) => {
     const order = orderId === null ? null : await orderHead(db, orderId);
-    if (orderId !== null && (!order || order.supplierId !== document.supplierId)) throw new Refused('no-such-thing', 'This order is not one of the supplier’s.');
+    if (orderId !== null && (!order || order.supplierId !== document.supplierId))
+      throw new Refused('no-such-thing', 'This order is not one of the supplier’s.');
     await setOrder(db, id, orderId);
     await record(db, id, person.id, 'chose', order ? `Order: ${order.number}` : 'No order', { before: document.orderId, after: orderId });
     await matchDocument(services, db, id, person.id);
@@ -48,13 +49,22 @@ export function accept(services: Services, id: number, person: Person, exception
 }
 
 /** Sets account and cost centre of a line. */
-export function codeLineOf(services: Services, id: number, person: Person, position: number, { version, account, costCentre }: CodingChoice): Promise<void> {
+export function codeLineOf(
+  services: Services,
+  id: number,
+  person: Person,
+  position: number,
+  { version, account, costCentre }: CodingChoice,
+): Promise<void> {
   return onDocument(services.pool, id, version, ['match'], async (db) => {
     if (!(await knowsCoding(db, account, costCentre))) throw new Refused('no-such-thing', 'There is no such account or cost centre.');
     const line = (await documentLines(db, id)).find((one) => one.position === position);
     if (!line) throw new Refused('no-such-thing', 'This line is no longer there.');
     await codeDocumentLine(db, id, position, line.orderLineId, account, costCentre);
-    await record(db, id, person.id, 'coded', `line ${position + 1}: ${account}, ${costCentre}`, { before: { account: line.account, costCentre: line.costCentre }, after: { account, costCentre } });
+    await record(db, id, person.id, 'coded', `line ${position + 1}: ${account}, ${costCentre}`, {
+      before: { account: line.account, costCentre: line.costCentre },
+      after: { account, costCentre },
+    });
     await matchDocument(services, db, id, person.id);
   });
 }
@@ -63,7 +73,11 @@ export function codeLineOf(services: Services, id: number, person: Person, posit
 export async function proposals(db: Database, id: number): Promise<Proposals> {
   const head = await matchHead(db, id);
   if (!head) throw new Refused('no-such-document');
-  const suppliers = guessSupplier(traitsOf(head), await knownSuppliers(db)).map((guess) => ({ id: guess.id, name: guess.name, reasons: [...guess.reasons, ...guess.warnings] }));
+  const suppliers = guessSupplier(traitsOf(head), await knownSuppliers(db)).map((guess) => ({
+    id: guess.id,
+    name: guess.name,
+    reasons: [...guess.reasons, ...guess.warnings],
+  }));
   if (head.supplierId === null) return { suppliers, orders: [] };
   const open = [];
   for (const orderId of await openOrderIds(db, head.supplierId)) {
@@ -71,7 +85,14 @@ export async function proposals(db: Database, id: number): Promise<Proposals> {
     if (order) open.push({ id: orderId, number: order.number, lines: await orderLines(db, orderId, id) });
   }
   const ranked = guessOrder(head.orderReference, await documentLines(db, id), open);
-  const reasons = (score: number, byNumber: boolean) => [byNumber ? 'its number is on the invoice' : `lines fit ${Math.round(score * 100)} %`];
-  const rest = open.filter((order) => !ranked.some((guess) => guess.id === order.id)).map((order) => ({ id: order.id, name: order.number, reasons: ['open'] }));
-  return { suppliers, orders: [...ranked.map((guess) => ({ id: guess.id, name: guess.number, reasons: reasons(guess.score, guess.byNumber) })), ...rest] };
+  const reasons = (score: number, byNumber: boolean) => [
+    byNumber ? 'its number is on the invoice' : `lines fit ${Math.round(score * 100)} %`,
+  ];
+  const rest = open
+    .filter((order) => !ranked.some((guess) => guess.id === order.id))
+    .map((order) => ({ id: order.id, name: order.number, reasons: ['open'] }));
+  return {
+    suppliers,
+    orders: [...ranked.map((guess) => ({ id: guess.id, name: guess.number, reasons: reasons(guess.score, guess.byNumber) })), ...rest],
+  };
 }

@@ -30,7 +30,13 @@ export function matchingRoutes(services: Services): Router {
   });
   router.put('/documents/:id/coding/:position', match, async (request, response) => {
     const id = valid(idSchema, request.params.id);
-    await codeLineOf(services, id, personOf(response), valid(positionSchema, request.params.position), valid(codingChoiceSchema, request.body));
+    await codeLineOf(
+      services,
+      id,
+      personOf(response),
+      valid(positionSchema, request.params.position),
+      valid(codingChoiceSchema, request.body),
+    );
     response.json(await documentView(services.pool, id));
   });
   router.post('/documents/:id/exceptions/:exception/accept', match, async (request, response) => {

@@ -22,10 +22,27 @@ export const orderLines = (db: Database, orderId: number, exceptDocument: number
   );
 
 export const openOrderIds = async (db: Database, supplierId: number) =>
-  (await rows<{ id: number }>(db, "select id from orders where supplier_id = $1 and state = 'open' order by ordered_on desc, id desc limit 60", [supplierId])).map((one) => one.id);
+  (
+    await rows<{ id: number }>(
+      db,
+      "select id from orders where supplier_id = $1 and state = 'open' order by ordered_on desc, id desc limit 60",
+      [supplierId],
+    )
+  ).map((one) => one.id);
 
 export const allOrders = (db: Database, text: string) =>
-  rows<{ id: number; number: string; supplier: string; owner: string; costCentre: string; currency: string; orderedOn: string; state: string; lines: number; amount: string }>(
+  rows<{
+    id: number;
+    number: string;
+    supplier: string;
+    owner: string;
+    costCentre: string;
+    currency: string;
+    orderedOn: string;
+    state: string;
+    lines: number;
+    amount: string;
+  }>(
     db,
     `select o.id, o.number, s.name as supplier, p.name as owner, o.cost_centre as "costCentre", o.currency, o.ordered_on as "orderedOn", o.state, count(l.id)::int as lines, round(sum(l.quantity * l.unit_price), 2)::text as amount
      from orders o join suppliers s on s.id = o.supplier_id join people p on p.id = o.owner_id left join order_lines l on l.order_id = o.id

@@ -9,18 +9,34 @@ export const personByLogin = (db: Database, login: string) =>
   row<PersonWithHash>(db, 'select id, login, name, role, password_hash as "passwordHash" from people where login = $1', [login]);
 
 export const insertSession = (db: Database, tokenHash: Buffer, personId: number, hours: number) =>
-  db.query("insert into sessions (token_hash, person_id, expires_at) values ($1, $2, now() + $3 * interval '1 hour')", [tokenHash, personId, hours]);
+  db.query("insert into sessions (token_hash, person_id, expires_at) values ($1, $2, now() + $3 * interval '1 hour')", [
+    tokenHash,
+    personId,
+    hours,
+  ]);
 
 export const personBySession = (db: Database, tokenHash: Buffer) =>
-  row<Person>(db, 'select p.id, p.login, p.name, p.role from sessions s join people p on p.id = s.person_id where s.token_hash = $1 and s.expires_at > now()', [tokenHash]);
+  row<Person>(
+    db,
+    'select p.id, p.login, p.name, p.role from sessions s join people p on p.id = s.person_id where s.token_hash = $1 and s.expires_at > now()',
+    [tokenHash],
+  );
 
 export const deleteSession = (db: Database, tokenHash: Buffer) => db.query('delete from sessions where token_hash = $1', [tokenHash]);
 
 export const deleteExpiredSessions = (db: Database) => db.query('delete from sessions where expires_at <= now()');
 
 export const companyRow = (db: Database) =>
-  row<{ name: string; taxId: string; currency: string; invoicesAddress: string }>(db, 'select name, tax_id as "taxId", currency, invoices_address as "invoicesAddress" from company');
+  row<{ name: string; taxId: string; currency: string; invoicesAddress: string }>(
+    db,
+    'select name, tax_id as "taxId", currency, invoices_address as "invoicesAddress" from company',
+  );
 
 /** People who may approve, approvers before controllers before administrators. */
 export const approverIds = async (db: Database): Promise<number[]> =>
-  (await rows<{ id: number }>(db, "select id from people where role in ('approver', 'controller', 'administrator') order by array_position(array['controller', 'approver', 'administrator'], role), id")).map((one) => one.id);
+  (
+    await rows<{ id: number }>(
+      db,
+      "select id from people where role in ('approver', 'controller', 'administrator') order by array_position(array['controller', 'approver', 'administrator'], role), id",
+    )
+  ).map((one) => one.id);

@@ -27,7 +27,8 @@ const MOST_TEXT = 200_000;
 export async function readMail(raw: Uint8Array): Promise<ReadMail> {
   const mail = await simpleParser(Buffer.from(raw), { skipImageLinks: true, skipTextToHtml: true });
   const files = mail.attachments.filter((file) => !(file.related && file.contentType.startsWith('image/')));
-  const isPdf = (file: (typeof files)[number]) => file.contentType === 'application/pdf' || file.content.subarray(0, 1024).includes('%PDF-');
+  const isPdf = (file: (typeof files)[number]) =>
+    file.contentType === 'application/pdf' || file.content.subarray(0, 1024).includes('%PDF-');
   return {
     messageId: mail.messageId ?? null,
     from: mail.from?.value[0]?.address?.toLowerCase() ?? null,
@@ -46,6 +47,10 @@ function addresses(to: AddressObject | AddressObject[] | undefined): string[] {
 
 /** The last part of the name as sent, without control characters: it is shown, never used as a path. */
 function fileName(name: string | undefined, index: number): string {
-  const last = (name ?? '').split(/[\\/]/).at(-1)?.replace(/[\p{C}]/gu, '').trim(); // prettier-ignore
+  const last = (name ?? '')
+    .split(/[\\/]/)
+    .at(-1)
+    ?.replace(/[\p{C}]/gu, '')
+    .trim();
   return last === undefined || last === '' ? `attachment-${index + 1}` : last.slice(0, 200);
 }

@@ -31,7 +31,8 @@ async function open(bytes: Uint8Array) {
     }).promise;
   } catch (error) {
     const name = error instanceof Error ? error.name : '';
-    if (name === 'PasswordException') throw new FileRefused('encrypted', 'The PDF is locked with a password. Ask the supplier for one without.');
+    if (name === 'PasswordException')
+      throw new FileRefused('encrypted', 'The PDF is locked with a password. Ask the supplier for one without.');
     throw new FileRefused('damaged', 'The PDF is damaged and cannot be opened. Ask the supplier to send it again.');
   }
 }
@@ -40,7 +41,8 @@ async function open(bytes: Uint8Array) {
 export async function readPdf(bytes: Uint8Array): Promise<PageWords[]> {
   const pdf = await open(bytes);
   try {
-    if (pdf.numPages > LIMITS.pages) throw new FileRefused('too-many-pages', `The PDF has ${pdf.numPages} pages; at most ${LIMITS.pages} are read.`);
+    if (pdf.numPages > LIMITS.pages)
+      throw new FileRefused('too-many-pages', `The PDF has ${pdf.numPages} pages; at most ${LIMITS.pages} are read.`);
     const pages: PageWords[] = [];
     for (let number = 1; number <= pdf.numPages; number++) {
       const page = await pdf.getPage(number);
@@ -103,7 +105,13 @@ function wordsOf(items: readonly TextItem[], view: readonly number[]): Word[] {
         continue;
       }
       const last = words.at(-1);
-      if (open && last && Math.abs(last.y - y) < 0.3 * size && x - (last.x + last.width) < 0.14 * size && x - (last.x + last.width) > -0.5 * size) {
+      if (
+        open &&
+        last &&
+        Math.abs(last.y - y) < 0.3 * size &&
+        x - (last.x + last.width) < 0.14 * size &&
+        x - (last.x + last.width) > -0.5 * size
+      ) {
         words[words.length - 1] = { ...last, text: last.text + part, width: x + width - last.x };
       } else words.push({ text: part.normalize('NFKC').trim() || part, x, y, width, height: size });
       open = true;
@@ -118,13 +126,18 @@ const NARROW = new Set("iljtf.,:;'’|!()[]I ·");
 /** A rough length of a text in letter widths, to share a run's width out among its words. */
 function lengthOf(text: string): number {
   let length = 0;
-  for (const sign of text) length += sign.trim() === '' || NARROW.has(sign) ? 0.5 : /[MWmw@%–—]/.test(sign) ? 1.5 : /\p{Lu}/u.test(sign) ? 1.25 : 1;
+  for (const sign of text)
+    length += sign.trim() === '' || NARROW.has(sign) ? 0.5 : /[MWmw@%–—]/.test(sign) ? 1.5 : /\p{Lu}/u.test(sign) ? 1.25 : 1;
   return length;
 }
 
 function multiply(m: readonly number[], n: readonly number[]): number[] {
   return [
-    m[0] * n[0] + m[2] * n[1], m[1] * n[0] + m[3] * n[1], m[0] * n[2] + m[2] * n[3],
-    m[1] * n[2] + m[3] * n[3], m[0] * n[4] + m[2] * n[5] + m[4], m[1] * n[4] + m[3] * n[5] + m[5],
-  ]; // prettier-ignore
+    m[0] * n[0] + m[2] * n[1],
+    m[1] * n[0] + m[3] * n[1],
+    m[0] * n[2] + m[2] * n[3],
+    m[1] * n[2] + m[3] * n[3],
+    m[0] * n[4] + m[2] * n[5] + m[4],
+    m[1] * n[4] + m[3] * n[5] + m[5],
+  ];
 }

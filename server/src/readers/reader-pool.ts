@@ -79,7 +79,10 @@ export class ReaderPool {
       const waiting = this.#queue.shift();
       if (!waiting) return;
       const id = this.#nextId++;
-      const timer = setTimeout(() => this.#end(reader, new FileRefused('too-slow', 'Reading the file took too long and was stopped.')), this.#options.timeout);
+      const timer = setTimeout(
+        () => this.#end(reader, new FileRefused('too-slow', 'Reading the file took too long and was stopped.')),
+        this.#options.timeout,
+      );
       reader.job = { waiting, id, timer };
       reader.process.send({ id, task: waiting.task } satisfies ReaderRequest);
     }
@@ -87,11 +90,19 @@ export class ReaderPool {
 
   #start(): Reader | null {
     if (this.#readers.length >= this.#options.size) return null;
-    const script = fileURLToPath(new URL(import.meta.url.includes('/src/') ? '../../dist/readers/worker.js' : './worker.js', import.meta.url));
-    const child = fork(script, [], { serialization: 'advanced', execArgv: [`--max-old-space-size=${this.#options.memory}`], stdio: ['ignore', 'ignore', 'ignore', 'ipc'] });
+    const script = fileURLToPath(
+      new URL(import.meta.url.includes('/src/') ? '../../dist/readers/worker.js' : './worker.js', import.meta.url),
+    );
+    const child = fork(script, [], {
+      serialization: 'advanced',
+      execArgv: [`--max-old-space-size=${this.#options.memory}`],
+      stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
+    });
     const reader: Reader = { process: child, job: null };
     child.on('message', (answer: ReaderAnswer) => this.#answered(reader, answer));
-    child.on('exit', () => this.#end(reader, new FileRefused('too-hard', 'The file could not be read: it needs more memory than a file may take.')));
+    child.on('exit', () =>
+      this.#end(reader, new FileRefused('too-hard', 'The file could not be read: it needs more memory than a file may take.')),
+    );
     this.#readers.push(reader);
     return reader;
   }

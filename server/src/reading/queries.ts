@@ -9,11 +9,13 @@ export const arrivedDocument = (db: Database, id: number) =>
   );
 
 export const insertPage = (db: Database, documentId: number, page: PageWords, picture: Buffer) =>
-  db.query('insert into pages (document_id, number, width, height, words, picture) values ($1, $2, $3, $4, $5, $6) on conflict (document_id, number) do update set words = excluded.words, picture = excluded.picture', [
-    documentId, page.page, page.width, page.height, JSON.stringify(page.words), picture,
-  ]); // prettier-ignore
+  db.query(
+    'insert into pages (document_id, number, width, height, words, picture) values ($1, $2, $3, $4, $5, $6) on conflict (document_id, number) do update set words = excluded.words, picture = excluded.picture',
+    [documentId, page.page, page.width, page.height, JSON.stringify(page.words), picture],
+  );
 
-export const insertReading = (db: Database, documentId: number, reading: DocumentReading) => db.query('insert into readings (document_id, result) values ($1, $2)', [documentId, JSON.stringify(reading)]);
+export const insertReading = (db: Database, documentId: number, reading: DocumentReading) =>
+  db.query('insert into readings (document_id, result) values ($1, $2)', [documentId, JSON.stringify(reading)]);
 
 export const storeReadValues = (db: Database, id: number, reading: DocumentReading) => {
   const { fields, allowances } = reading;
@@ -22,18 +24,44 @@ export const storeReadValues = (db: Database, id: number, reading: DocumentReadi
     `update documents set kind = $2, language = $3, invoice_number = $4, issue_date = $5, due_date = $6, currency = $7, order_reference = $8, seller_name = $9, seller_tax_id = $10,
        seller_iban = $11, net_total = $12, tax_total = $13, gross_total = $14, amount_due = $15, document_discount = $16, carriage = $17 where id = $1`,
     [
-      id, reading.kind, reading.language, value('invoiceNumber'), value('issueDate'), value('dueDate'), value('currency'), value('orderReference'), value('sellerName'), value('sellerTaxId'),
-      value('sellerIban'), value('netTotal'), value('taxTotal'), value('grossTotal'), value('amountDue'), allowances.discount, allowances.carriage,
+      id,
+      reading.kind,
+      reading.language,
+      value('invoiceNumber'),
+      value('issueDate'),
+      value('dueDate'),
+      value('currency'),
+      value('orderReference'),
+      value('sellerName'),
+      value('sellerTaxId'),
+      value('sellerIban'),
+      value('netTotal'),
+      value('taxTotal'),
+      value('grossTotal'),
+      value('amountDue'),
+      allowances.discount,
+      allowances.carriage,
     ],
-  ); // prettier-ignore
+  );
 };
 
 export const storeReadLines = async (db: Database, id: number, reading: DocumentReading) => {
   await db.query('delete from document_lines where document_id = $1', [id]);
   for (const [position, line] of reading.lines.entries()) {
     const rate = line.taxRate && /^\d{1,3}(\.\d+)?$/.test(line.taxRate.value) ? line.taxRate.value : null;
-    await db.query('insert into document_lines (document_id, position, item_number, description, quantity, unit, unit_price, net_amount, tax_rate) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)', [
-      id, position, line.itemNumber?.value ?? null, line.description?.value ?? null, line.quantity?.value ?? null, line.unit?.value ?? null, line.unitPrice?.value ?? null, line.netAmount?.value ?? null, rate,
-    ]); // prettier-ignore
+    await db.query(
+      'insert into document_lines (document_id, position, item_number, description, quantity, unit, unit_price, net_amount, tax_rate) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)',
+      [
+        id,
+        position,
+        line.itemNumber?.value ?? null,
+        line.description?.value ?? null,
+        line.quantity?.value ?? null,
+        line.unit?.value ?? null,
+        line.unitPrice?.value ?? null,
+        line.netAmount?.value ?? null,
+        rate,
+      ],
+    );
   }
 };

@@ -44,15 +44,24 @@ export async function readArrivedDocument(services: Services, id: number): Promi
     await insertReading(db, id, reading);
     await storeReadValues(db, id, reading);
     await storeReadLines(db, id, reading);
-    await record(db, id, null, 'read', sentenceOf(reading), { after: { kind: reading.kind, language: reading.language, lines: reading.lines.length, doubts: reading.doubts.length } });
+    await record(db, id, null, 'read', sentenceOf(reading), {
+      after: { kind: reading.kind, language: reading.language, lines: reading.lines.length, doubts: reading.doubts.length },
+    });
     for (const doubt of reading.doubts) await insertDoubt(db, id, doubt.field, doubt.line, doubt.reason);
     const books = reading.kind === 'invoice' || reading.kind === 'credit-note';
-    if (!books && !reading.doubts.some((doubt) => doubt.field === 'kind')) await insertDoubt(db, id, 'kind', null, `This looks like a ${reading.kind.replace('-', ' ')}, not an invoice. Turn it away, or say what it is.`);
+    if (!books && !reading.doubts.some((doubt) => doubt.field === 'kind'))
+      await insertDoubt(
+        db,
+        id,
+        'kind',
+        null,
+        `This looks like a ${reading.kind.replace('-', ' ')}, not an invoice. Turn it away, or say what it is.`,
+      );
     await recogniseSupplier(db, id);
     if (reading.doubts.length > 0 || !books) await moveTo(db, id, 'check', null, 'Waits at Check for its doubts to be settled');
     else await matchDocument(services, db, id, null);
   });
-} // prettier-ignore
+}
 
 /** A file that cannot be read goes to Check with the reason: nothing is lost, a person decides. */
 export async function refuseDocument(services: Services, id: number, reason: string): Promise<void> {

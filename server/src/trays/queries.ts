@@ -30,7 +30,8 @@ export const trayRows = (db: Database, tray: Tray, today: string, most: number) 
     [tray, today, most],
   );
 
-export const trayTotal = async (db: Database, tray: Tray) => (await row<{ n: number }>(db, 'select count(*)::int as n from documents where tray = $1', [tray]))?.n ?? 0;
+export const trayTotal = async (db: Database, tray: Tray) =>
+  (await row<{ n: number }>(db, 'select count(*)::int as n from documents where tray = $1', [tray]))?.n ?? 0;
 
 export const arrivalRows = (db: Database, most: number) =>
   rows<ArrivalRow>(
@@ -42,7 +43,16 @@ export const arrivalRows = (db: Database, most: number) =>
   );
 
 export const lockDocument = (db: Database, id: number) =>
-  row<{ id: number; version: number; tray: Tray; parkedFrom: Tray | null; kind: string; checkedById: number | null; supplierId: number | null; orderId: number | null }>(
+  row<{
+    id: number;
+    version: number;
+    tray: Tray;
+    parkedFrom: Tray | null;
+    kind: string;
+    checkedById: number | null;
+    supplierId: number | null;
+    orderId: number | null;
+  }>(
     db,
     'select id, version, tray, parked_from as "parkedFrom", kind, checked_by as "checkedById", supplier_id as "supplierId", order_id as "orderId" from documents where id = $1 for update',
     [id],

@@ -9,9 +9,17 @@ export const routes: Routes = [
     children: [
       { path: '', pathMatch: 'full', redirectTo: 'tray/check' },
       { path: 'tray/:tray', title: 'Trays · Umber Tray', loadComponent: () => import('./trays/tray-page').then((m) => m.TrayPage) },
-      { path: 'document/:id', title: 'Document · Umber Tray', loadComponent: () => import('./documents/document-page').then((m) => m.DocumentPage) },
+      {
+        path: 'document/:id',
+        title: 'Document · Umber Tray',
+        loadComponent: () => import('./documents/document-page').then((m) => m.DocumentPage),
+      },
       { path: 'ledger', title: 'Ledger · Umber Tray', loadComponent: () => import('./ledger/ledger-page').then((m) => m.LedgerPage) },
-      { path: 'suppliers', title: 'Suppliers · Umber Tray', loadComponent: () => import('./suppliers/suppliers-page').then((m) => m.SuppliersPage) },
+      {
+        path: 'suppliers',
+        title: 'Suppliers · Umber Tray',
+        loadComponent: () => import('./suppliers/suppliers-page').then((m) => m.SuppliersPage),
+      },
       { path: 'orders', title: 'Orders · Umber Tray', loadComponent: () => import('./orders/orders-page').then((m) => m.OrdersPage) },
     ],
   },

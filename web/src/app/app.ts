@@ -44,7 +44,9 @@ import { TopBar } from './top-bar';
         <details class="me">
           <summary>{{ person.name }}</summary>
           <div class="menu">
-            <p>{{ person.name }}<br /><span class="quiet">{{ person.role }}</span></p>
+            <p>
+              {{ person.name }}<br /><span class="quiet">{{ person.role }}</span>
+            </p>
             <button class="plain-button" type="button" (click)="signOut()">Sign out</button>
           </div>
         </details>
@@ -54,25 +56,111 @@ import { TopBar } from './top-bar';
     <umber-keys-list />
   `,
   styles: `
-    :host { display: block; min-height: 100vh; }
-    header { position: sticky; top: 0; z-index: 20; display: flex; align-items: center; gap: 20px; height: 48px; padding: 0 20px; background: var(--deep); color: #f1e6d8; font-size: 14.5px; white-space: nowrap; }
-    .name { display: flex; align-items: center; gap: 10px; color: #fff; font-weight: 700; font-size: 16.5px; text-decoration: none; }
-    svg { width: 20px; fill: none; stroke: #f0b675; stroke-width: 3.4; stroke-linecap: round; }
-    .where { display: flex; gap: 20px; min-width: 0; overflow: hidden; color: #d9c9b6; }
-    .where span { overflow: hidden; text-overflow: ellipsis; }
-    .where .strong { color: #fff; font-weight: 700; }
-    .gap { flex: 1; }
-    .away { color: #ffd79a; }
-    .count { font-size: 13.5px; }
-    nav { display: flex; gap: 20px; }
-    nav a { color: #e6d9c8; text-decoration: none; padding: 4px 0; border-bottom: 2px solid transparent; }
-    nav a.here { color: #fff; border-color: #f0b675; }
-    .bare { border: 0; background: none; color: inherit; font: inherit; cursor: pointer; padding: 4px; }
-    .me { position: relative; }
-    summary { cursor: pointer; list-style: none; padding: 4px 0; }
-    .menu { position: absolute; right: 0; top: 36px; width: 200px; padding: 14px; border-radius: 6px; background: var(--sheet); color: var(--ink); box-shadow: 0 8px 30px rgb(36 27 20 / 30%); }
-    .menu p { margin: 0 0 12px; }
-    header :focus-visible { outline-color: #f0b675; }
+    :host {
+      display: block;
+      min-height: 100vh;
+    }
+    header {
+      position: sticky;
+      top: 0;
+      z-index: 20;
+      display: flex;
+      align-items: center;
+      gap: 20px;
+      height: 48px;
+      padding: 0 20px;
+      background: var(--deep);
+      color: #f1e6d8;
+      font-size: 14.5px;
+      white-space: nowrap;
+    }
+    .name {
+      display: flex;
+      align-items: center;
+      gap: 10px;
+      color: #fff;
+      font-weight: 700;
+      font-size: 16.5px;
+      text-decoration: none;
+    }
+    svg {
+      width: 20px;
+      fill: none;
+      stroke: #f0b675;
+      stroke-width: 3.4;
+      stroke-linecap: round;
+    }
+    .where {
+      display: flex;
+      gap: 20px;
+      min-width: 0;
+      overflow: hidden;
+      color: #d9c9b6;
+    }
+    .where span {
+      overflow: hidden;
+      text-overflow: ellipsis;
+    }
+    .where .strong {
+      color: #fff;
+      font-weight: 700;
+    }
+    .gap {
+      flex: 1;
+    }
+    .away {
+      color: #ffd79a;
+    }
+    .count {
+      font-size: 13.5px;
+    }
+    nav {
+      display: flex;
+      gap: 20px;
+    }
+    nav a {
+      color: #e6d9c8;
+      text-decoration: none;
+      padding: 4px 0;
+      border-bottom: 2px solid transparent;
+    }
+    nav a.here {
+      color: #fff;
+      border-color: #f0b675;
+    }
+    .bare {
+      border: 0;
+      background: none;
+      color: inherit;
+      font: inherit;
+      cursor: pointer;
+      padding: 4px;
+    }
+    .me {
+      position: relative;
+    }
+    summary {
+      cursor: pointer;
+      list-style: none;
+      padding: 4px 0;
+    }
+    .menu {
+      position: absolute;
+      right: 0;
+      top: 36px;
+      width: 200px;
+      padding: 14px;
+      border-radius: 6px;
+      background: var(--sheet);
+      color: var(--ink);
+      box-shadow: 0 8px 30px rgb(36 27 20 / 30%);
+    }
+    .menu p {
+      margin: 0 0 12px;
+    }
+    header :focus-visible {
+      outline-color: #f0b675;
+    }
   `,
 })
 export class App {

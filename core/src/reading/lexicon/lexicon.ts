@@ -1,14 +1,43 @@
 /** What a label says its value is. The first twelve are fields; the others explain amounts and mislead on purpose. */
 export const LABEL_MEANINGS = [
-  'invoiceNumber', 'issueDate', 'dueDate', 'orderReference', 'sellerTaxId', 'netTotal', 'taxTotal', 'grossTotal', 'amountDue',
-  'paid', 'previousBalance', 'goodsTotal', 'documentDiscount', 'carriage', 'terms', 'buyer', 'shipTo', 'seller', 'payTo', 'other',
-] as const; // prettier-ignore
+  'invoiceNumber',
+  'issueDate',
+  'dueDate',
+  'orderReference',
+  'sellerTaxId',
+  'netTotal',
+  'taxTotal',
+  'grossTotal',
+  'amountDue',
+  'paid',
+  'previousBalance',
+  'goodsTotal',
+  'documentDiscount',
+  'carriage',
+  'terms',
+  'buyer',
+  'shipTo',
+  'seller',
+  'payTo',
+  'other',
+] as const;
 export type LabelMeaning = (typeof LABEL_MEANINGS)[number];
 
 /** What a column of the line table holds. */
 export const COLUMN_ROLES = [
-  'position', 'itemNumber', 'description', 'quantity', 'unit', 'unitPrice', 'per', 'discount', 'netAmount', 'grossAmount', 'taxRate', 'taxAmount',
-] as const; // prettier-ignore
+  'position',
+  'itemNumber',
+  'description',
+  'quantity',
+  'unit',
+  'unitPrice',
+  'per',
+  'discount',
+  'netAmount',
+  'grossAmount',
+  'taxRate',
+  'taxAmount',
+] as const;
 export type ColumnRole = (typeof COLUMN_ROLES)[number];
 
 export type DocumentKind = 'invoice' | 'credit-note' | 'statement' | 'reminder' | 'delivery-note' | 'other';

@@ -23,21 +23,48 @@ import { sessionFeature } from '../people/session.state';
       }
     </div>
     <section>
-      <p class="amount"><span class="digits">{{ document().fields.currency.value }} {{ document().fields.grossTotal.value | amount }}</span> to {{ document().supplier?.name }}</p>
+      <p class="amount">
+        <span class="digits">{{ document().fields.currency.value }} {{ document().fields.grossTotal.value | amount }}</span> to
+        {{ document().supplier?.name }}
+      </p>
       <p class="quiet">{{ what() }}</p>
       @for (exception of document().exceptions; track exception.id) {
         <article>
           <strong>{{ exception.sentence }}</strong>
           <p>Accepted by {{ exception.acceptedBy }}: {{ exception.acceptedReason }}</p>
           @for (figure of exception.figures; track figure.label) {
-            <p class="figure"><span class="quiet">{{ figure.label }}</span> invoice <b class="digits">{{ figure.invoice ?? '–' }}</b> order <b class="digits">{{ figure.order ?? '–' }}</b> @if (figure.received) {received <b class="digits">{{ figure.received }}</b>} @if (figure.variance) {<span class="ask">off by <b class="digits">{{ figure.variance }}</b></span>}</p>
+            <p class="figure">
+              <span class="quiet">{{ figure.label }}</span> invoice <b class="digits">{{ figure.invoice ?? '–' }}</b> order
+              <b class="digits">{{ figure.order ?? '–' }}</b>
+              @if (figure.received) {
+                received <b class="digits">{{ figure.received }}</b>
+              }
+              @if (figure.variance) {
+                <span class="ask"
+                  >off by <b class="digits">{{ figure.variance }}</b></span
+                >
+              }
+            </p>
           }
         </article>
       } @empty {
-        <p class="fits">{{ document().order ? 'Price and quantity fit the order and the receipt within tolerance.' : 'There is no order for this invoice.' }}</p>
+        <p class="fits">
+          {{
+            document().order ? 'Price and quantity fit the order and the receipt within tolerance.' : 'There is no order for this invoice.'
+          }}
+        </p>
       }
       <table class="ruled">
-        <thead><tr><th>Line</th><th class="number">Qty</th><th class="number">Ordered</th><th class="number">Received</th><th class="number">Net</th><th>Coded to</th></tr></thead>
+        <thead>
+          <tr>
+            <th>Line</th>
+            <th class="number">Qty</th>
+            <th class="number">Ordered</th>
+            <th class="number">Received</th>
+            <th class="number">Net</th>
+            <th>Coded to</th>
+          </tr>
+        </thead>
         <tbody>
           @for (line of document().lines; track line.position) {
             <tr>
@@ -53,7 +80,10 @@ import { sessionFeature } from '../people/session.state';
       </table>
       <h2>Who is asked</h2>
       @for (approval of document().approvals; track approval.id) {
-        <p class="approval"><strong>{{ approval.approver }}</strong> <span [class.ask]="approval.state === 'asked'">{{ state[approval.state] }}</span> <span class="quiet">{{ approval.why }}</span> {{ approval.comment }}</p>
+        <p class="approval">
+          <strong>{{ approval.approver }}</strong> <span [class.ask]="approval.state === 'asked'">{{ state[approval.state] }}</span>
+          <span class="quiet">{{ approval.why }}</span> {{ approval.comment }}
+        </p>
       }
       <h2>Trail</h2>
       <umber-trail-panel [trail]="document().trail" />
@@ -68,20 +98,75 @@ import { sessionFeature } from '../people/session.state';
     </footer>
   `,
   styles: `
-    :host { display: grid; grid-template-columns: 470px minmax(0, 1fr); gap: 24px; padding: 12px 20px 72px; }
-    .paper { position: sticky; top: 60px; align-self: start; }
-    .amount { margin: 2px 0; font-size: 20px; font-weight: 600; }
-    section > p { margin: 2px 0 12px; }
-    article { margin-bottom: 10px; padding: 10px 14px; border-left: 4px solid #e0a95c; background: var(--ask-tint); }
-    article p { margin: 4px 0 0; }
-    .figure { display: flex; flex-wrap: wrap; gap: 2px 10px; font-size: 14px; }
-    .fits { padding: 8px 14px; border-left: 4px solid var(--right); background: var(--right-tint); }
-    table { font-size: 14px; }
-    table td, table th { padding: 6px 7px; }
-    h2 { margin: 18px 0 4px; }
-    .approval { display: flex; flex-wrap: wrap; gap: 2px 10px; }
-    footer { position: fixed; inset: auto 0 0; z-index: 10; display: flex; align-items: center; gap: 8px; min-height: 52px; padding: 6px 20px; border-top: 1px solid var(--rule); background: var(--sheet); }
-    .gap { flex: 1; }
+    :host {
+      display: grid;
+      grid-template-columns: 470px minmax(0, 1fr);
+      gap: 24px;
+      padding: 12px 20px 72px;
+    }
+    .paper {
+      position: sticky;
+      top: 60px;
+      align-self: start;
+    }
+    .amount {
+      margin: 2px 0;
+      font-size: 20px;
+      font-weight: 600;
+    }
+    section > p {
+      margin: 2px 0 12px;
+    }
+    article {
+      margin-bottom: 10px;
+      padding: 10px 14px;
+      border-left: 4px solid #e0a95c;
+      background: var(--ask-tint);
+    }
+    article p {
+      margin: 4px 0 0;
+    }
+    .figure {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 2px 10px;
+      font-size: 14px;
+    }
+    .fits {
+      padding: 8px 14px;
+      border-left: 4px solid var(--right);
+      background: var(--right-tint);
+    }
+    table {
+      font-size: 14px;
+    }
+    table td,
+    table th {
+      padding: 6px 7px;
+    }
+    h2 {
+      margin: 18px 0 4px;
+    }
+    .approval {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 2px 10px;
+    }
+    footer {
+      position: fixed;
+      inset: auto 0 0;
+      z-index: 10;
+      display: flex;
+      align-items: center;
+      gap: 8px;
+      min-height: 52px;
+      padding: 6px 20px;
+      border-top: 1px solid var(--rule);
+      background: var(--sheet);
+    }
+    .gap {
+      flex: 1;
+    }
   `,
 })
 export class ApprovalScreen {
@@ -90,10 +175,22 @@ export class ApprovalScreen {
   readonly #person = this.#store.selectSignal(sessionFeature.selectPerson);
   readonly #waysOut = inject(WaysOut);
   protected readonly busy = this.#store.selectSignal(documentFeature.selectBusy);
-  protected readonly state = { asked: 'is asked', approved: 'approved', 'sent-back': 'sent it back', withdrawn: 'no longer asked' } as const;
+  protected readonly state = {
+    asked: 'is asked',
+    approved: 'approved',
+    'sent-back': 'sent it back',
+    withdrawn: 'no longer asked',
+  } as const;
 
-  protected readonly asked = computed(() => this.document().approvals.some((approval) => approval.state === 'asked' && approval.approverId === this.#person()?.id));
-  protected readonly waitingFor = computed(() => this.document().approvals.filter((approval) => approval.state === 'asked').map((approval) => approval.approver).join(' and ')); // prettier-ignore
+  protected readonly asked = computed(() =>
+    this.document().approvals.some((approval) => approval.state === 'asked' && approval.approverId === this.#person()?.id),
+  );
+  protected readonly waitingFor = computed(() =>
+    this.document()
+      .approvals.filter((approval) => approval.state === 'asked')
+      .map((approval) => approval.approver)
+      .join(' and '),
+  );
   protected readonly what = computed(() => {
     const { fields, order, kind } = this.document();
     const due = fields.dueDate.value === null ? '' : `, due ${fullDay(fields.dueDate.value)}`;
@@ -101,7 +198,9 @@ export class ApprovalScreen {
   });
   protected readonly marks = computed((): PageMark[] => {
     const hit = new Set(this.document().exceptions.map((exception) => exception.line));
-    return this.document().lines.flatMap((line) => (line.box && line.page === 1 && hit.has(line.position) ? [{ id: String(line.position), box: line.box, tone: 'ask' as const }] : []));
+    return this.document().lines.flatMap((line) =>
+      line.box && line.page === 1 && hit.has(line.position) ? [{ id: String(line.position), box: line.box, tone: 'ask' as const }] : [],
+    );
   });
 
   constructor() {
@@ -119,11 +218,23 @@ export class ApprovalScreen {
 
   protected approve(): void {
     if (!this.asked() || this.busy()) return;
-    this.#waysOut.ask({ title: 'Approve', text: `${this.what()}.`, confirm: 'Approve', suggestions: [], optional: true }, 'approve', 'comment');
+    this.#waysOut.ask(
+      { title: 'Approve', text: `${this.what()}.`, confirm: 'Approve', suggestions: [], optional: true },
+      'approve',
+      'comment',
+    );
   }
 
   protected sendBack(): void {
     if (!this.asked() || this.busy()) return;
-    this.#waysOut.ask({ title: 'Send back', text: 'It goes back to Check with your comment. What should be looked at?', confirm: 'Send back', suggestions: ['Not ordered by us', 'The price was agreed differently', 'Wrong cost centre'] }, 'send-back');
+    this.#waysOut.ask(
+      {
+        title: 'Send back',
+        text: 'It goes back to Check with your comment. What should be looked at?',
+        confirm: 'Send back',
+        suggestions: ['Not ordered by us', 'The price was agreed differently', 'Wrong cost centre'],
+      },
+      'send-back',
+    );
   }
 }

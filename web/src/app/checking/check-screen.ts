@@ -1,4 +1,16 @@
-import { afterRenderEffect, ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, input, signal, untracked, viewChild } from '@angular/core';
+import {
+  afterRenderEffect,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  ElementRef,
+  inject,
+  input,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
 import { Router } from '@angular/router';
 import type { DocumentView } from '@umber/contract/documents';
 import { may } from '@umber/contract/people';
@@ -57,33 +69,53 @@ export class CheckScreen {
   protected readonly items = computed(() => marginItems(this.document()));
   protected readonly questions = computed(() => asked(this.items()));
   /** The open item: the one the person chose, else the first that is asked. */
-  protected readonly active = computed((): Item | null => this.items().find((item) => item.id === this.#chosen()) ?? this.questions()[0] ?? null);
+  protected readonly active = computed(
+    (): Item | null => this.items().find((item) => item.id === this.#chosen()) ?? this.questions()[0] ?? null,
+  );
   protected readonly place = computed(() => {
     const at = this.questions().findIndex((item) => item.id === this.active()?.id);
     return at < 0 ? '' : `${at + 1} of ${this.questions().length} ${this.questions().length === 1 ? 'doubt' : 'doubts'}`;
   });
-  protected readonly page = computed(() => this.document().pages.find((page) => page.number === this.pageNumber()) ?? this.document().pages[0] ?? null);
+  protected readonly page = computed(
+    () => this.document().pages.find((page) => page.number === this.pageNumber()) ?? this.document().pages[0] ?? null,
+  );
 
   // Geometry of the stage, in pixels.
   protected readonly pageWidth = computed(() => {
     const page = this.page();
     const tall = this.#size().height - BAR - FOOT - 20;
-    return page ? Math.round(Math.max(SMALLEST_PAGE, Math.min((tall / page.height) * page.width, this.#size().width * 0.4))) : SMALLEST_PAGE;
+    return page
+      ? Math.round(Math.max(SMALLEST_PAGE, Math.min((tall / page.height) * page.width, this.#size().width * 0.4)))
+      : SMALLEST_PAGE;
   });
-  protected readonly pageHeight = computed(() => (this.page() ? (this.pageWidth() / (this.page()?.width ?? 1)) * (this.page()?.height ?? 1) : 400));
+  protected readonly pageHeight = computed(() =>
+    this.page() ? (this.pageWidth() / (this.page()?.width ?? 1)) * (this.page()?.height ?? 1) : 400,
+  );
   protected readonly marginWidth = computed(() => Math.max(280, (this.#size().width - this.pageWidth()) / 2 - GAP));
   readonly #scale = computed(() => this.pageWidth() / (this.page()?.width ?? 595));
 
   protected readonly left = computed(() => this.#placed('left'));
   protected readonly right = computed(() => this.#placed('right'));
-  protected readonly stageHeight = computed(() => Math.max(this.pageHeight(), ...[...this.left(), ...this.right()].map(({ item, top }) => top + (this.#heights().get(item.id) ?? 40))) + 12);
+  protected readonly stageHeight = computed(
+    () =>
+      Math.max(this.pageHeight(), ...[...this.left(), ...this.right()].map(({ item, top }) => top + (this.#heights().get(item.id) ?? 40))) +
+      12,
+  );
 
   protected readonly marks = computed((): PageMark[] =>
     this.items()
       .filter((item) => item.box !== null && item.page === this.page()?.number && item.id !== 'lines')
-      .map((item) => ({ id: item.id, box: item.box as Box, tone: item.id === this.active()?.id && item.doubt ? 'open' : item.doubt ? 'ask' : 'quiet' })),
+      .map((item) => ({
+        id: item.id,
+        box: item.box as Box,
+        tone: item.id === this.active()?.id && item.doubt ? 'open' : item.doubt ? 'ask' : 'quiet',
+      })),
   );
-  protected readonly threads = computed(() => [...this.left().map((placed) => this.#thread(placed, 'left')), ...this.right().map((placed) => this.#thread(placed, 'right'))].filter((thread) => thread !== null));
+  protected readonly threads = computed(() =>
+    [...this.left().map((placed) => this.#thread(placed, 'left')), ...this.right().map((placed) => this.#thread(placed, 'right'))].filter(
+      (thread) => thread !== null,
+    ),
+  );
 
   constructor() {
     const measure = () => this.#size.set({ width: this.#host.nativeElement.clientWidth || window.innerWidth, height: window.innerHeight });
@@ -96,7 +128,8 @@ export class CheckScreen {
       this.right();
       this.active();
       const found = new Map<string, number>();
-      for (const element of this.#host.nativeElement.querySelectorAll<HTMLElement>('[data-item]')) found.set(element.dataset['item'] ?? '', element.offsetHeight);
+      for (const element of this.#host.nativeElement.querySelectorAll<HTMLElement>('[data-item]'))
+        found.set(element.dataset['item'] ?? '', element.offsetHeight);
       const known = untracked(this.#heights);
       if ([...found].some(([id, height]) => known.get(id) !== height)) this.#heights.set(found);
     });
@@ -117,7 +150,11 @@ export class CheckScreen {
     inject(Keys).use([
       { keys: 'Enter', does: 'take the first answer, go to the next doubt; then settle the document', run: () => this.enter() },
       { keys: '1 2 3 4', does: 'take an answer by its number', run: (event) => this.#take(Number(event.key) - 1) },
-      { keys: 'e', does: 'type a value for the open field', run: () => (this.view() === 'lines' ? this.linesView()?.edit() : this.card()?.edit()) },
+      {
+        keys: 'e',
+        does: 'type a value for the open field',
+        run: () => (this.view() === 'lines' ? this.linesView()?.edit() : this.card()?.edit()),
+      },
       { keys: 'ArrowDown Tab', does: 'next field', run: (event) => this.#move(event.shiftKey ? -1 : 1) },
       { keys: 'ArrowUp', does: 'field before', run: () => this.#move(-1) },
       { keys: 'l', does: 'lines, and back to the head', run: () => this.show('lines') },
@@ -162,7 +199,8 @@ export class CheckScreen {
     this.#chosen.set(null);
     this.hint.set('');
     if (active.doubt.field === 'kind') this.#change({ method: 'PUT', path: 'kind', body: { kind: answer.value } });
-    else if (answer.value === null || active.field === null) this.#change({ method: 'POST', path: `doubts/${active.doubt.id}/settle`, body: {} });
+    else if (answer.value === null || active.field === null)
+      this.#change({ method: 'POST', path: `doubts/${active.doubt.id}/settle`, body: {} });
     else this.#give(active, answer.value);
   }
 
@@ -177,14 +215,20 @@ export class CheckScreen {
     if (!page || !this.mayCheck()) return;
     const words = wordsAt(page.words, area);
     const click = area.width < 4 && area.height < 4;
-    const here = click ? this.items().find((item) => item.page === page.number && item.box && item.id !== 'lines' && inside(item.box, area)) : undefined;
+    const here = click
+      ? this.items().find((item) => item.page === page.number && item.box && item.id !== 'lines' && inside(item.box, area))
+      : undefined;
     if (here && here.id !== active?.id) {
       this.choose(here);
       return;
     }
     if (!active?.field || words.length === 0) return;
-    const value = valueFrom(active.field, words, page.words) ?? (click ? valueFrom(active.field, runAround(page.words, words[0]), page.words) : null);
-    if (value === null) this.hint.set(`“${words.map((word) => word.text).join(' ')}” is no ${active.name.toLowerCase()}. Drag over the whole of it, or type.`);
+    const value =
+      valueFrom(active.field, words, page.words) ?? (click ? valueFrom(active.field, runAround(page.words, words[0]), page.words) : null);
+    if (value === null)
+      this.hint.set(
+        `“${words.map((word) => word.text).join(' ')}” is no ${active.name.toLowerCase()}. Drag over the whole of it, or type.`,
+      );
     else this.#give(active, value);
   }
 
@@ -254,4 +298,5 @@ export class CheckScreen {
   }
 }
 
-const inside = (box: Box, at: Box): boolean => at.x >= box.x - 2 && at.x <= box.x + box.width + 2 && at.y >= box.y - 2 && at.y <= box.y + box.height + 2;
+const inside = (box: Box, at: Box): boolean =>
+  at.x >= box.x - 2 && at.x <= box.x + box.width + 2 && at.y >= box.y - 2 && at.y <= box.y + box.height + 2;

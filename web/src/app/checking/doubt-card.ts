@@ -39,7 +39,17 @@ import { answersTo, type Answer } from './questions';
     @if (item().field) {
       <label>
         <span class="quiet">or type</span>
-        <input #field class="digits" [value]="draft() ?? plain()" (input)="draft.set(field.value)" (keydown.enter)="save($event, field.value)" (keydown.escape)="leave($event)" [attr.aria-label]="item().name" autocomplete="off" spellcheck="false" />
+        <input
+          #field
+          class="digits"
+          [value]="draft() ?? plain()"
+          (input)="draft.set(field.value)"
+          (keydown.enter)="save($event, field.value)"
+          (keydown.escape)="leave($event)"
+          [attr.aria-label]="item().name"
+          autocomplete="off"
+          spellcheck="false"
+        />
       </label>
     }
     <footer class="quiet">
@@ -52,18 +62,86 @@ import { answersTo, type Answer } from './questions';
     </footer>
   `,
   styles: `
-    :host { display: block; padding: 10px 13px; border: 1.5px solid #e0a95c; border-radius: 8px; background: var(--ask-tint); text-align: left; }
-    :host(.calm) { border-color: var(--right); background: var(--sheet); }
-    header { display: flex; justify-content: space-between; align-items: baseline; font-size: 13px; font-weight: 600; }
-    p { margin: 2px 0 7px; font-size: 14px; line-height: 1.35; }
-    .answers { display: grid; gap: 5px; margin-top: 8px; }
-    .answers button { display: grid; grid-template-columns: auto 1fr; column-gap: 8px; align-items: baseline; padding: 5px 9px; border: 1px solid var(--rule); border-radius: 6px; background: var(--sheet); color: var(--ink); font: inherit; text-align: left; cursor: pointer; }
-    .answers button.first { border: 2px solid var(--right); }
-    .text { font-weight: 600; overflow-wrap: anywhere; }
-    .reason { grid-column: 2; color: var(--quiet); font-size: 12.5px; }
-    label { display: flex; align-items: center; gap: 8px; margin-top: 7px; font-size: 13px; white-space: nowrap; }
-    input { flex: 1; min-width: 0; height: 30px; padding: 0 8px; border: 1px solid #b3a48f; border-radius: 5px; background: #fff; font-size: 14.5px; color: var(--ink); }
-    footer { display: flex; gap: 12px; margin-top: 7px; font-size: 12.5px; }
+    :host {
+      display: block;
+      padding: 10px 13px;
+      border: 1.5px solid #e0a95c;
+      border-radius: 8px;
+      background: var(--ask-tint);
+      text-align: left;
+    }
+    :host(.calm) {
+      border-color: var(--right);
+      background: var(--sheet);
+    }
+    header {
+      display: flex;
+      justify-content: space-between;
+      align-items: baseline;
+      font-size: 13px;
+      font-weight: 600;
+    }
+    p {
+      margin: 2px 0 7px;
+      font-size: 14px;
+      line-height: 1.35;
+    }
+    .answers {
+      display: grid;
+      gap: 5px;
+      margin-top: 8px;
+    }
+    .answers button {
+      display: grid;
+      grid-template-columns: auto 1fr;
+      column-gap: 8px;
+      align-items: baseline;
+      padding: 5px 9px;
+      border: 1px solid var(--rule);
+      border-radius: 6px;
+      background: var(--sheet);
+      color: var(--ink);
+      font: inherit;
+      text-align: left;
+      cursor: pointer;
+    }
+    .answers button.first {
+      border: 2px solid var(--right);
+    }
+    .text {
+      font-weight: 600;
+      overflow-wrap: anywhere;
+    }
+    .reason {
+      grid-column: 2;
+      color: var(--quiet);
+      font-size: 12.5px;
+    }
+    label {
+      display: flex;
+      align-items: center;
+      gap: 8px;
+      margin-top: 7px;
+      font-size: 13px;
+      white-space: nowrap;
+    }
+    input {
+      flex: 1;
+      min-width: 0;
+      height: 30px;
+      padding: 0 8px;
+      border: 1px solid #b3a48f;
+      border-radius: 5px;
+      background: #fff;
+      font-size: 14.5px;
+      color: var(--ink);
+    }
+    footer {
+      display: flex;
+      gap: 12px;
+      margin-top: 7px;
+      font-size: 12.5px;
+    }
   `,
   host: { '[class.calm]': '!item().doubt' },
 })

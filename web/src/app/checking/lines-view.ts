@@ -31,7 +31,13 @@ const SHOWN: readonly LineCell[] = ['quantity', 'unit', 'unitPrice', 'netAmount'
             </div>
           }
           @for (placed of sheet.rows; track placed.line.position) {
-            <div class="row" [class.chosen]="placed.line.position === chosen()" [class.asks]="placed.doubt" [style.top.px]="placed.top" (click)="chosen.set(placed.line.position)">
+            <div
+              class="row"
+              [class.chosen]="placed.line.position === chosen()"
+              [class.asks]="placed.doubt"
+              [style.top.px]="placed.top"
+              (click)="chosen.set(placed.line.position)"
+            >
               @for (cell of shown; track cell) {
                 <span [class]="cell">
                   <input
@@ -48,7 +54,10 @@ const SHOWN: readonly LineCell[] = ['quantity', 'unit', 'unitPrice', 'netAmount'
                 </span>
               }
               @if (placed.doubt) {
-                <p>{{ placed.doubt }} <button type="button" class="plain-button" (click)="settleLine(placed.line.position)">Right as it stands</button></p>
+                <p>
+                  {{ placed.doubt }}
+                  <button type="button" class="plain-button" (click)="settleLine(placed.line.position)">Right as it stands</button>
+                </p>
               }
             </div>
           }
@@ -60,35 +69,136 @@ const SHOWN: readonly LineCell[] = ['quantity', 'unit', 'unitPrice', 'netAmount'
     @if (mayCheck()) {
       <div class="tools">
         @if (whole(); as doubt) {
-          <p class="ask">{{ doubt.reason }} <button type="button" class="plain-button" (click)="settleWhole(doubt.id)">Right as it stands</button></p>
+          <p class="ask">
+            {{ doubt.reason }} <button type="button" class="plain-button" (click)="settleWhole(doubt.id)">Right as it stands</button>
+          </p>
         }
         <button type="button" class="plain-button" (click)="add()">Add a line <kbd>A</kbd></button>
-        <button type="button" class="plain-button" [disabled]="chosen() === null" (click)="remove()">Remove the chosen line <kbd>D</kbd></button>
+        <button type="button" class="plain-button" [disabled]="chosen() === null" (click)="remove()">
+          Remove the chosen line <kbd>D</kbd>
+        </button>
         <span class="quiet"><kbd>↓</kbd> <kbd>↑</kbd> line &nbsp; <kbd>E</kbd> correct &nbsp; <kbd>Enter</kbd> settles its doubt</span>
       </div>
     }
   `,
   styles: `
-    :host { display: block; padding: 10px 20px 20px; }
-    section { display: grid; grid-template-columns: 600px 1fr; gap: 18px; margin-bottom: 14px; }
-    .rows { position: relative; min-width: 0; }
-    .row { position: absolute; left: 0; right: 0; display: grid; grid-template-columns: 58px 66px 74px 92px 46px 76px 1fr; gap: 4px; align-items: center; padding: 2px 4px; border-bottom: 1px solid var(--rule); background: var(--sheet); cursor: default; }
-    .row.heads { background: none; color: var(--quiet); font-size: 12.5px; font-weight: 600; border: 0; }
-    .row.chosen { box-shadow: inset 3px 0 0 var(--umber); background: #f7ecda; }
-    .row.asks { background: var(--ask-tint); }
-    .row p { grid-column: 1 / -1; display: flex; align-items: center; justify-content: space-between; gap: 8px; margin: 0; color: #7a3a05; font-size: 13px; }
-    .row p .plain-button { min-height: 26px; font-size: 13px; padding: 0 8px; }
-    input { width: 100%; height: 26px; padding: 0 4px; border: 1px solid transparent; border-radius: 4px; background: none; color: var(--ink); font-size: 13.5px; }
-    input:not(.digits) { font-family: var(--words); }
-    input:hover { border-color: var(--rule); }
-    input:focus { border-color: var(--right); background: #fff; }
-    .quantity, .unitPrice, .netAmount, .taxRate { text-align: right; }
-    .quantity input, .unitPrice input, .netAmount input, .taxRate input { text-align: right; }
-    .netAmount input { font-weight: 600; }
-    .tools { position: sticky; bottom: 60px; display: flex; flex-wrap: wrap; align-items: center; gap: 8px; padding: 8px 12px; border: 1px solid var(--rule); border-radius: 6px; background: var(--sheet); font-size: 13.5px; z-index: 4; margin-left: 618px; }
-    .tools p { flex-basis: 100%; margin: 0; }
-    .tools p .plain-button { min-height: 28px; }
-    .none { padding: 40px; text-align: center; }
+    :host {
+      display: block;
+      padding: 10px 20px 20px;
+    }
+    section {
+      display: grid;
+      grid-template-columns: 600px 1fr;
+      gap: 18px;
+      margin-bottom: 14px;
+    }
+    .rows {
+      position: relative;
+      min-width: 0;
+    }
+    .row {
+      position: absolute;
+      left: 0;
+      right: 0;
+      display: grid;
+      grid-template-columns: 58px 66px 74px 92px 46px 76px 1fr;
+      gap: 4px;
+      align-items: center;
+      padding: 2px 4px;
+      border-bottom: 1px solid var(--rule);
+      background: var(--sheet);
+      cursor: default;
+    }
+    .row.heads {
+      background: none;
+      color: var(--quiet);
+      font-size: 12.5px;
+      font-weight: 600;
+      border: 0;
+    }
+    .row.chosen {
+      box-shadow: inset 3px 0 0 var(--umber);
+      background: #f7ecda;
+    }
+    .row.asks {
+      background: var(--ask-tint);
+    }
+    .row p {
+      grid-column: 1 / -1;
+      display: flex;
+      align-items: center;
+      justify-content: space-between;
+      gap: 8px;
+      margin: 0;
+      color: #7a3a05;
+      font-size: 13px;
+    }
+    .row p .plain-button {
+      min-height: 26px;
+      font-size: 13px;
+      padding: 0 8px;
+    }
+    input {
+      width: 100%;
+      height: 26px;
+      padding: 0 4px;
+      border: 1px solid transparent;
+      border-radius: 4px;
+      background: none;
+      color: var(--ink);
+      font-size: 13.5px;
+    }
+    input:not(.digits) {
+      font-family: var(--words);
+    }
+    input:hover {
+      border-color: var(--rule);
+    }
+    input:focus {
+      border-color: var(--right);
+      background: #fff;
+    }
+    .quantity,
+    .unitPrice,
+    .netAmount,
+    .taxRate {
+      text-align: right;
+    }
+    .quantity input,
+    .unitPrice input,
+    .netAmount input,
+    .taxRate input {
+      text-align: right;
+    }
+    .netAmount input {
+      font-weight: 600;
+    }
+    .tools {
+      position: sticky;
+      bottom: 60px;
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      gap: 8px;
+      padding: 8px 12px;
+      border: 1px solid var(--rule);
+      border-radius: 6px;
+      background: var(--sheet);
+      font-size: 13.5px;
+      z-index: 4;
+      margin-left: 618px;
+    }
+    .tools p {
+      flex-basis: 100%;
+      margin: 0;
+    }
+    .tools p .plain-button {
+      min-height: 28px;
+    }
+    .none {
+      padding: 40px;
+      text-align: center;
+    }
   `,
 })
 export class LinesView {
@@ -103,7 +213,15 @@ export class LinesView {
   protected readonly chosen = signal<number | null>(null);
   protected readonly whole = computed(() => this.document().doubts.find((doubt) => doubt.field === 'lines') ?? null);
 
-  readonly #doubted = computed(() => [...new Set(this.document().doubts.filter((doubt) => doubt.line !== null).map((doubt) => doubt.line as number))].sort((a, b) => a - b));
+  readonly #doubted = computed(() =>
+    [
+      ...new Set(
+        this.document()
+          .doubts.filter((doubt) => doubt.line !== null)
+          .map((doubt) => doubt.line as number),
+      ),
+    ].sort((a, b) => a - b),
+  );
 
   /** The pages that hold lines, each with its rows at the height of their place; lines without a place stand on the last. */
   protected readonly sheets = computed(() => {
@@ -114,11 +232,25 @@ export class LinesView {
       const scale = PAGE_WIDTH / page.width;
       const own = lines.filter((line) => line.page === page.number || (line.page === null && i === used.length - 1));
       const doubtOf = (line: LineView) => doubts.find((doubt) => doubt.line === line.position)?.reason ?? '';
-      const sized = own.map((line) => ({ id: String(line.position), anchor: line.box ? (line.box.y + Math.min(line.box.height, 12) / 2) * scale : null, height: ROW_HEIGHT + (doubtOf(line) ? 30 : 0) }));
+      const sized = own.map((line) => ({
+        id: String(line.position),
+        anchor: line.box ? (line.box.y + Math.min(line.box.height, 12) / 2) * scale : null,
+        height: ROW_HEIGHT + (doubtOf(line) ? 30 : 0),
+      }));
       const tops = new Map(layOutMargin(sized, page.height * scale, 0).map((placed) => [placed.id, placed.top]));
       const rows = own.map((line) => ({ line, top: tops.get(String(line.position)) ?? 0, doubt: doubtOf(line) }));
       const first = Math.min(...rows.map((row) => row.top));
-      const marks: PageMark[] = own.flatMap((line) => (line.box ? [{ id: String(line.position), box: line.box, tone: doubtOf(line) ? ('ask' as const) : line.position === this.chosen() ? ('quiet' as const) : ('band' as const) }] : []));
+      const marks: PageMark[] = own.flatMap((line) =>
+        line.box
+          ? [
+              {
+                id: String(line.position),
+                box: line.box,
+                tone: doubtOf(line) ? ('ask' as const) : line.position === this.chosen() ? ('quiet' as const) : ('band' as const),
+              },
+            ]
+          : [],
+      );
       return { page, rows, marks, height: page.height * scale, headTop: Math.max(0, (Number.isFinite(first) ? first : 30) - 26) };
     });
   });
@@ -145,7 +277,8 @@ export class LinesView {
   }
 
   protected settleLine(position: number): void {
-    for (const doubt of this.document().doubts.filter((one) => one.line === position)) this.#change({ method: 'POST', path: `doubts/${doubt.id}/settle`, body: {} });
+    for (const doubt of this.document().doubts.filter((one) => one.line === position))
+      this.#change({ method: 'POST', path: `doubts/${doubt.id}/settle`, body: {} });
   }
 
   /** Settles the doubts of the chosen or first doubted line. False where the lines have no doubt left: Enter then means the document. */

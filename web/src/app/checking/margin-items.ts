@@ -32,8 +32,23 @@ export function marginItems(document: DocumentView): Item[] {
     const box = same ? read.box : null;
     const doubt = document.doubts.find((one) => one.field === field && one.line === null) ?? null;
     const known = field === 'sellerName' && document.supplier !== null ? 'on file' : '';
-    const note = settled ? (same ? 'confirmed' : 'given by you') : (known || read?.evidence.findLast((reason) => CONFIRMING.test(reason))) ?? '';
-    return { id: field, field, name: FIELD_NAMES[field], value: shownValue(field, value), note, doubt, page: same ? read.page : null, box, settled, side: NUMERIC.has(field) && box === null ? 'right' : sideOf(box) };
+    const note = settled
+      ? same
+        ? 'confirmed'
+        : 'given by you'
+      : ((known || read?.evidence.findLast((reason) => CONFIRMING.test(reason))) ?? '');
+    return {
+      id: field,
+      field,
+      name: FIELD_NAMES[field],
+      value: shownValue(field, value),
+      note,
+      doubt,
+      page: same ? read.page : null,
+      box,
+      settled,
+      side: NUMERIC.has(field) && box === null ? 'right' : sideOf(box),
+    };
   });
   return [...fields, linesItem(document), ...wholeDoubts(document)];
 }
@@ -50,7 +65,10 @@ function isShown(document: DocumentView, field: HeaderField): boolean {
 function linesItem(document: DocumentView): Item {
   const first = document.lines.filter((line) => line.box !== null && line.page !== null);
   const page = first[0]?.page ?? null;
-  const boxes = first.filter((line) => line.page === page).map((line) => line.box).filter((box) => box !== null); // prettier-ignore
+  const boxes = first
+    .filter((line) => line.page === page)
+    .map((line) => line.box)
+    .filter((box) => box !== null);
   const doubts = document.doubts.filter((doubt) => doubt.line !== null || doubt.field === 'lines');
   const count = document.lines.length;
   return {
@@ -70,7 +88,18 @@ function linesItem(document: DocumentView): Item {
 function wholeDoubts(document: DocumentView): Item[] {
   return document.doubts
     .filter((doubt) => doubt.line === null && !isHeaderField(doubt.field) && doubt.field !== 'lines')
-    .map((doubt) => ({ id: `doubt-${doubt.id}`, field: null, name: doubt.field === 'kind' ? 'Kind' : 'Document', value: document.kind.replace('-', ' '), note: '', doubt, page: null, box: null, settled: false, side: 'right' as const }));
+    .map((doubt) => ({
+      id: `doubt-${doubt.id}`,
+      field: null,
+      name: doubt.field === 'kind' ? 'Kind' : 'Document',
+      value: document.kind.replace('-', ' '),
+      note: '',
+      doubt,
+      page: null,
+      box: null,
+      settled: false,
+      side: 'right' as const,
+    }));
 }
 
 /** The items with a doubt in the order they are asked: the whole document, the head as the reading raised them, the lines. */

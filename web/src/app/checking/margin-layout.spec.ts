@@ -7,11 +7,29 @@ const items: fc.Arbitrary<MarginItem[]> = fc
 
 describe('the margin', () => {
   it('puts an item that has room at the height of its place', () => {
-    expect(layOutMargin([{ id: 'a', anchor: 100, height: 40 }, { id: 'b', anchor: 300, height: 40 }], 700)).toEqual([{ id: 'a', top: 80 }, { id: 'b', top: 280 }]); // prettier-ignore
+    expect(
+      layOutMargin(
+        [
+          { id: 'a', anchor: 100, height: 40 },
+          { id: 'b', anchor: 300, height: 40 },
+        ],
+        700,
+      ),
+    ).toEqual([
+      { id: 'a', top: 80 },
+      { id: 'b', top: 280 },
+    ]);
   });
 
   it('shares the shift between items that would touch', () => {
-    const [a, b] = layOutMargin([{ id: 'a', anchor: 200, height: 40 }, { id: 'b', anchor: 210, height: 40 }], 700, 0); // prettier-ignore
+    const [a, b] = layOutMargin(
+      [
+        { id: 'a', anchor: 200, height: 40 },
+        { id: 'b', anchor: 210, height: 40 },
+      ],
+      700,
+      0,
+    );
     expect(b.top - a.top).toBe(40);
     expect((a.top + b.top) / 2).toBe(185);
   });

@@ -2,7 +2,13 @@ import { pageOf } from '../../../../core/src/reading/fixtures/laid-out';
 import { runAround, valueFrom, wordsAt } from './pick';
 import { typedValue } from './typed-value';
 
-const { words } = pageOf([[50, 100, 'Datum 14. März 2026'], [50, 120, 'Gesamt 1.257,77 €'], [50, 140, '4.025 m²'], [300, 140, 'IBAN DE89 3704 0044 0532 0130 00'], [300, 160, '0,50']]); // prettier-ignore
+const { words } = pageOf([
+  [50, 100, 'Datum 14. März 2026'],
+  [50, 120, 'Gesamt 1.257,77 €'],
+  [50, 140, '4.025 m²'],
+  [300, 140, 'IBAN DE89 3704 0044 0532 0130 00'],
+  [300, 160, '0,50'],
+]);
 const word = (text: string) => words.find((one) => one.text === text) ?? words[0];
 
 describe('pointing at the page', () => {

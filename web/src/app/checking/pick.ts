@@ -6,12 +6,24 @@ export function wordsAt(words: readonly Word[], area: Box): readonly Word[] {
   const click = area.width < 4 && area.height < 4;
   const hit = click
     ? words.filter((word) => contains(word, area.x, area.y, 1.5)).slice(0, 1)
-    : words.filter((word) => overlapX(word, area) > 0.4 * Math.min(word.width, area.width) && overlapY(word, area) > 0.4 * Math.min(word.height, area.height));
+    : words.filter(
+        (word) =>
+          overlapX(word, area) > 0.4 * Math.min(word.width, area.width) && overlapY(word, area) > 0.4 * Math.min(word.height, area.height),
+      );
   return [...hit].sort((a, b) => (Math.abs(a.y - b.y) > a.height / 2 ? a.y - b.y : a.x - b.x));
 }
 
 const DATES: ReadonlySet<string> = new Set(['issueDate', 'dueDate']);
-const AMOUNTS: ReadonlySet<string> = new Set(['netTotal', 'taxTotal', 'grossTotal', 'amountDue', 'quantity', 'unitPrice', 'netAmount', 'taxRate']);
+const AMOUNTS: ReadonlySet<string> = new Set([
+  'netTotal',
+  'taxTotal',
+  'grossTotal',
+  'amountDue',
+  'quantity',
+  'unitPrice',
+  'netAmount',
+  'taxRate',
+]);
 const SIGNS: Readonly<Record<string, string>> = { '£': 'GBP', '€': 'EUR', $: 'USD' };
 
 /**
@@ -19,7 +31,10 @@ const SIGNS: Readonly<Record<string, string>> = { '£': 'GBP', '€': 'EUR', $: 
  * so that the person is told instead of a wrong value being taken. `all` are the page's words: they tell the decimal mark.
  */
 export function valueFrom(field: HeaderField | LineCell, picked: readonly Word[], all: readonly Word[]): string | null {
-  const text = picked.map((word) => word.text).join(' ').trim(); // prettier-ignore
+  const text = picked
+    .map((word) => word.text)
+    .join(' ')
+    .trim();
   if (text === '') return null;
   if (DATES.has(field)) return readDate(text)?.value ?? readDate(text.replace(/^\D*?(?=\d)/, ''))?.value ?? null;
   if (AMOUNTS.has(field)) return readNumber(text.replace(/\s*%$/, ''), decimalMarkOf(all.map((word) => word.text)))?.value ?? null;

@@ -7,10 +7,28 @@ import { grouped } from '../money/grouped';
 
 /** The names of fields and cells as people read them. */
 export const FIELD_NAMES: Readonly<Record<HeaderField, string>> = {
-  invoiceNumber: 'Invoice number', issueDate: 'Issue date', dueDate: 'Due', currency: 'Currency', orderReference: 'Order', sellerName: 'Supplier', sellerTaxId: 'Tax id',
-  sellerIban: 'IBAN', netTotal: 'Net', taxTotal: 'Tax', grossTotal: 'Total', amountDue: 'Amount due',
-}; // prettier-ignore
-export const CELL_NAMES: Readonly<Record<LineCell, string>> = { itemNumber: 'Item', description: 'Description', quantity: 'Qty', unit: 'Unit', unitPrice: 'Price', netAmount: 'Net', taxRate: 'Tax %' };
+  invoiceNumber: 'Invoice number',
+  issueDate: 'Issue date',
+  dueDate: 'Due',
+  currency: 'Currency',
+  orderReference: 'Order',
+  sellerName: 'Supplier',
+  sellerTaxId: 'Tax id',
+  sellerIban: 'IBAN',
+  netTotal: 'Net',
+  taxTotal: 'Tax',
+  grossTotal: 'Total',
+  amountDue: 'Amount due',
+};
+export const CELL_NAMES: Readonly<Record<LineCell, string>> = {
+  itemNumber: 'Item',
+  description: 'Description',
+  quantity: 'Qty',
+  unit: 'Unit',
+  unitPrice: 'Price',
+  netAmount: 'Net',
+  taxRate: 'Tax %',
+};
 
 /** One way to answer a doubt: takes a value, or keeps what stands there. */
 export interface Answer {
@@ -35,7 +53,11 @@ export function shownValue(field: HeaderField, value: string | null): string {
   return value;
 }
 
-const COMPUTED: Readonly<Partial<Record<HeaderField, string>>> = { grossTotal: 'net and tax make this', netTotal: 'the total less tax', taxTotal: 'the total less net' };
+const COMPUTED: Readonly<Partial<Record<HeaderField, string>>> = {
+  grossTotal: 'net and tax make this',
+  netTotal: 'the total less tax',
+  taxTotal: 'the total less net',
+};
 
 /** What the other two totals make of this one; null where they do not tell. */
 function computedTotal(field: HeaderField, { fields }: DocumentView): string | null {
@@ -49,16 +71,33 @@ function computedTotal(field: HeaderField, { fields }: DocumentView): string | n
 /** The answers a doubt is offered, likeliest first; the first is what Enter takes. */
 export function answersTo(doubt: DoubtView, document: DocumentView): Answer[] {
   if (doubt.field === 'kind') {
-    return (['invoice', 'credit-note'] as const).map((kind) => ({ text: kind === 'invoice' ? 'An invoice' : 'A credit note', reason: kind === document.kind ? 'as read' : '', value: kind, page: null, box: null }));
+    return (['invoice', 'credit-note'] as const).map((kind) => ({
+      text: kind === 'invoice' ? 'An invoice' : 'A credit note',
+      reason: kind === document.kind ? 'as read' : '',
+      value: kind,
+      page: null,
+      box: null,
+    }));
   }
   if (doubt.line === null && isHeaderField(doubt.field)) {
     const { field } = doubt;
     const { value, read } = document.fields[field];
     const as = (text: string | null) => shownValue(field, text);
-    const present: Answer = { text: as(value), reason: value === null ? 'leave it empty' : (read?.evidence.at(-1) ?? 'as it stands'), value: null, page: read?.page ?? null, box: read?.box ?? null };
-    const others = (read?.alternatives ?? []).filter((other) => other.value !== value).map((other) => ({ text: as(other.value), reason: other.reason, value: other.value, page: other.page, box: other.box }));
+    const present: Answer = {
+      text: as(value),
+      reason: value === null ? 'leave it empty' : (read?.evidence.at(-1) ?? 'as it stands'),
+      value: null,
+      page: read?.page ?? null,
+      box: read?.box ?? null,
+    };
+    const others = (read?.alternatives ?? [])
+      .filter((other) => other.value !== value)
+      .map((other) => ({ text: as(other.value), reason: other.reason, value: other.value, page: other.page, box: other.box }));
     const computed = computedTotal(field, document);
-    const sums = computed === null || computed === value || others.some((other) => other.value === computed) ? [] : [{ text: as(computed), reason: COMPUTED[field] ?? '', value: computed, page: null, box: null }];
+    const sums =
+      computed === null || computed === value || others.some((other) => other.value === computed)
+        ? []
+        : [{ text: as(computed), reason: COMPUTED[field] ?? '', value: computed, page: null, box: null }];
     // Where nothing was read, a proposal comes before leaving the field empty.
     return (value === null ? [...others, ...sums, present] : [present, ...others, ...sums]).slice(0, 4);
   }

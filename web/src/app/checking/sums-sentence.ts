@@ -12,28 +12,59 @@ import { currencySign } from '../money/grouped';
   template: `
     <p class="digits" role="status">
       <span class="quiet">{{ sign() }}</span>
-      <span>{{ document().lines.length }} {{ document().lines.length === 1 ? 'line' : 'lines' }} <strong>{{ sums().lines | amount }}</strong></span>
+      <span
+        >{{ document().lines.length }} {{ document().lines.length === 1 ? 'line' : 'lines' }}
+        <strong>{{ sums().lines | amount }}</strong></span
+      >
       @if (document().discount; as discount) {
-        <span>− discount <strong>{{ discount | amount }}</strong></span>
+        <span
+          >− discount <strong>{{ discount | amount }}</strong></span
+        >
       }
       @if (document().carriage; as carriage) {
-        <span>+ carriage <strong>{{ carriage | amount }}</strong></span>
+        <span
+          >+ carriage <strong>{{ carriage | amount }}</strong></span
+        >
       }
       <b [class.off]="!sums().linesFit">{{ sums().linesFit ? '=' : '≠' }}</b>
-      <span>net <strong>{{ sums().net ?? sums().gross | amount }}</strong></span>
+      <span
+        >net <strong>{{ sums().net ?? sums().gross | amount }}</strong></span
+      >
       <b class="plus">+</b>
-      <span>tax <strong>{{ sums().tax ?? '0' | amount }}</strong></span>
+      <span
+        >tax <strong>{{ sums().tax ?? '0' | amount }}</strong></span
+      >
       <b [class.off]="!sums().totalsFit">{{ sums().totalsFit ? '=' : '≠' }}</b>
-      <span>total <strong>{{ sums().gross | amount }}</strong></span>
+      <span
+        >total <strong>{{ sums().gross | amount }}</strong></span
+      >
       <span class="verdict" [class.off]="!right()">{{ right() ? 'adds up' : 'does not add up' }}</span>
     </p>
   `,
   styles: `
-    p { display: flex; flex-wrap: wrap; align-items: baseline; gap: 2px 9px; margin: 0; font-size: 14.5px; }
-    b { color: var(--right); font-size: 16px; }
-    b.plus { color: var(--quiet); }
-    b.off, .verdict.off { color: var(--ask); }
-    .verdict { color: var(--right); font: 600 14.5px/1.4 var(--words); }
+    p {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: baseline;
+      gap: 2px 9px;
+      margin: 0;
+      font-size: 14.5px;
+    }
+    b {
+      color: var(--right);
+      font-size: 16px;
+    }
+    b.plus {
+      color: var(--quiet);
+    }
+    b.off,
+    .verdict.off {
+      color: var(--ask);
+    }
+    .verdict {
+      color: var(--right);
+      font: 600 14.5px/1.4 var(--words);
+    }
   `,
 })
 export class SumsSentence {

@@ -5,7 +5,7 @@ import { messageOf } from '../refusal';
 
 const WISHES: readonly { readonly what: DemoMail; readonly text: string }[] = [
   { what: 'clean', text: 'an invoice that fits' },
-  { what: 'doubt', text: 'one with a slip in it' },
+  { what: 'doubt', text: 'one with slips in it' },
   { what: 'price-variance', text: 'one with a higher price' },
   { what: 'no-attachment', text: 'a mail without invoice' },
   { what: 'again', text: 'the last invoice again' },
@@ -28,13 +28,42 @@ const WISHES: readonly { readonly what: DemoMail; readonly text: string }[] = [
     </section>
   `,
   styles: `
-    section { padding: 10px 12px; border: 1px dashed #a8957b; border-radius: 6px; font-size: 13px; }
-    h2 { font-size: 13px; color: var(--umber); }
-    summary { cursor: pointer; padding: 3px 0; }
-    button { display: block; width: 100%; padding: 4px 6px; border: 0; border-radius: 4px; background: none; color: var(--ink); font: inherit; text-align: left; cursor: pointer; }
-    button:hover:not(:disabled) { background: var(--sheet); }
-    p { margin: 2px 0 0; color: var(--quiet); }
-    p:empty { display: none; }
+    section {
+      padding: 10px 12px;
+      border: 1px dashed #a8957b;
+      border-radius: 6px;
+      font-size: 13px;
+    }
+    h2 {
+      font-size: 13px;
+      color: var(--umber);
+    }
+    summary {
+      cursor: pointer;
+      padding: 3px 0;
+    }
+    button {
+      display: block;
+      width: 100%;
+      padding: 4px 6px;
+      border: 0;
+      border-radius: 4px;
+      background: none;
+      color: var(--ink);
+      font: inherit;
+      text-align: left;
+      cursor: pointer;
+    }
+    button:hover:not(:disabled) {
+      background: var(--sheet);
+    }
+    p {
+      margin: 2px 0 0;
+      color: var(--quiet);
+    }
+    p:empty {
+      display: none;
+    }
   `,
 })
 export class DemoPanel {

@@ -6,10 +6,23 @@ import type { Box } from '@umber/core/geometry';
 @Component({
   selector: 'umber-cut-out',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<div class="piece" role="img" [attr.aria-label]="'The place on page ' + page().number" [style]="style()"><span class="mark" [style]="mark()"></span></div>`,
+  template: `<div class="piece" role="img" [attr.aria-label]="'The place on page ' + page().number" [style]="style()">
+    <span class="mark" [style]="mark()"></span>
+  </div>`,
   styles: `
-    .piece { position: relative; border: 1px solid var(--ask); border-radius: 4px; background-color: #fff; background-repeat: no-repeat; overflow: hidden; }
-    .mark { position: absolute; border-bottom: 2px solid var(--ask); background: rgb(163 74 0 / 8%); }
+    .piece {
+      position: relative;
+      border: 1px solid var(--ask);
+      border-radius: 4px;
+      background-color: #fff;
+      background-repeat: no-repeat;
+      overflow: hidden;
+    }
+    .mark {
+      position: absolute;
+      border-bottom: 2px solid var(--ask);
+      background: rgb(163 74 0 / 8%);
+    }
   `,
 })
 export class CutOut {
@@ -41,6 +54,11 @@ export class CutOut {
   protected readonly mark = computed(() => {
     const { scale, left, top } = this.#view();
     const box = this.box();
-    return { left: `${(box.x - left) * scale - 2}px`, top: `${(box.y - top) * scale - 2}px`, width: `${box.width * scale + 4}px`, height: `${box.height * scale + 4}px` };
+    return {
+      left: `${(box.x - left) * scale - 2}px`,
+      top: `${(box.y - top) * scale - 2}px`,
+      width: `${box.width * scale + 4}px`,
+      height: `${box.height * scale + 4}px`,
+    };
   });
 }

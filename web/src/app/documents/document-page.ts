@@ -54,8 +54,26 @@ import { DocumentActions, documentFeature } from './document.state';
     }
   `,
   styles: `
-    .wait { margin: 80px auto; text-align: center; }
-    .message { position: fixed; left: 50%; bottom: 66px; z-index: 40; display: flex; align-items: center; gap: 16px; max-width: 720px; padding: 10px 14px; transform: translateX(-50%); border-left: 5px solid var(--block); border-radius: 4px; background: #fff; box-shadow: 0 8px 30px rgb(36 27 20 / 30%); }
+    .wait {
+      margin: 80px auto;
+      text-align: center;
+    }
+    .message {
+      position: fixed;
+      left: 50%;
+      bottom: 66px;
+      z-index: 40;
+      display: flex;
+      align-items: center;
+      gap: 16px;
+      max-width: 720px;
+      padding: 10px 14px;
+      transform: translateX(-50%);
+      border-left: 5px solid var(--block);
+      border-radius: 4px;
+      background: #fff;
+      box-shadow: 0 8px 30px rgb(36 27 20 / 30%);
+    }
   `,
 })
 export class DocumentPage {

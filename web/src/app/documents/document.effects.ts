@@ -10,7 +10,8 @@ import { TrayActions, trayFeature } from '../trays/tray.state';
 import { nextAfter } from '../trays/next-row';
 import { DocumentActions, documentFeature, type DocumentChange } from './document.state';
 
-const refusal = (error: unknown) => DocumentActions.refused({ message: messageOf(error), code: error instanceof RefusedError ? error.code : 'away' });
+const refusal = (error: unknown) =>
+  DocumentActions.refused({ message: messageOf(error), code: error instanceof RefusedError ? error.code : 'away' });
 
 export class DocumentEffects {
   readonly #actions = inject(Actions);
@@ -20,15 +21,26 @@ export class DocumentEffects {
 
   readonly open$ = createEffect(() =>
     merge(
-      this.#actions.pipe(ofType(DocumentActions.opened), map(({ id }) => id)),
+      this.#actions.pipe(
+        ofType(DocumentActions.opened),
+        map(({ id }) => id),
+      ),
       // Changed elsewhere, or refused because it was: look again.
       this.#actions.pipe(
         ofType(TrayActions.news),
         withLatestFrom(this.#store.select(documentFeature.selectDocumentState)),
-        filter(([{ news }, state]) => state.id !== null && !state.busy && (news.length === 0 || news.some((one) => one.what === 'document' && one.id === state.id))),
+        filter(
+          ([{ news }, state]) =>
+            state.id !== null && !state.busy && (news.length === 0 || news.some((one) => one.what === 'document' && one.id === state.id)),
+        ),
         map(([, state]) => state.id ?? 0),
       ),
-      this.#actions.pipe(ofType(DocumentActions.refused), filter(({ code }) => code === 'stale' || code === 'wrong-tray' || code === 'no-such-thing'), withLatestFrom(this.#store.select(documentFeature.selectId)), map(([, id]) => id ?? 0)),
+      this.#actions.pipe(
+        ofType(DocumentActions.refused),
+        filter(({ code }) => code === 'stale' || code === 'wrong-tray' || code === 'no-such-thing'),
+        withLatestFrom(this.#store.select(documentFeature.selectId)),
+        map(([, id]) => id ?? 0),
+      ),
     ).pipe(
       switchMap((id) =>
         this.#api.document(id).pipe(
@@ -37,15 +49,20 @@ export class DocumentEffects {
         ),
       ),
     ),
-  ); // prettier-ignore
+  );
 
   /** One change after the other, each on the version that the one before left. */
   readonly change$ = createEffect(() =>
     this.#actions.pipe(
       ofType(DocumentActions.changed),
-      concatMap(({ change }) => this.#store.select(documentFeature.selectDocument).pipe(first(), switchMap((document) => this.#send(document, change)))),
+      concatMap(({ change }) =>
+        this.#store.select(documentFeature.selectDocument).pipe(
+          first(),
+          switchMap((document) => this.#send(document, change)),
+        ),
+      ),
     ),
-  ); // prettier-ignore
+  );
 
   readonly next$ = createEffect(
     () =>

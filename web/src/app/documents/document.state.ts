@@ -39,7 +39,9 @@ export const documentFeature = createFeature({
     on(DocumentActions.opened, (state, { id }) => ({ ...initial, id, document: state.id === id ? state.document : null })),
     on(DocumentActions.came, (state, { document }) => (document.id === state.id ? { ...state, document } : state)),
     on(DocumentActions.changed, (state) => ({ ...state, busy: true, message: null })),
-    on(DocumentActions.changeDone, (state, { document }) => (document.id === state.id ? { ...state, document, busy: false } : { ...state, busy: false })),
+    on(DocumentActions.changeDone, (state, { document }) =>
+      document.id === state.id ? { ...state, document, busy: false } : { ...state, busy: false },
+    ),
     on(DocumentActions.refused, (state, { message }) => ({ ...state, busy: false, message })),
     on(DocumentActions.messageRead, (state) => ({ ...state, message: null })),
     on(DocumentActions.closed, () => initial),

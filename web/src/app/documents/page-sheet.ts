@@ -14,25 +14,82 @@ export interface PageMark {
   selector: 'umber-page-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="sheet" [style.width.px]="width()" [style.height.px]="page().height * scale()" (pointerdown)="down($event)" (pointermove)="move($event)" (pointerup)="up($event)" (pointercancel)="dragged.set(null)">
-      <img [src]="'/api/documents/' + documentId() + '/pages/' + page().number + '/picture'" [alt]="'Page ' + page().number" draggable="false" />
+    <div
+      class="sheet"
+      [style.width.px]="width()"
+      [style.height.px]="page().height * scale()"
+      (pointerdown)="down($event)"
+      (pointermove)="move($event)"
+      (pointerup)="up($event)"
+      (pointercancel)="dragged.set(null)"
+    >
+      <img
+        [src]="'/api/documents/' + documentId() + '/pages/' + page().number + '/picture'"
+        [alt]="'Page ' + page().number"
+        draggable="false"
+      />
       @for (mark of marks(); track mark.id) {
-        <span class="mark" [class]="mark.tone" [style.left.px]="mark.box.x * scale() - 2" [style.top.px]="mark.box.y * scale() - 1.5" [style.width.px]="mark.box.width * scale() + 4" [style.height.px]="mark.box.height * scale() + 3"></span>
+        <span
+          class="mark"
+          [class]="mark.tone"
+          [style.left.px]="mark.box.x * scale() - 2"
+          [style.top.px]="mark.box.y * scale() - 1.5"
+          [style.width.px]="mark.box.width * scale() + 4"
+          [style.height.px]="mark.box.height * scale() + 3"
+        ></span>
       }
       @if (rubber(); as box) {
-        <span class="rubber" [style.left.px]="box.x * scale()" [style.top.px]="box.y * scale()" [style.width.px]="box.width * scale()" [style.height.px]="box.height * scale()"></span>
+        <span
+          class="rubber"
+          [style.left.px]="box.x * scale()"
+          [style.top.px]="box.y * scale()"
+          [style.width.px]="box.width * scale()"
+          [style.height.px]="box.height * scale()"
+        ></span>
       }
     </div>
   `,
   styles: `
-    .sheet { position: relative; background: #fff; box-shadow: 0 1px 3px rgb(36 27 20 / 18%), 0 6px 24px rgb(36 27 20 / 12%); cursor: crosshair; touch-action: none; user-select: none; }
-    img { display: block; width: 100%; height: 100%; }
-    .mark { position: absolute; pointer-events: none; border-radius: 2px; mix-blend-mode: multiply; }
-    .quiet { background: rgb(23 100 92 / 9%); }
-    .ask { background: rgb(163 74 0 / 16%); }
-    .open { background: rgb(163 74 0 / 20%); box-shadow: 0 0 0 1.5px var(--ask); }
-    .band { background: rgb(23 100 92 / 5%); }
-    .rubber { position: absolute; pointer-events: none; border: 1.5px solid var(--right); background: rgb(23 100 92 / 12%); }
+    .sheet {
+      position: relative;
+      background: #fff;
+      box-shadow:
+        0 1px 3px rgb(36 27 20 / 18%),
+        0 6px 24px rgb(36 27 20 / 12%);
+      cursor: crosshair;
+      touch-action: none;
+      user-select: none;
+    }
+    img {
+      display: block;
+      width: 100%;
+      height: 100%;
+    }
+    .mark {
+      position: absolute;
+      pointer-events: none;
+      border-radius: 2px;
+      mix-blend-mode: multiply;
+    }
+    .quiet {
+      background: rgb(23 100 92 / 9%);
+    }
+    .ask {
+      background: rgb(163 74 0 / 16%);
+    }
+    .open {
+      background: rgb(163 74 0 / 20%);
+      box-shadow: 0 0 0 1.5px var(--ask);
+    }
+    .band {
+      background: rgb(23 100 92 / 5%);
+    }
+    .rubber {
+      position: absolute;
+      pointer-events: none;
+      border: 1.5px solid var(--right);
+      background: rgb(23 100 92 / 12%);
+    }
   `,
 })
 export class PageSheet {
@@ -76,6 +133,13 @@ export class PageSheet {
 
   #box(): Box | null {
     const drag = this.dragged();
-    return drag && { x: Math.min(drag.x, drag.toX), y: Math.min(drag.y, drag.toY), width: Math.abs(drag.toX - drag.x), height: Math.abs(drag.toY - drag.y) };
+    return (
+      drag && {
+        x: Math.min(drag.x, drag.toX),
+        y: Math.min(drag.y, drag.toY),
+        width: Math.abs(drag.toX - drag.x),
+        height: Math.abs(drag.toY - drag.y),
+      }
+    );
   }
 }

@@ -40,17 +40,36 @@ export interface ReasonQuestion {
     </form>
   `,
   styles: `
-    mat-form-field { width: 100%; }
-    p { margin: 0 0 14px; color: var(--ink); }
-    .suggestions { display: flex; flex-wrap: wrap; gap: 6px; }
-    .suggestions .plain-button { min-height: 30px; font-weight: 400; font-size: 13.5px; }
-    mat-dialog-actions { gap: 8px; padding: 8px 24px 20px; }
+    mat-form-field {
+      width: 100%;
+    }
+    p {
+      margin: 0 0 14px;
+      color: var(--ink);
+    }
+    .suggestions {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 6px;
+    }
+    .suggestions .plain-button {
+      min-height: 30px;
+      font-weight: 400;
+      font-size: 13.5px;
+    }
+    mat-dialog-actions {
+      gap: 8px;
+      padding: 8px 24px 20px;
+    }
   `,
 })
 export class ReasonDialog {
   protected readonly question = inject<ReasonQuestion>(MAT_DIALOG_DATA);
   readonly #dialog = inject<MatDialogRef<ReasonDialog, string>>(MatDialogRef);
-  protected readonly reason = new FormControl('', { nonNullable: true, validators: this.question.optional ? [] : [Validators.required, Validators.minLength(3)] });
+  protected readonly reason = new FormControl('', {
+    nonNullable: true,
+    validators: this.question.optional ? [] : [Validators.required, Validators.minLength(3)],
+  });
 
   protected enter(event: Event): void {
     if ((event as KeyboardEvent).shiftKey) return;

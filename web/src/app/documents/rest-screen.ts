@@ -36,9 +36,18 @@ import { TrailPanel } from './trail-panel';
     </section>
   `,
   styles: `
-    :host { display: grid; grid-template-columns: 520px 1fr; gap: 24px; padding: 20px; }
-    .why { font-size: 17px; }
-    h2 { margin: 26px 0 6px; }
+    :host {
+      display: grid;
+      grid-template-columns: 520px 1fr;
+      gap: 24px;
+      padding: 20px;
+    }
+    .why {
+      font-size: 17px;
+    }
+    h2 {
+      margin: 26px 0 6px;
+    }
   `,
 })
 export class RestScreen {
@@ -58,6 +67,7 @@ export class RestScreen {
   }
 
   protected takeUp(): void {
-    if (this.rests() && this.mayCheck()) this.#store.dispatch(DocumentActions.changed({ change: { method: 'POST', path: 'take-up', body: {} } }));
+    if (this.rests() && this.mayCheck())
+      this.#store.dispatch(DocumentActions.changed({ change: { method: 'POST', path: 'take-up', body: {} } }));
   }
 }

@@ -19,10 +19,25 @@ import { DatePipe } from '@angular/common';
     </ol>
   `,
   styles: `
-    ol { list-style: none; margin: 0; padding: 0; }
-    li { display: grid; grid-template-columns: 104px 110px 1fr; gap: 10px; padding: 5px 0; border-bottom: 1px solid var(--rule); font-size: 13.5px; }
-    .who { font-weight: 600; }
-    .who.quiet { font-weight: 400; }
+    ol {
+      list-style: none;
+      margin: 0;
+      padding: 0;
+    }
+    li {
+      display: grid;
+      grid-template-columns: 104px 110px 1fr;
+      gap: 10px;
+      padding: 5px 0;
+      border-bottom: 1px solid var(--rule);
+      font-size: 13.5px;
+    }
+    .who {
+      font-weight: 600;
+    }
+    .who.quiet {
+      font-weight: 400;
+    }
   `,
 })
 export class TrailPanel {

@@ -16,15 +16,32 @@ export class WaysOut {
       .open<ReasonDialog, ReasonQuestion, string>(ReasonDialog, { data: question, width: '480px' })
       .afterClosed()
       .subscribe((text) => {
-        if (text !== undefined) this.#store.dispatch(DocumentActions.changed({ change: { method: 'POST', path, body: { [key]: text }, next: true } }));
+        if (text !== undefined)
+          this.#store.dispatch(DocumentActions.changed({ change: { method: 'POST', path, body: { [key]: text }, next: true } }));
       });
   }
 
   park(): void {
-    this.ask({ title: 'Park', text: 'It rests until somebody takes it up again. Why does it wait?', confirm: 'Park', suggestions: ['Waiting for the delivery', 'Asked the supplier', 'Asked the buyer'] }, 'park');
+    this.ask(
+      {
+        title: 'Park',
+        text: 'It rests until somebody takes it up again. Why does it wait?',
+        confirm: 'Park',
+        suggestions: ['Waiting for the delivery', 'Asked the supplier', 'Asked the buyer'],
+      },
+      'park',
+    );
   }
 
   turnAway(): void {
-    this.ask({ title: 'Turn away', text: 'It will not be paid. It is kept and can be taken up again.', confirm: 'Turn away', suggestions: ['Not for us', 'Came before', 'Not an invoice'] }, 'turn-away');
+    this.ask(
+      {
+        title: 'Turn away',
+        text: 'It will not be paid. It is kept and can be taken up again.',
+        confirm: 'Turn away',
+        suggestions: ['Not for us', 'Came before', 'Not an invoice'],
+      },
+      'turn-away',
+    );
   }
 }

@@ -27,14 +27,42 @@ import { Keys } from './keys';
     }
   `,
   styles: `
-    .veil { position: fixed; inset: 0; z-index: 50; display: grid; place-content: center; background: rgb(36 27 20 / 45%); }
-    section { width: 430px; max-height: 80vh; overflow: auto; padding: 22px 26px; border-radius: 8px; background: var(--sheet); box-shadow: 0 12px 40px rgb(36 27 20 / 30%); }
-    dl { display: grid; grid-template-columns: auto 1fr; gap: 9px 18px; margin: 14px 0 0; }
-    dt { display: flex; gap: 4px; justify-content: end; }
-    dd { margin: 0; }
+    .veil {
+      position: fixed;
+      inset: 0;
+      z-index: 50;
+      display: grid;
+      place-content: center;
+      background: rgb(36 27 20 / 45%);
+    }
+    section {
+      width: 430px;
+      max-height: 80vh;
+      overflow: auto;
+      padding: 22px 26px;
+      border-radius: 8px;
+      background: var(--sheet);
+      box-shadow: 0 12px 40px rgb(36 27 20 / 30%);
+    }
+    dl {
+      display: grid;
+      grid-template-columns: auto 1fr;
+      gap: 9px 18px;
+      margin: 14px 0 0;
+    }
+    dt {
+      display: flex;
+      gap: 4px;
+      justify-content: end;
+    }
+    dd {
+      margin: 0;
+    }
   `,
 })
 export class KeysList {
   protected readonly keys = inject(Keys);
-  protected readonly name = (key: string): string => ({ ArrowDown: '↓', ArrowUp: '↑', ArrowLeft: '←', ArrowRight: '→', Escape: 'Esc', PageDown: 'PgDn', PageUp: 'PgUp' })[key] ?? (key.length === 1 ? key.toUpperCase() : key);
+  protected readonly name = (key: string): string =>
+    ({ ArrowDown: '↓', ArrowUp: '↑', ArrowLeft: '←', ArrowRight: '→', Escape: 'Esc', PageDown: 'PgDn', PageUp: 'PgUp' })[key] ??
+    (key.length === 1 ? key.toUpperCase() : key);
 }

@@ -10,7 +10,8 @@ export interface KeyBinding {
   readonly run: (event: KeyboardEvent) => void;
 }
 
-const isTyping = (target: EventTarget | null): boolean => target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+const isTyping = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 const isPressable = (target: EventTarget | null): boolean => target instanceof HTMLElement && /^(BUTTON|A|SUMMARY)$/.test(target.tagName);
 
 /** The keys of the screen that is open. A screen sets its own; they go when it closes. */
@@ -47,7 +48,14 @@ export class Keys {
     if (document.querySelector('.cdk-overlay-container .cdk-overlay-pane')) return;
     // Enter and space on a focused button are the button's.
     if ((event.key === 'Enter' || event.key === ' ') && isPressable(event.target)) return;
-    const binding = this.bindings().find((one) => (one.whileTyping || !typing) && one.keys.split(' ').map((key) => (key === 'Space' ? ' ' : key)).includes(event.key)); // prettier-ignore
+    const binding = this.bindings().find(
+      (one) =>
+        (one.whileTyping || !typing) &&
+        one.keys
+          .split(' ')
+          .map((key) => (key === 'Space' ? ' ' : key))
+          .includes(event.key),
+    );
     if (!binding) return;
     event.preventDefault();
     binding.run(event);

@@ -10,11 +10,21 @@ import { AmountPipe } from '../money/amount.pipe';
   imports: [AmountPipe],
   template: `
     <table class="ruled">
-      <thead><tr><th>Account</th><th>Text</th><th>Centre</th><th class="number">Debit</th><th class="number">Credit</th></tr></thead>
+      <thead>
+        <tr>
+          <th>Account</th>
+          <th>Text</th>
+          <th>Centre</th>
+          <th class="number">Debit</th>
+          <th class="number">Credit</th>
+        </tr>
+      </thead>
       <tbody>
         @for (line of entry().lines; track $index) {
           <tr>
-            <td><span class="digits">{{ line.account }}</span> {{ line.accountName }}</td>
+            <td>
+              <span class="digits">{{ line.account }}</span> {{ line.accountName }}
+            </td>
             <td class="quiet">{{ line.text }}</td>
             <td class="digits">{{ line.costCentre }}</td>
             <td class="number">{{ line.debit === '0.00' ? '' : (line.debit | amount) }}</td>
@@ -22,12 +32,24 @@ import { AmountPipe } from '../money/amount.pipe';
           </tr>
         }
       </tbody>
-      <tfoot><tr><td colspan="3">{{ base() }}, balanced</td><td class="number">{{ debit() | amount }}</td><td class="number">{{ credit() | amount }}</td></tr></tfoot>
+      <tfoot>
+        <tr>
+          <td colspan="3">{{ base() }}, balanced</td>
+          <td class="number">{{ debit() | amount }}</td>
+          <td class="number">{{ credit() | amount }}</td>
+        </tr>
+      </tfoot>
     </table>
   `,
   styles: `
-    tfoot td { font-weight: 600; border-bottom: 0; border-top: 2px solid var(--umber); }
-    td { font-size: 14.5px; }
+    tfoot td {
+      font-weight: 600;
+      border-bottom: 0;
+      border-top: 2px solid var(--umber);
+    }
+    td {
+      font-size: 14.5px;
+    }
   `,
 })
 export class EntryTable {

@@ -24,7 +24,16 @@ const VIEWS = ['Journal', 'Open items', 'Trial balance'] as const;
       <h1>Ledger</h1>
       <div role="tablist">
         @for (name of views; track name) {
-          <button type="button" role="tab" class="plain-button" [attr.aria-selected]="view() === name" [class.open]="view() === name" (click)="view.set(name)">{{ name }} <kbd>{{ $index + 1 }}</kbd></button>
+          <button
+            type="button"
+            role="tab"
+            class="plain-button"
+            [attr.aria-selected]="view() === name"
+            [class.open]="view() === name"
+            (click)="view.set(name)"
+          >
+            {{ name }} <kbd>{{ $index + 1 }}</kbd>
+          </button>
         }
       </div>
     </header>
@@ -34,13 +43,24 @@ const VIEWS = ['Journal', 'Open items', 'Trial balance'] as const;
     @switch (view()) {
       @case ('Journal') {
         <table class="ruled">
-          <thead><tr><th class="number">No.</th><th>Date</th><th>Entry</th><th>Posted by</th><th class="number">Amount</th><th></th></tr></thead>
+          <thead>
+            <tr>
+              <th class="number">No.</th>
+              <th>Date</th>
+              <th>Entry</th>
+              <th>Posted by</th>
+              <th class="number">Amount</th>
+              <th></th>
+            </tr>
+          </thead>
           <tbody>
             @for (entry of entries(); track entry.id) {
               <tr class="entry" [class.open]="opened() === entry.id" (click)="toggle(entry)">
                 <td class="number">{{ entry.number }}</td>
                 <td class="nowrap">{{ day(entry.postedOn) }}</td>
-                <td><button type="button" class="bare" [attr.aria-expanded]="opened() === entry.id">{{ entry.description }}</button></td>
+                <td>
+                  <button type="button" class="bare" [attr.aria-expanded]="opened() === entry.id">{{ entry.description }}</button>
+                </td>
                 <td class="quiet">{{ entry.postedBy ?? 'machine' }}</td>
                 <td class="number">{{ total(entry) | amount }}</td>
                 <td>
@@ -50,10 +70,15 @@ const VIEWS = ['Journal', 'Open items', 'Trial balance'] as const;
                 </td>
               </tr>
               @if (opened() === entry.id) {
-                <tr><td></td><td colspan="5"><umber-entry-table [entry]="entry" /></td></tr>
+                <tr>
+                  <td></td>
+                  <td colspan="5"><umber-entry-table [entry]="entry" /></td>
+                </tr>
               }
             } @empty {
-              <tr><td colspan="6" class="quiet">Nothing is posted yet.</td></tr>
+              <tr>
+                <td colspan="6" class="quiet">Nothing is posted yet.</td>
+              </tr>
             }
           </tbody>
         </table>
@@ -61,12 +86,20 @@ const VIEWS = ['Journal', 'Open items', 'Trial balance'] as const;
       @case ('Open items') {
         @for (group of suppliers(); track group.id) {
           <section>
-            <h2><span>{{ group.name }}</span><span class="digits">{{ group.total | amount }}</span></h2>
+            <h2>
+              <span>{{ group.name }}</span><span class="digits">{{ group.total | amount }}</span>
+            </h2>
             <table class="ruled items">
               <tbody>
                 @for (item of group.items; track item.entryNumber) {
                   <tr>
-                    <td class="digits">@if (item.documentId !== null) {<a [routerLink]="['/document', item.documentId]">{{ item.invoiceNumber }}</a>} @else {{{ item.invoiceNumber }}}</td>
+                    <td class="digits">
+                      @if (item.documentId !== null) {
+                        <a [routerLink]="['/document', item.documentId]">{{ item.invoiceNumber }}</a>
+                      } @else {
+                        {{ item.invoiceNumber }}
+                      }
+                    </td>
                     <td>entry {{ item.entryNumber }}</td>
                     <td>{{ item.dueDate === null ? '' : 'due ' + dueDay(item.dueDate) }}</td>
                     <td class="number">{{ item.amount | amount }}</td>
@@ -82,33 +115,101 @@ const VIEWS = ['Journal', 'Open items', 'Trial balance'] as const;
       @default {
         @if (balance(); as balance) {
           <table class="ruled">
-            <thead><tr><th>Account</th><th></th><th class="number">Debit</th><th class="number">Credit</th></tr></thead>
+            <thead>
+              <tr>
+                <th>Account</th>
+                <th></th>
+                <th class="number">Debit</th>
+                <th class="number">Credit</th>
+              </tr>
+            </thead>
             <tbody>
               @for (row of balance.rows; track row.account) {
-                <tr><td class="digits">{{ row.account }}</td><td>{{ row.name }}</td><td class="number">{{ row.debit === '0.00' || row.debit === '0' ? '' : (row.debit | amount) }}</td><td class="number">{{ row.credit === '0.00' || row.credit === '0' ? '' : (row.credit | amount) }}</td></tr>
+                <tr>
+                  <td class="digits">{{ row.account }}</td>
+                  <td>{{ row.name }}</td>
+                  <td class="number">{{ row.debit === '0.00' || row.debit === '0' ? '' : (row.debit | amount) }}</td>
+                  <td class="number">{{ row.credit === '0.00' || row.credit === '0' ? '' : (row.credit | amount) }}</td>
+                </tr>
               }
             </tbody>
-            <tfoot><tr><td colspan="2">Sum: the two sides are equal</td><td class="number">{{ balance.debit | amount }}</td><td class="number">{{ balance.credit | amount }}</td></tr></tfoot>
+            <tfoot>
+              <tr>
+                <td colspan="2">Sum: the two sides are equal</td>
+                <td class="number">{{ balance.debit | amount }}</td>
+                <td class="number">{{ balance.credit | amount }}</td>
+              </tr>
+            </tfoot>
           </table>
         }
       }
     }
   `,
   styles: `
-    :host { display: block; max-width: 1060px; margin: 0 auto; padding: 16px 24px 40px; }
-    header { display: flex; align-items: center; gap: 20px; margin-bottom: 12px; }
-    header div { display: flex; gap: 6px; }
-    .plain-button.open { border-color: var(--umber); box-shadow: inset 0 -3px 0 var(--umber); }
-    .entry { cursor: pointer; }
-    .entry:hover, .entry.open { background: #f1e8da; }
-    .bare { border: 0; padding: 0; background: none; color: inherit; font: inherit; text-align: left; cursor: pointer; }
-    .nowrap { white-space: nowrap; }
-    a { color: var(--right); }
-    section { margin-bottom: 18px; }
-    h2 { display: flex; justify-content: space-between; padding: 6px 10px; background: #ede3d4; border-radius: 4px; }
-    .items td { width: 25%; }
-    tfoot td { font-weight: 700; border-top: 2px solid var(--umber); }
-    .error { padding: 10px 14px; border-left: 4px solid var(--block); background: #fbeae6; }
+    :host {
+      display: block;
+      max-width: 1060px;
+      margin: 0 auto;
+      padding: 16px 24px 40px;
+    }
+    header {
+      display: flex;
+      align-items: center;
+      gap: 20px;
+      margin-bottom: 12px;
+    }
+    header div {
+      display: flex;
+      gap: 6px;
+    }
+    .plain-button.open {
+      border-color: var(--umber);
+      box-shadow: inset 0 -3px 0 var(--umber);
+    }
+    .entry {
+      cursor: pointer;
+    }
+    .entry:hover,
+    .entry.open {
+      background: #f1e8da;
+    }
+    .bare {
+      border: 0;
+      padding: 0;
+      background: none;
+      color: inherit;
+      font: inherit;
+      text-align: left;
+      cursor: pointer;
+    }
+    .nowrap {
+      white-space: nowrap;
+    }
+    a {
+      color: var(--right);
+    }
+    section {
+      margin-bottom: 18px;
+    }
+    h2 {
+      display: flex;
+      justify-content: space-between;
+      padding: 6px 10px;
+      background: #ede3d4;
+      border-radius: 4px;
+    }
+    .items td {
+      width: 25%;
+    }
+    tfoot td {
+      font-weight: 700;
+      border-top: 2px solid var(--umber);
+    }
+    .error {
+      padding: 10px 14px;
+      border-left: 4px solid var(--block);
+      background: #fbeae6;
+    }
   `,
 })
 export class LedgerPage {
@@ -136,12 +237,15 @@ export class LedgerPage {
     inject(Live)
       .news.pipe(startWith([]), debounceTime(150), takeUntilDestroyed())
       .subscribe(() => this.#load());
-    inject(Keys).use([{ keys: '1 2 3', does: 'journal, open items, trial balance', run: (event) => this.view.set(VIEWS[Number(event.key) - 1]) }]);
+    inject(Keys).use([
+      { keys: '1 2 3', does: 'journal, open items, trial balance', run: (event) => this.view.set(VIEWS[Number(event.key) - 1]) },
+    ]);
   }
 
   protected readonly day = fullDay;
   protected readonly dueDay = (iso: string): string => dayText(iso, this.#today);
-  protected readonly total = (entry: EntryView): string => toAmount(entry.lines.reduce((all, line) => all.plus(decimal(line.debit)), decimal('0')));
+  protected readonly total = (entry: EntryView): string =>
+    toAmount(entry.lines.reduce((all, line) => all.plus(decimal(line.debit)), decimal('0')));
 
   protected toggle(entry: EntryView): void {
     this.opened.update((id) => (id === entry.id ? null : entry.id));

@@ -29,7 +29,10 @@ import { EntryTable } from './entry-table';
       }
     </div>
     <section>
-      <p class="amount"><span class="digits">{{ document().fields.currency.value }} {{ document().fields.grossTotal.value | amount }}</span> to {{ document().supplier?.name }}</p>
+      <p class="amount">
+        <span class="digits">{{ document().fields.currency.value }} {{ document().fields.grossTotal.value | amount }}</span> to
+        {{ document().supplier?.name }}
+      </p>
       @if (entry(); as entry) {
         <h1>{{ entry.number === null ? 'Journal entry, before posting' : 'Journal entry ' + entry.number }}</h1>
         <p class="quiet">{{ describe(entry) }}</p>
@@ -61,17 +64,58 @@ import { EntryTable } from './entry-table';
     </footer>
   `,
   styles: `
-    :host { display: grid; grid-template-columns: 470px minmax(0, 1fr); gap: 24px; padding: 12px 20px 72px; }
-    .paper { position: sticky; top: 60px; align-self: start; }
-    .amount { margin: 2px 0 10px; font-size: 20px; font-weight: 600; }
-    h1 { font-size: 18px; }
-    section > p.quiet { margin: 2px 0 10px; }
-    h2 { margin: 24px 0 4px; }
-    .error { padding: 10px 14px; border-left: 4px solid var(--block); background: #fbeae6; }
-    .done { color: var(--right); font-weight: 600; }
-    footer { position: fixed; inset: auto 0 0; z-index: 10; display: flex; align-items: center; gap: 8px; min-height: 52px; padding: 6px 20px; border-top: 1px solid var(--rule); background: var(--sheet); }
-    footer a { text-decoration: none; }
-    .gap { flex: 1; }
+    :host {
+      display: grid;
+      grid-template-columns: 470px minmax(0, 1fr);
+      gap: 24px;
+      padding: 12px 20px 72px;
+    }
+    .paper {
+      position: sticky;
+      top: 60px;
+      align-self: start;
+    }
+    .amount {
+      margin: 2px 0 10px;
+      font-size: 20px;
+      font-weight: 600;
+    }
+    h1 {
+      font-size: 18px;
+    }
+    section > p.quiet {
+      margin: 2px 0 10px;
+    }
+    h2 {
+      margin: 24px 0 4px;
+    }
+    .error {
+      padding: 10px 14px;
+      border-left: 4px solid var(--block);
+      background: #fbeae6;
+    }
+    .done {
+      color: var(--right);
+      font-weight: 600;
+    }
+    footer {
+      position: fixed;
+      inset: auto 0 0;
+      z-index: 10;
+      display: flex;
+      align-items: center;
+      gap: 8px;
+      min-height: 52px;
+      padding: 6px 20px;
+      border-top: 1px solid var(--rule);
+      background: var(--sheet);
+    }
+    footer a {
+      text-decoration: none;
+    }
+    .gap {
+      flex: 1;
+    }
   `,
 })
 export class PostScreen {

@@ -51,7 +51,9 @@ export class MatchScreen {
     this.document().lines.flatMap((line) => {
       if (line.box === null || line.page !== this.page()?.number) return [];
       const hit = this.open().some((exception) => exception.line === line.position);
-      return [{ id: String(line.position), box: line.box, tone: line.position === this.current()?.line ? 'open' : hit ? 'ask' : 'band' } as const];
+      return [
+        { id: String(line.position), box: line.box, tone: line.position === this.current()?.line ? 'open' : hit ? 'ask' : 'band' } as const,
+      ];
     }),
   );
 
@@ -66,7 +68,11 @@ export class MatchScreen {
     inject(Keys).use([
       { keys: 'Enter', does: 'accept the marked exception, or take the first proposal', run: () => this.enter() },
       { keys: '1 2 3 4 5', does: 'choose a proposed supplier or order', run: (event) => this.#choose(Number(event.key) - 1) },
-      { keys: 'ArrowDown ArrowUp', does: 'next or previous exception', run: (event) => this.mark(this.#chosen() + (event.key === 'ArrowDown' ? 1 : -1)) },
+      {
+        keys: 'ArrowDown ArrowUp',
+        does: 'next or previous exception',
+        run: (event) => this.mark(this.#chosen() + (event.key === 'ArrowDown' ? 1 : -1)),
+      },
       { keys: 'p', does: 'park', run: () => this.mayMatch() && this.waysOut.park() },
       { keys: 'x', does: 'turn away', run: () => this.mayMatch() && this.waysOut.turnAway() },
       { keys: 't', does: 'show or hide the trail', run: () => this.showTrail.update((shown) => !shown) },
@@ -86,7 +92,12 @@ export class MatchScreen {
   }
 
   protected accept(exception: ExceptionView): void {
-    const suggestions = exception.code === 'price' ? ['New price list on file', 'Agreed with the buyer'] : exception.code === 'not-received' ? ['Receipt is confirmed by the depot', 'Delivered to site'] : ['Agreed with the buyer', 'Checked with the supplier'];
+    const suggestions =
+      exception.code === 'price'
+        ? ['New price list on file', 'Agreed with the buyer']
+        : exception.code === 'not-received'
+          ? ['Receipt is confirmed by the depot', 'Delivered to site']
+          : ['Agreed with the buyer', 'Checked with the supplier'];
     this.waysOut.ask({ title: 'Accept', text: exception.sentence, confirm: 'Accept', suggestions }, `exceptions/${exception.id}/accept`);
   }
 

@@ -13,22 +13,69 @@ import { currencySign } from '../money/grouped';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [ReactiveFormsModule, AmountPipe],
   template: `
-    <header><h1>Orders</h1><input [formControl]="search" placeholder="Number or supplier" aria-label="Find an order" /></header>
+    <header>
+      <h1>Orders</h1>
+      <input [formControl]="search" placeholder="Number or supplier" aria-label="Find an order" />
+    </header>
     <table class="ruled">
-      <thead><tr><th>Number</th><th>Supplier</th><th>Ordered</th><th>By</th><th>Centre</th><th class="number">Lines</th><th class="number">Net</th><th>State</th></tr></thead>
+      <thead>
+        <tr>
+          <th>Number</th>
+          <th>Supplier</th>
+          <th>Ordered</th>
+          <th>By</th>
+          <th>Centre</th>
+          <th class="number">Lines</th>
+          <th class="number">Net</th>
+          <th>State</th>
+        </tr>
+      </thead>
       <tbody>
         @for (order of orders(); track order.id) {
-          <tr><td class="digits"><strong>{{ order.number }}</strong></td><td>{{ order.supplier }}</td><td>{{ day(order.orderedOn) }}</td><td>{{ order.owner }}</td><td class="digits">{{ order.costCentre }}</td><td class="number">{{ order.lines }}</td><td class="number"><span class="quiet">{{ sign(order.currency) }}</span> {{ order.amount | amount }}</td><td>{{ order.state }}</td></tr>
+          <tr>
+            <td class="digits">
+              <strong>{{ order.number }}</strong>
+            </td>
+            <td>{{ order.supplier }}</td>
+            <td>{{ day(order.orderedOn) }}</td>
+            <td>{{ order.owner }}</td>
+            <td class="digits">{{ order.costCentre }}</td>
+            <td class="number">{{ order.lines }}</td>
+            <td class="number">
+              <span class="quiet">{{ sign(order.currency) }}</span> {{ order.amount | amount }}
+            </td>
+            <td>{{ order.state }}</td>
+          </tr>
         } @empty {
-          <tr><td colspan="8" class="quiet">No order fits.</td></tr>
+          <tr>
+            <td colspan="8" class="quiet">No order fits.</td>
+          </tr>
         }
       </tbody>
     </table>
   `,
   styles: `
-    :host { display: block; max-width: 1160px; margin: 0 auto; padding: 16px 24px 40px; }
-    header { display: flex; align-items: center; gap: 20px; margin-bottom: 10px; }
-    input { width: 300px; height: 36px; padding: 0 12px; border: 1px solid #b3a48f; border-radius: 6px; background: var(--sheet); font: inherit; }
+    :host {
+      display: block;
+      max-width: 1160px;
+      margin: 0 auto;
+      padding: 16px 24px 40px;
+    }
+    header {
+      display: flex;
+      align-items: center;
+      gap: 20px;
+      margin-bottom: 10px;
+    }
+    input {
+      width: 300px;
+      height: 36px;
+      padding: 0 12px;
+      border: 1px solid #b3a48f;
+      border-radius: 6px;
+      background: var(--sheet);
+      font: inherit;
+    }
   `,
 })
 export class OrdersPage {

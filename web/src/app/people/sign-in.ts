@@ -12,7 +12,9 @@ import { SessionActions, sessionFeature } from './session.state';
   template: `
     <main>
       <section class="card">
-        <p class="name"><svg viewBox="0 0 32 24" aria-hidden="true"><path d="M5 6v9a4 4 0 0 0 4 4h14a4 4 0 0 0 4-4V6" /></svg>Umber Tray</p>
+        <p class="name">
+          <svg viewBox="0 0 32 24" aria-hidden="true"><path d="M5 6v9a4 4 0 0 0 4 4h14a4 4 0 0 0 4-4V6" /></svg>Umber Tray
+        </p>
         <h1>Sign in</h1>
         <form [formGroup]="form" (ngSubmit)="submit()">
           <mat-form-field appearance="outline">
@@ -33,15 +35,60 @@ import { SessionActions, sessionFeature } from './session.state';
     </main>
   `,
   styles: `
-    main { min-height: 100vh; display: grid; place-content: center; justify-items: center; gap: 20px; background: var(--deep); padding: 24px; }
-    .card { width: 380px; max-width: 100%; padding: 32px; border-radius: 8px; background: var(--sheet); }
-    .name { display: flex; align-items: center; gap: 10px; margin: 0 0 20px; color: var(--umber); font-weight: 700; font-size: 17px; }
-    svg { width: 26px; fill: none; stroke: var(--ask); stroke-width: 3; stroke-linecap: round; }
-    h1 { margin-bottom: 16px; }
-    form { display: grid; gap: 4px; }
-    .error { margin: 0 0 12px; color: var(--block); font-weight: 600; }
-    .plain-button { justify-content: center; min-height: 42px; }
-    .about { color: #e6d9c8; margin: 0; max-width: 380px; text-align: center; }
+    main {
+      min-height: 100vh;
+      display: grid;
+      place-content: center;
+      justify-items: center;
+      gap: 20px;
+      background: var(--deep);
+      padding: 24px;
+    }
+    .card {
+      width: 380px;
+      max-width: 100%;
+      padding: 32px;
+      border-radius: 8px;
+      background: var(--sheet);
+    }
+    .name {
+      display: flex;
+      align-items: center;
+      gap: 10px;
+      margin: 0 0 20px;
+      color: var(--umber);
+      font-weight: 700;
+      font-size: 17px;
+    }
+    svg {
+      width: 26px;
+      fill: none;
+      stroke: var(--ask);
+      stroke-width: 3;
+      stroke-linecap: round;
+    }
+    h1 {
+      margin-bottom: 16px;
+    }
+    form {
+      display: grid;
+      gap: 4px;
+    }
+    .error {
+      margin: 0 0 12px;
+      color: var(--block);
+      font-weight: 600;
+    }
+    .plain-button {
+      justify-content: center;
+      min-height: 42px;
+    }
+    .about {
+      color: #e6d9c8;
+      margin: 0;
+      max-width: 380px;
+      text-align: center;
+    }
   `,
 })
 export class SignIn {

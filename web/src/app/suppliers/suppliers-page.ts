@@ -10,22 +10,61 @@ import { Api } from '../api';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [ReactiveFormsModule],
   template: `
-    <header><h1>Suppliers</h1><input [formControl]="search" placeholder="Name or tax id" aria-label="Find a supplier" /></header>
+    <header>
+      <h1>Suppliers</h1>
+      <input [formControl]="search" placeholder="Name or tax id" aria-label="Find a supplier" />
+    </header>
     <table class="ruled">
-      <thead><tr><th>Name</th><th>Tax id</th><th>IBAN</th><th>Country</th><th class="number">Terms</th></tr></thead>
+      <thead>
+        <tr>
+          <th>Name</th>
+          <th>Tax id</th>
+          <th>IBAN</th>
+          <th>Country</th>
+          <th class="number">Terms</th>
+        </tr>
+      </thead>
       <tbody>
         @for (supplier of suppliers(); track supplier.id) {
-          <tr><td><strong>{{ supplier.name }}</strong></td><td class="digits">{{ supplier.taxId }}</td><td class="digits">{{ supplier.iban }}</td><td>{{ supplier.country }}</td><td class="number">{{ supplier.termsDays }} days</td></tr>
+          <tr>
+            <td>
+              <strong>{{ supplier.name }}</strong>
+            </td>
+            <td class="digits">{{ supplier.taxId }}</td>
+            <td class="digits">{{ supplier.iban }}</td>
+            <td>{{ supplier.country }}</td>
+            <td class="number">{{ supplier.termsDays }} days</td>
+          </tr>
         } @empty {
-          <tr><td colspan="5" class="quiet">No supplier is called so.</td></tr>
+          <tr>
+            <td colspan="5" class="quiet">No supplier is called so.</td>
+          </tr>
         }
       </tbody>
     </table>
   `,
   styles: `
-    :host { display: block; max-width: 1060px; margin: 0 auto; padding: 16px 24px 40px; }
-    header { display: flex; align-items: center; gap: 20px; margin-bottom: 10px; }
-    input { width: 300px; height: 36px; padding: 0 12px; border: 1px solid #b3a48f; border-radius: 6px; background: var(--sheet); font: inherit; }
+    :host {
+      display: block;
+      max-width: 1060px;
+      margin: 0 auto;
+      padding: 16px 24px 40px;
+    }
+    header {
+      display: flex;
+      align-items: center;
+      gap: 20px;
+      margin-bottom: 10px;
+    }
+    input {
+      width: 300px;
+      height: 36px;
+      padding: 0 12px;
+      border: 1px solid #b3a48f;
+      border-radius: 6px;
+      background: var(--sheet);
+      font: inherit;
+    }
   `,
 })
 export class SuppliersPage {

@@ -5,7 +5,13 @@ import { Store } from '@ngrx/store';
 import { ageText } from '../dates/day';
 import { trayFeature } from './tray.state';
 
-const STATE: Readonly<Record<ArrivalRow['state'], string>> = { stored: 'kept, being unpacked', unpacked: 'unpacked', 'no-documents': 'no invoice in it', repeated: 'came before', failed: 'failed' };
+const STATE: Readonly<Record<ArrivalRow['state'], string>> = {
+  stored: 'kept, being unpacked',
+  unpacked: 'unpacked',
+  'no-documents': 'no invoice in it',
+  repeated: 'came before',
+  failed: 'failed',
+};
 
 /** Every mail that came in: what it was, what became of it, and why some became nothing. */
 @Component({
@@ -16,7 +22,13 @@ const STATE: Readonly<Record<ArrivalRow['state'], string>> = { stored: 'kept, be
     <h2>Mails that came in</h2>
     <table class="ruled" aria-label="Mails that came in">
       <thead>
-        <tr><th>From</th><th>Subject</th><th>Became</th><th>Why</th><th class="number">Came</th></tr>
+        <tr>
+          <th>From</th>
+          <th>Subject</th>
+          <th>Became</th>
+          <th>Why</th>
+          <th class="number">Came</th>
+        </tr>
       </thead>
       <tbody>
         @for (arrival of arrivals(); track arrival.id) {
@@ -25,7 +37,8 @@ const STATE: Readonly<Record<ArrivalRow['state'], string>> = { stored: 'kept, be
             <td>{{ arrival.subject ?? '(no subject yet)' }}</td>
             <td>
               @for (document of arrival.documents; track document.id) {
-                <a [routerLink]="['/document', document.id]">{{ document.fileName }}, in {{ trayName(document.tray) }}</a><br />
+                <a [routerLink]="['/document', document.id]">{{ document.fileName }}, in {{ trayName(document.tray) }}</a
+                ><br />
               } @empty {
                 <span [class.ask]="arrival.state === 'failed'">{{ stateText(arrival.state) }}</span>
               }
@@ -34,15 +47,23 @@ const STATE: Readonly<Record<ArrivalRow['state'], string>> = { stored: 'kept, be
             <td class="number quiet">{{ age(arrival.receivedAt) }}</td>
           </tr>
         } @empty {
-          <tr><td colspan="5" class="quiet">No mail has come yet.</td></tr>
+          <tr>
+            <td colspan="5" class="quiet">No mail has come yet.</td>
+          </tr>
         }
       </tbody>
     </table>
   `,
   styles: `
-    h2 { margin: 24px 0 4px; }
-    a { color: var(--right); }
-    .number { font: 400 13.5px/1.5 var(--words); }
+    h2 {
+      margin: 24px 0 4px;
+    }
+    a {
+      color: var(--right);
+    }
+    .number {
+      font: 400 13.5px/1.5 var(--words);
+    }
   `,
 })
 export class ArrivalList {

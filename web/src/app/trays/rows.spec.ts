@@ -4,7 +4,24 @@ import { nextAfter } from './next-row';
 import { sortRows } from './sort-rows';
 import type { TrayRow } from '@umber/contract/trays';
 
-const row = (id: number, more: Partial<TrayRow>): TrayRow => ({ id, tray: 'check', kind: 'invoice', supplier: null, supplierKnown: true, number: null, issueDate: null, dueDate: null, currency: 'GBP', total: null, totalBase: null, asked: [], since: '2026-11-01T00:00:00Z', receivedAt: '2026-11-01T00:00:00Z', source: 'mail', ...more });
+const row = (id: number, more: Partial<TrayRow>): TrayRow => ({
+  id,
+  tray: 'check',
+  kind: 'invoice',
+  supplier: null,
+  supplierKnown: true,
+  number: null,
+  issueDate: null,
+  dueDate: null,
+  currency: 'GBP',
+  total: null,
+  totalBase: null,
+  asked: [],
+  since: '2026-11-01T00:00:00Z',
+  receivedAt: '2026-11-01T00:00:00Z',
+  source: 'mail',
+  ...more,
+});
 
 describe('rows of a tray', () => {
   const rows = [row(1, { totalBase: '900.00', number: 'A10' }), row(2, { totalBase: '10000.00', number: 'A9' }), row(3, {})];

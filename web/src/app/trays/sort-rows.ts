@@ -10,7 +10,8 @@ export function sortRows(rows: readonly TrayRow[], key: SortKey, direction: 'asc
   return [...rows].sort((a, b) => {
     const [left, right] = key === 'total' ? [a.totalBase, b.totalBase] : [a[key], b[key]];
     if (left === null || right === null) return left === right ? a.id - b.id : left === null ? 1 : -1;
-    const order = key === 'total' ? decimal(left).cmp(decimal(right)) : left.localeCompare(right, 'en', { numeric: true, sensitivity: 'base' });
+    const order =
+      key === 'total' ? decimal(left).cmp(decimal(right)) : left.localeCompare(right, 'en', { numeric: true, sensitivity: 'base' });
     return order === 0 ? a.id - b.id : sign * order;
   });
 }

@@ -66,15 +66,33 @@ const PAGE_OF_ROWS = 200;
           </thead>
           <tbody>
             @for (row of rows(); track row.id) {
-              <tr tabindex="-1" [class.chosen]="row.id === chosen()" [attr.data-row]="row.id" [attr.aria-selected]="row.id === chosen()" (click)="open(row)">
+              <tr
+                tabindex="-1"
+                [class.chosen]="row.id === chosen()"
+                [attr.data-row]="row.id"
+                [attr.aria-selected]="row.id === chosen()"
+                (click)="open(row)"
+              >
                 <td class="supplier">
-                  <span class="press" [attr.aria-label]="due(row).presses && works() ? 'presses' : null">{{ due(row).presses && works() ? '!' : '' }}</span>
-                  <span>@if (!row.supplierKnown) {<span class="quiet">Unknown: </span>}{{ row.supplier ?? 'not read' }}@if (row.kind === 'credit-note') {<span class="tag">credit note</span>}</span>
+                  <span class="press" [attr.aria-label]="due(row).presses && works() ? 'presses' : null">{{
+                    due(row).presses && works() ? '!' : ''
+                  }}</span>
+                  <span>
+                    @if (!row.supplierKnown) {
+                      <span class="quiet">Unknown: </span>
+                    }
+                    {{ row.supplier ?? 'not read' }}
+                    @if (row.kind === 'credit-note') {
+                      <span class="tag">credit note</span>
+                    }
+                  </span>
                 </td>
                 <td class="digits">{{ row.number }}</td>
                 <td class="nowrap">{{ day(row.issueDate) }}</td>
                 <td class="nowrap" [class.ask]="due(row).presses && works()">{{ works() ? due(row).text : day(row.dueDate) }}</td>
-                <td class="number"><span class="quiet sign">{{ sign(row.currency) }}</span> <strong>{{ amount(row.total) }}</strong></td>
+                <td class="number">
+                  <span class="quiet sign">{{ sign(row.currency) }}</span> <strong>{{ amount(row.total) }}</strong>
+                </td>
                 <td class="asked">{{ asked(row) }}</td>
                 <td class="number quiet age">{{ row.source }} · {{ age(row.since) }}</td>
               </tr>
@@ -98,27 +116,101 @@ const PAGE_OF_ROWS = 200;
     </main>
   `,
   styles: `
-    :host { display: flex; align-items: start; }
-    main { flex: 1; min-width: 0; padding: 14px 24px 32px; }
-    main > header { display: flex; align-items: baseline; gap: 14px; min-height: 42px; margin-bottom: 6px; }
-    header p { margin: 0; }
-    .gap { flex: 1; }
-    tbody tr { cursor: pointer; }
-    tbody tr:hover { background: #f1e8da; }
-    tbody tr.chosen { background: #eee2cf; box-shadow: inset 3px 0 0 var(--umber); }
-    td { padding-block: 11px; }
-    .supplier { display: flex; gap: 6px; font-weight: 600; min-width: 190px; }
-    .press { width: 8px; color: var(--ask); font-weight: 700; flex: none; }
-    .tag { margin-left: 8px; padding: 1px 6px; border: 1px solid var(--rule); border-radius: 4px; color: var(--quiet); font-size: 12px; font-weight: 400; white-space: nowrap; }
-    .nowrap, td.digits { white-space: nowrap; }
-    td.ask { font-weight: 600; }
-    .asked { width: 34%; }
-    td.age { font: 400 13.5px/1.6 var(--words); }
-    .sign { margin-right: 7px; }
-    .hints { display: flex; align-items: center; gap: 6px; font-size: 13.5px; }
-    .hints .plain-button { margin-left: 20px; min-height: 30px; }
-    .empty { margin: 60px auto; max-width: 440px; text-align: center; font-size: 17px; color: var(--quiet); }
-    .error { padding: 10px 14px; border-left: 4px solid var(--block); background: #fbeae6; }
+    :host {
+      display: flex;
+      align-items: start;
+    }
+    main {
+      flex: 1;
+      min-width: 0;
+      padding: 14px 24px 32px;
+    }
+    main > header {
+      display: flex;
+      align-items: baseline;
+      gap: 14px;
+      min-height: 42px;
+      margin-bottom: 6px;
+    }
+    header p {
+      margin: 0;
+    }
+    .gap {
+      flex: 1;
+    }
+    tbody tr {
+      cursor: pointer;
+    }
+    tbody tr:hover {
+      background: #f1e8da;
+    }
+    tbody tr.chosen {
+      background: #eee2cf;
+      box-shadow: inset 3px 0 0 var(--umber);
+    }
+    td {
+      padding-block: 11px;
+    }
+    .supplier {
+      display: flex;
+      gap: 6px;
+      font-weight: 600;
+      min-width: 190px;
+    }
+    .press {
+      width: 8px;
+      color: var(--ask);
+      font-weight: 700;
+      flex: none;
+    }
+    .tag {
+      margin-left: 8px;
+      padding: 1px 6px;
+      border: 1px solid var(--rule);
+      border-radius: 4px;
+      color: var(--quiet);
+      font-size: 12px;
+      font-weight: 400;
+      white-space: nowrap;
+    }
+    .nowrap,
+    td.digits {
+      white-space: nowrap;
+    }
+    td.ask {
+      font-weight: 600;
+    }
+    .asked {
+      width: 34%;
+    }
+    td.age {
+      font: 400 13.5px/1.6 var(--words);
+    }
+    .sign {
+      margin-right: 7px;
+    }
+    .hints {
+      display: flex;
+      align-items: center;
+      gap: 6px;
+      font-size: 13.5px;
+    }
+    .hints .plain-button {
+      margin-left: 20px;
+      min-height: 30px;
+    }
+    .empty {
+      margin: 60px auto;
+      max-width: 440px;
+      text-align: center;
+      font-size: 17px;
+      color: var(--quiet);
+    }
+    .error {
+      padding: 10px 14px;
+      border-left: 4px solid var(--block);
+      background: #fbeae6;
+    }
   `,
 })
 export class TrayPage {
@@ -140,7 +232,15 @@ export class TrayPage {
   protected readonly name = computed(() => TRAY_NAMES[this.known()]);
   protected readonly emptyText = computed(() => EMPTY_TEXT[this.known()]);
   protected readonly works = computed(() => ['check', 'match', 'sign-off', 'post'].includes(this.known()));
-  protected readonly askedTitle = computed(() => (this.known() === 'sign-off' ? 'Whose turn it is' : ['parked', 'turned-away'].includes(this.known()) ? 'Why' : this.known() === 'posted' ? '' : 'What is asked'));
+  protected readonly askedTitle = computed(() =>
+    this.known() === 'sign-off'
+      ? 'Whose turn it is'
+      : ['parked', 'turned-away'].includes(this.known())
+        ? 'Why'
+        : this.known() === 'posted'
+          ? ''
+          : 'What is asked',
+  );
   readonly #sorted = computed(() => sortRows(this.#allRows(), this.sort().active as SortKey, this.sort().direction));
   protected readonly rows = computed(() => this.#sorted().slice(0, this.shown()));
   protected readonly more = computed(() => this.#allRows().length - this.rows().length);
@@ -160,7 +260,11 @@ export class TrayPage {
       { keys: 'ArrowDown j', does: 'next document', run: () => this.#move(1) },
       { keys: 'ArrowUp k', does: 'document before', run: () => this.#move(-1) },
       { keys: 'Enter', does: 'open the chosen document, or start with the first', run: () => this.#openChosen() },
-      { keys: '1 2 3 4 5 6 7 8', does: 'open a tray, counted from the top', run: (event) => void this.#router.navigate(['/tray', TRAYS[Number(event.key) - 1]]) },
+      {
+        keys: '1 2 3 4 5 6 7 8',
+        does: 'open a tray, counted from the top',
+        run: (event) => void this.#router.navigate(['/tray', TRAYS[Number(event.key) - 1]]),
+      },
     ]);
   }
 
@@ -174,7 +278,11 @@ export class TrayPage {
     const [first, second, ...rest] = row.asked.map(withDays);
     if (first === undefined) return '';
     const more = rest.length + (second === undefined ? 0 : 1);
-    return second === undefined || first.length + second.length > 130 ? (more === 0 ? first : `${first} · ${more} more`) : `${first} · ${second}${rest.length > 0 ? ` · ${rest.length} more` : ''}`;
+    return second === undefined || first.length + second.length > 130
+      ? more === 0
+        ? first
+        : `${first} · ${more} more`
+      : `${first} · ${second}${rest.length > 0 ? ` · ${rest.length} more` : ''}`;
   }
 
   protected open(row: TrayRow): void {

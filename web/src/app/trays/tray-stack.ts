@@ -20,7 +20,11 @@ const RESTING: ReadonlySet<Tray> = new Set(['posted', 'parked', 'turned-away']);
         @if (entry.tray === 'posted') {
           <hr />
         }
-        <a [routerLink]="['/tray', entry.tray]" [class.open]="entry.tray === tray()" [attr.aria-current]="entry.tray === tray() ? 'page' : null">
+        <a
+          [routerLink]="['/tray', entry.tray]"
+          [class.open]="entry.tray === tray()"
+          [attr.aria-current]="entry.tray === tray() ? 'page' : null"
+        >
           <span class="name">{{ entry.name }}</span><span class="digits count">{{ entry.documents }}</span>
           @if (entry.note) {
             <span class="note" [class.ask]="entry.presses">{{ entry.note }}</span>
@@ -33,16 +37,62 @@ const RESTING: ReadonlySet<Tray> = new Set(['posted', 'parked', 'turned-away']);
     }
   `,
   styles: `
-    :host { display: flex; flex-direction: column; justify-content: space-between; gap: 16px; width: 216px; padding: 12px; background: #ede3d4; min-height: calc(100vh - 48px); position: sticky; top: 48px; max-height: calc(100vh - 48px); overflow: auto; }
-    nav { display: grid; gap: 4px; }
-    a { display: grid; grid-template-columns: 1fr auto; padding: 7px 12px 8px; border-radius: 6px; border-left: 4px solid transparent; color: var(--ink); text-decoration: none; }
-    a:hover { background: #f4ecdf; }
-    a.open { background: var(--sheet); border-left-color: var(--umber); box-shadow: 0 0 0 1px var(--rule); }
-    .name { font-weight: 600; }
-    .count { font-weight: 600; }
-    .note { grid-column: 1 / -1; color: var(--quiet); font-size: 12.5px; }
-    .note.ask { color: #8f4100; font-weight: 600; }
-    hr { width: 100%; border: 0; border-top: 1px solid #cdbfaa; margin: 8px 0; }
+    :host {
+      display: flex;
+      flex-direction: column;
+      justify-content: space-between;
+      gap: 16px;
+      width: 216px;
+      padding: 12px;
+      background: #ede3d4;
+      min-height: calc(100vh - 48px);
+      position: sticky;
+      top: 48px;
+      max-height: calc(100vh - 48px);
+      overflow: auto;
+    }
+    nav {
+      display: grid;
+      gap: 4px;
+    }
+    a {
+      display: grid;
+      grid-template-columns: 1fr auto;
+      padding: 7px 12px 8px;
+      border-radius: 6px;
+      border-left: 4px solid transparent;
+      color: var(--ink);
+      text-decoration: none;
+    }
+    a:hover {
+      background: #f4ecdf;
+    }
+    a.open {
+      background: var(--sheet);
+      border-left-color: var(--umber);
+      box-shadow: 0 0 0 1px var(--rule);
+    }
+    .name {
+      font-weight: 600;
+    }
+    .count {
+      font-weight: 600;
+    }
+    .note {
+      grid-column: 1 / -1;
+      color: var(--quiet);
+      font-size: 12.5px;
+    }
+    .note.ask {
+      color: #8f4100;
+      font-weight: 600;
+    }
+    hr {
+      width: 100%;
+      border: 0;
+      border-top: 1px solid #cdbfaa;
+      margin: 8px 0;
+    }
   `,
 })
 export class TrayStack {

@@ -19,10 +19,18 @@ export class TrayEffects {
   readonly news$ = createEffect(() => inject(Live).news.pipe(map((news) => TrayActions.news({ news }))));
 
   readonly counts$ = createEffect(() =>
-    merge(this.#actions.pipe(ofType(TrayActions.countsAsked, TrayActions.opened)), this.#actions.pipe(ofType(TrayActions.news), debounceTime(GATHER_MS))).pipe(
-      switchMap(() => this.#api.trays().pipe(map((counts) => TrayActions.countsCame({ counts })), catchError(() => EMPTY))),
+    merge(
+      this.#actions.pipe(ofType(TrayActions.countsAsked, TrayActions.opened)),
+      this.#actions.pipe(ofType(TrayActions.news), debounceTime(GATHER_MS)),
+    ).pipe(
+      switchMap(() =>
+        this.#api.trays().pipe(
+          map((counts) => TrayActions.countsCame({ counts })),
+          catchError(() => EMPTY),
+        ),
+      ),
     ),
-  ); // prettier-ignore
+  );
 
   readonly rows$ = createEffect(() =>
     merge(this.#actions.pipe(ofType(TrayActions.opened)), this.#actions.pipe(ofType(TrayActions.news), debounceTime(GATHER_MS))).pipe(
@@ -41,7 +49,12 @@ export class TrayEffects {
     merge(this.#actions.pipe(ofType(TrayActions.opened)), this.#actions.pipe(ofType(TrayActions.news), debounceTime(GATHER_MS))).pipe(
       withLatestFrom(this.#tray$, (_action, tray) => tray),
       filter((tray) => tray === 'arriving'),
-      switchMap(() => this.#api.arrivals().pipe(map((arrivals) => TrayActions.arrivalsCame({ arrivals })), catchError(() => EMPTY))),
+      switchMap(() =>
+        this.#api.arrivals().pipe(
+          map((arrivals) => TrayActions.arrivalsCame({ arrivals })),
+          catchError(() => EMPTY),
+        ),
+      ),
     ),
-  ); // prettier-ignore
+  );
 }

@@ -31,9 +31,15 @@ export const trayFeature = createFeature({
   name: 'trays',
   reducer: createReducer<TrayState>(
     initial,
-    on(TrayActions.opened, (state, { tray }) => (state.tray === tray ? { ...state, loading: state.rows.length === 0, error: null } : { ...state, tray, rows: [], total: 0, loading: true, error: null, chosen: null })),
+    on(TrayActions.opened, (state, { tray }) =>
+      state.tray === tray
+        ? { ...state, loading: state.rows.length === 0, error: null }
+        : { ...state, tray, rows: [], total: 0, loading: true, error: null, chosen: null },
+    ),
     on(TrayActions.countsCame, (state, { counts }) => ({ ...state, counts })),
-    on(TrayActions.rowsCame, (state, { tray, rows, total }) => (state.tray === tray ? { ...state, rows, total, loading: false, error: null } : state)),
+    on(TrayActions.rowsCame, (state, { tray, rows, total }) =>
+      state.tray === tray ? { ...state, rows, total, loading: false, error: null } : state,
+    ),
     on(TrayActions.arrivalsCame, (state, { arrivals }) => ({ ...state, arrivals })),
     on(TrayActions.failed, (state, { message }) => ({ ...state, loading: false, error: message })),
     on(TrayActions.rowChosen, (state, { id }) => ({ ...state, chosen: id })),

@@ -1,0 +1,108 @@
+import type { Page } from 'playwright-core';
+import { letSupplierWrite, Stage } from './stage.js';
+
+describe('the checking screen', () => {
+  let stage: Stage;
+  let clerk: Page;
+  beforeAll(async () => {
+    stage = await Stage.raise();
+    clerk = await stage.signIn('nell');
+    await letSupplierWrite(clerk, 'one with slips in it');
+    await clerk.locator('tbody tr').first().click();
+    await clerk.locator('umber-doubt-card').waitFor();
+  });
+  afterAll(() => stage.strike());
+
+  it('lists its keys on ?', async () => {
+    await clerk.keyboard.press('?');
+    const list = clerk.getByRole('dialog', { name: 'Keys of this screen' });
+    await list.waitFor();
+    expect(await list.innerText()).toContain('take the first answer');
+    await clerk.keyboard.press('Escape');
+    await list.waitFor({ state: 'detached' });
+  });
+
+  it('fills the open field with what is clicked on the page', async () => {
+    await clerk.locator('button', { hasText: 'Order' }).first().click();
+    await clerk.getByRole('heading', { name: 'Order' }).waitFor();
+    const sheet = await clerk.locator('umber-page-sheet .sheet').boundingBox();
+    if (!sheet) throw new Error('no page');
+    // The customer number stands right of the order number in this layout.
+    const scale = sheet.width / 595.28;
+    await clerk.mouse.click(sheet.x + 375 * scale, sheet.y + 231 * scale);
+    await clerk.locator('.item', { hasText: 'K-20418' }).waitFor();
+    expect(await clerk.locator('.item', { hasText: 'K-20418' }).innerText()).toContain('given by you');
+  });
+
+  it('fills it with what is dragged over, and says so when that is no such value', async () => {
+    await clerk.locator('button', { hasText: 'Due' }).first().click();
+    await clerk.getByRole('heading', { name: 'Due' }).waitFor();
+    const sheet = await clerk.locator('umber-page-sheet .sheet').boundingBox();
+    if (!sheet) throw new Error('no page');
+    const scale = sheet.width / 595.28;
+    const drag = async (x: number, y: number, toX: number, toY: number) => {
+      await clerk.mouse.move(sheet.x + x * scale, sheet.y + y * scale);
+      await clerk.mouse.down();
+      await clerk.mouse.move(sheet.x + toX * scale, sheet.y + toY * scale, { steps: 4 });
+      await clerk.mouse.up();
+    };
+    await drag(44, 108, 160, 132);
+    await clerk
+      .getByRole('alert')
+      .getByText(/is no due/)
+      .waitFor();
+  });
+
+  it('takes what is typed, in any usual way of writing it', async () => {
+    await clerk.keyboard.press('e');
+    await clerk.keyboard.type('24.12.2026');
+    await clerk.keyboard.press('Enter');
+    await clerk.locator('.item', { hasText: '24 Dec 2026' }).waitFor();
+  });
+
+  it('shows the lines row by row and takes a correction in place', async () => {
+    await clerk.keyboard.press('l');
+    const quantity = clerk.getByLabel('Line 1 Qty');
+    await quantity.waitFor();
+    await quantity.fill('7');
+    await clerk.keyboard.press('Enter');
+    await clerk.keyboard.press('t');
+    await clerk.getByText(/line 1 quantity: .* → 7/).waitFor();
+    await clerk.keyboard.press('t');
+  });
+
+  it('parks with a reason, from the keyboard', async () => {
+    await clerk.keyboard.press('p');
+    await clerk.getByLabel('Reason').fill('Asked the supplier');
+    await clerk.keyboard.press('Enter');
+    await clerk.waitForURL(/\/tray\/check/);
+    await clerk.keyboard.press('7');
+    await clerk.locator('tbody tr', { hasText: 'Asked the supplier' }).waitFor();
+  });
+
+  it('lets an auditor look but not touch', async () => {
+    const auditor = await stage.signIn('wyn');
+    await letSupplierWriteAs(clerk);
+    await auditor.goto(`${stage.base}/tray/check`);
+    await auditor.locator('tbody tr').first().click();
+    await auditor.locator('umber-page-sheet').waitFor();
+    expect(await auditor.getByRole('button', { name: 'Park' }).count()).toBe(0);
+    expect(await auditor.getByRole('button', { name: /Settle|doubt/ }).count()).toBe(0);
+  });
+
+  it('refuses a wrong password in words', async () => {
+    const page = await stage.signIn('wyn');
+    await page.getByText('Wyn Fairlie').click();
+    await page.getByRole('button', { name: 'Sign out' }).click();
+    await page.getByLabel('Login').fill('nell');
+    await page.getByLabel('Password').fill('wrong');
+    await page.keyboard.press('Enter');
+    await page.getByText('Login and password do not fit together.').waitFor();
+  });
+});
+
+async function letSupplierWriteAs(clerk: Page): Promise<void> {
+  await clerk.keyboard.press('2');
+  await letSupplierWrite(clerk, 'one with slips in it');
+  await clerk.locator('tbody tr').first().waitFor();
+}

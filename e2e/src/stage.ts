@@ -1,0 +1,101 @@
+import { fork, type ChildProcess } from 'node:child_process';
+import { randomBytes } from 'node:crypto';
+import { createServer } from 'node:net';
+import { fileURLToPath } from 'node:url';
+import pg from 'pg';
+import { chromium, type Browser, type Page } from 'playwright-core';
+
+const PASSWORD = 'tray-by-the-window';
+const program = (path: string) => fileURLToPath(new URL(`../../${path}`, import.meta.url));
+
+async function freePort(): Promise<number> {
+  return new Promise((resolve) => {
+    const server = createServer();
+    server.listen(0, '127.0.0.1', () => {
+      const { port } = server.address() as { port: number };
+      server.close(() => resolve(port));
+    });
+  });
+}
+
+/** The whole product as a person meets it: server, stand-in supplier and a browser, on a database of its own. */
+export class Stage {
+  readonly #children: ChildProcess[] = [];
+  base = '';
+  smtpPort = 0;
+  #browser: Browser | undefined;
+
+  static async raise(): Promise<Stage> {
+    const stage = new Stage();
+    const url = await newDatabase();
+    const [http, smtp, demo] = [await freePort(), await freePort(), await freePort()];
+    stage.base = `http://127.0.0.1:${http}`;
+    stage.smtpPort = smtp;
+    const env = {
+      ...process.env,
+      NODE_OPTIONS: '',
+      UMBER_DATABASE_URL: url,
+      UMBER_HTTP_PORT: String(http),
+      UMBER_SMTP_PORT: String(smtp),
+      UMBER_DEMO_PORT: String(demo),
+      UMBER_DEMO_URL: `http://127.0.0.1:${demo}`,
+      UMBER_DEMO_COUNT: '0',
+    };
+    await stage.#run('server/dist/demo/prepare.js', env, 'exit');
+    await stage.#run('server/dist/main.js', env, 'message');
+    await stage.#run('stand-ins/dist/supplier.js', env, 'message');
+    stage.#browser = await chromium.launch({
+      executablePath: '/usr/bin/chromium',
+      headless: true,
+      args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+    });
+    return stage;
+  }
+
+  /** A window of its own in which this person is signed in. */
+  async signIn(login: string): Promise<Page> {
+    const context = await this.#browser?.newContext({ viewport: { width: 1280, height: 800 } });
+    if (!context) throw new Error('the stage is not raised');
+    const page = await context.newPage();
+    page.setDefaultTimeout(20_000);
+    await page.goto(`${this.base}/sign-in`);
+    await page.getByLabel('Login').fill(login);
+    await page.getByLabel('Password').fill(PASSWORD);
+    await page.getByRole('button', { name: 'Sign in' }).click();
+    await page.waitForURL(/\/tray\//);
+    return page;
+  }
+
+  async strike(): Promise<void> {
+    await this.#browser?.close();
+    for (const child of this.#children) child.kill('SIGKILL');
+  }
+
+  #run(path: string, env: NodeJS.ProcessEnv, until: 'exit' | 'message'): Promise<void> {
+    const child = fork(program(path), { env, stdio: 'ignore', execArgv: [] });
+    this.#children.push(child);
+    return new Promise((resolve, reject) => {
+      child.once('message', () => resolve());
+      child.once('exit', (code) => (until === 'exit' && code === 0 ? resolve() : reject(new Error(`${path} ended with ${code}`))));
+    });
+  }
+}
+
+async function newDatabase(): Promise<string> {
+  const url = process.env.UMBER_TEST_DATABASE_URL;
+  if (!url) throw new Error('No test database: run the tests with npm test.');
+  const name = `browser_${randomBytes(6).toString('hex')}`;
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
+  await client.query(`create database ${name}`);
+  await client.end();
+  return url.replace(/\/[^/]*$/, `/${name}`);
+}
+
+/** Lets the stand-in supplier write and waits until its mail has become a document in this tray. */
+export async function letSupplierWrite(page: Page, wish: string): Promise<void> {
+  const panel = page.getByRole('region', { name: 'Demo' });
+  if (!(await panel.getByRole('button', { name: wish }).isVisible())) await panel.getByText('Let a supplier write').click();
+  await panel.getByRole('button', { name: wish }).click();
+  await panel.getByText(/ wrote: /).waitFor();
+}
