@@ -44,7 +44,7 @@ describe('a mailed invoice becomes a balanced journal entry', () => {
     await manager.getByText('You are asked to approve.').waitFor();
     expect(await manager.getByText('New price list on file').first().isVisible()).toBe(true);
     await manager.keyboard.press('Enter');
-    await manager.getByRole('dialog').waitFor();
+    await manager.locator('textarea:focus').waitFor();
     await manager.keyboard.press('Enter');
     await manager.getByText('Nobody is being waited for.').waitFor();
 

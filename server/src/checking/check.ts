@@ -35,6 +35,9 @@ export function changeField(pool: Pool, id: number, person: Person, field: Heade
   return onDocument(pool, id, change.version, ['check'], async (db) => {
     const before = await fieldValue(db, id, field);
     await updateField(db, id, field, value);
+    // Where nothing else was said about the amount to pay, it is the total, also the corrected one.
+    if (field === 'grossTotal' && before !== null && (await fieldValue(db, id, 'amountDue')) === before)
+      await updateField(db, id, 'amountDue', value);
     await markSettled(db, id, field);
     await settleDoubtsAbout(db, id, field, null, person.id);
     await settleSumDoubts(db, id, person);

@@ -65,6 +65,7 @@ export class CheckScreen {
   protected readonly hint = signal('');
   protected readonly inWords = withDays;
 
+  readonly #documentId = computed(() => this.document().id);
   protected readonly mayCheck = computed(() => may(this.#person()?.role ?? 'auditor', 'check'));
   protected readonly items = computed(() => marginItems(this.document()));
   protected readonly questions = computed(() => asked(this.items()));
@@ -140,7 +141,7 @@ export class CheckScreen {
       if (page !== null) untracked(() => this.pageNumber.set(page));
     });
     effect(() => {
-      this.document().id;
+      this.#documentId();
       untracked(() => {
         this.#chosen.set(null);
         this.view.set('head');

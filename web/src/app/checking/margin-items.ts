@@ -29,13 +29,14 @@ export function marginItems(document: DocumentView): Item[] {
   const fields = HEADER_FIELDS.filter((field) => isShown(document, field)).map((field): Item => {
     const { value, read, settled } = document.fields[field];
     const same = value !== null && read?.value === value;
-    const box = same ? read.box : null;
+    // A corrected value stays where the wrong one was read.
+    const box = read?.box ?? null;
     const doubt = document.doubts.find((one) => one.field === field && one.line === null) ?? null;
     const known = field === 'sellerName' && document.supplier !== null ? 'on file' : '';
     const note = settled
       ? same
         ? 'confirmed'
-        : 'given by you'
+        : `given by you${read ? `, the page has ${shownValue(field, read.value)}` : ''}`
       : ((known || read?.evidence.findLast((reason) => CONFIRMING.test(reason))) ?? '');
     return {
       id: field,
@@ -44,7 +45,7 @@ export function marginItems(document: DocumentView): Item[] {
       value: shownValue(field, value),
       note,
       doubt,
-      page: same ? read.page : null,
+      page: read?.page ?? null,
       box,
       settled,
       side: NUMERIC.has(field) && box === null ? 'right' : sideOf(box),

@@ -13,7 +13,12 @@ export class WaysOut {
   /** Asks for a reason and sends it; goes on to the next document when this one leaves its tray. */
   ask(question: ReasonQuestion, path: string, key: 'reason' | 'comment' = 'reason'): void {
     this.#dialog
-      .open<ReasonDialog, ReasonQuestion, string>(ReasonDialog, { data: question, width: '480px' })
+      .open<ReasonDialog, ReasonQuestion, string>(ReasonDialog, {
+        data: question,
+        width: '480px',
+        enterAnimationDuration: 0,
+        exitAnimationDuration: 0,
+      })
       .afterClosed()
       .subscribe((text) => {
         if (text !== undefined)
