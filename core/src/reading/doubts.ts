@@ -9,6 +9,8 @@ export const ASK_BELOW = 0.85;
 /** What the checks of the reading found. */
 export interface Checks {
   readonly hasWords: boolean;
+  /** Invoice numbers found on the pages, each once. */
+  readonly severalNumbers: readonly string[];
   readonly kindScore: number;
   readonly addsUp: boolean;
   readonly dueExplained: boolean;
@@ -46,6 +48,10 @@ export function raiseDoubts(reading: WithoutDoubts, checks: Checks): ReadDoubt[]
       ask(field, 'The page is a picture without text: nothing could be read from it.');
     return doubts;
   }
+  if (checks.severalNumbers.length > 1) {
+    const several = `Is this one document? Its pages carry several numbers: ${checks.severalNumbers.slice(0, 4).join(', ')}.`;
+    for (const field of [null, ...HEADER_FIELDS]) ask(field, several);
+  }
   if (checks.kindScore < 0.75) ask('kind', 'Is this an invoice? Its title does not say.');
   const books = reading.kind === 'invoice' || reading.kind === 'credit-note';
   for (const field of ['sellerName', 'invoiceNumber', 'issueDate'] as const) {
@@ -79,9 +85,8 @@ function askAboutTotals(reading: WithoutDoubts, checks: Checks, ask: Ask): void 
   if (!grossTotal) ask('grossTotal', 'No total was found on the page.');
   if (!currency) ask('currency', 'No currency is printed on the page.');
   if (netTotal && taxTotal && grossTotal && !checks.addsUp) {
-    ask('grossTotal', `Net ${netTotal.value} and tax ${taxTotal.value} do not make the total ${grossTotal.value}.`);
-    ask('netTotal', 'Net and tax do not make the total.');
-    ask('taxTotal', 'Net and tax do not make the total.');
+    const sums = `Net ${netTotal.value} and tax ${taxTotal.value} do not make the total ${grossTotal.value}.`;
+    for (const field of ['grossTotal', 'netTotal', 'taxTotal'] as const) ask(field, sums);
   }
   if (grossTotal && (netTotal === null) !== (taxTotal === null))
     ask(

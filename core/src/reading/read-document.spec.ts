@@ -176,6 +176,22 @@ describe('reading an invoice', () => {
     ).toBe('40999');
   });
 
+  it('asks whether a file with several invoice numbers is one document', () => {
+    const second = { ...laidOut({ ...sample, number: 'INV-77001' }), page: 2 };
+    const reading = readDocument([laidOut(sample), second]);
+    expect(reading.doubts).toContainEqual({
+      field: null,
+      line: null,
+      reason: 'Is this one document? Its pages carry several numbers: INV-11348, INV-77001.',
+    });
+  });
+
+  it('asks about a name whose letters the text layer garbles', () => {
+    const page = laidOut(sample);
+    const garbled = { ...page, words: page.words.map((word) => ({ ...word, text: word.text.replace('Pellow', 'Pe÷ow') })) };
+    expect(readDocument([garbled]).doubts.map((doubt) => doubt.field)).toContain('sellerName');
+  });
+
   it('asks about everything on a page without words', () => {
     const reading = readDocument([{ page: 1, width: 595, height: 842, words: [] }]);
     expect(reading.doubts.length).toBeGreaterThan(10);

@@ -82,7 +82,7 @@ export function readDocument(pages: readonly PageWords[], context: ReadingContex
     sellerName: names[0]
       ? {
           value: names[0].value,
-          confidence: names[0].score >= 0.6 ? Math.max(0.9, names[0].score) : names[0].score,
+          confidence: MISREAD_SIGN.test(names[0].value) ? 0.5 : names[0].score >= 0.6 ? Math.max(0.9, names[0].score) : names[0].score,
           page: names[0].run.page,
           box: names[0].box,
           evidence: ['a legal name that is not the buyer’s'],
@@ -137,6 +137,7 @@ export function readDocument(pages: readonly PageWords[], context: ReadingContex
   };
   const doubts = raiseDoubts(reading, {
     hasWords: rows.length > 0,
+    severalNumbers: numbersByPage(pages, rows, language),
     kindScore: kind.score,
     addsUp: totals.addsUp,
     dueExplained: totals.dueExplained,
@@ -152,6 +153,19 @@ export function readDocument(pages: readonly PageWords[], context: ReadingContex
   });
   return { ...reading, doubts };
 }
+
+/** The invoice numbers that the pages carry, each once: more than one speaks for several documents in one file. */
+function numbersByPage(pages: readonly PageWords[], rows: readonly Row[], language: string): string[] {
+  const found = pages.flatMap((page) => {
+    const own = rows.filter((row) => row.page === page.page);
+    const [best] = invoiceNumbers(new LabelledRows(own, labelsOf(own, language)), own, [page]);
+    return best && best.score >= 0.75 ? [best.value] : [];
+  });
+  return [...new Set(found)];
+}
+
+/** Signs that stand in no name: the text layer gives some of its letters as something else. */
+const MISREAD_SIGN = /[÷×¢¤¥§©®¬¦\ufffd]/u;
 
 const text = (value: Decimal | null): string | null => (value === null ? null : plain(value));
 const asList = (value: Decimal | null) => (value === null ? [] : [{ value }]);

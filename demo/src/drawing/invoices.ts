@@ -13,7 +13,7 @@ export interface Twist {
   readonly totalOff?: string;
   /** A slip in the first line's amount, carried into the totals. */
   readonly lineOff?: string;
-  /** The tax id with two digits swapped. */
+  /** The tax id with one digit off. */
   readonly taxIdSlip?: boolean;
   readonly noOrderNumber?: boolean;
   readonly dueBeforeIssue?: boolean;
@@ -99,7 +99,7 @@ function invoice(
   };
 }
 
-/** The id with its last two different neighbours swapped. */
+/** The id with its last digit one off, which no check digit forgives. */
 function slipped(taxId: string | null): string | null {
-  return taxId === null ? null : taxId.replace(/(\d)(?!\1)(\d)(\d)$/, '$2$1$3');
+  return taxId === null ? null : taxId.replace(/\d$/, (digit) => String((Number(digit) + 1) % 10));
 }

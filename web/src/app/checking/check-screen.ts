@@ -17,7 +17,7 @@ import { may } from '@umber/contract/people';
 import type { Box } from '@umber/core/geometry';
 import { Store } from '@ngrx/store';
 import { linkHorizontal } from 'd3-shape';
-import { withDays } from '../dates/day';
+import { inWords } from '../dates/day';
 import { DocumentActions, documentFeature, type DocumentChange } from '../documents/document.state';
 import { PageSheet, type PageMark } from '../documents/page-sheet';
 import { TrailPanel } from '../documents/trail-panel';
@@ -63,7 +63,7 @@ export class CheckScreen {
   readonly #heights = signal<ReadonlyMap<string, number>>(new Map());
   readonly #size = signal({ width: 1280, height: 800 });
   protected readonly hint = signal('');
-  protected readonly inWords = withDays;
+  protected readonly inWords = inWords;
 
   readonly #documentId = computed(() => this.document().id);
   protected readonly mayCheck = computed(() => may(this.#person()?.role ?? 'auditor', 'check'));

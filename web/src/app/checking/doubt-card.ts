@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, input, output, signal, viewChild } from '@angular/core';
 import type { DocumentView } from '@umber/contract/documents';
-import { withDays } from '../dates/day';
+import { inWords } from '../dates/day';
 import { CutOut } from '../documents/cut-out';
 import type { Item } from './margin-items';
 import { answersTo, type Answer } from './questions';
@@ -154,7 +154,7 @@ export class DoubtCard {
   readonly typed = output<string>();
   readonly left = output<void>();
   protected readonly typing = viewChild<ElementRef<HTMLInputElement>>('field');
-  protected readonly inWords = withDays;
+  protected readonly inWords = inWords;
   protected readonly draft = signal<string | null>(null);
 
   readonly answers = computed(() => {

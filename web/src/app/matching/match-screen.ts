@@ -6,7 +6,7 @@ import { may } from '@umber/contract/people';
 import { isDecimalString } from '@umber/core/money';
 import { Store } from '@ngrx/store';
 import { Api } from '../api';
-import { fullDay } from '../dates/day';
+import { fullDay, inWords } from '../dates/day';
 import { DocumentActions, documentFeature, type DocumentChange } from '../documents/document.state';
 import { PageSheet, type PageMark } from '../documents/page-sheet';
 import { TrailPanel } from '../documents/trail-panel';
@@ -40,6 +40,7 @@ export class MatchScreen {
   protected readonly accepted = computed(() => this.document().exceptions.filter((exception) => exception.acceptedReason !== null));
   readonly #chosen = signal(0);
   protected readonly day = fullDay;
+  protected readonly words = inWords;
   /** A figure as the reader sees numbers; identifiers as they are. */
   protected readonly figureText = (text: string | null): string => (text === null ? '–' : isDecimalString(text) ? grouped(text, 0) : text);
   protected readonly current = computed((): ExceptionView | null => this.open()[Math.min(this.#chosen(), this.open().length - 1)] ?? null);

@@ -44,7 +44,7 @@ const STATE: Readonly<Record<ArrivalRow['state'], string>> = {
               }
             </td>
             <td class="quiet">{{ arrival.reason }}</td>
-            <td class="number quiet">{{ age(arrival.receivedAt) }}</td>
+            <td class="age quiet">{{ age(arrival.receivedAt) }}</td>
           </tr>
         } @empty {
           <tr>
@@ -61,7 +61,9 @@ const STATE: Readonly<Record<ArrivalRow['state'], string>> = {
     a {
       color: var(--right);
     }
-    .number {
+    td.age {
+      text-align: right;
+      white-space: nowrap;
       font: 400 13.5px/1.5 var(--words);
     }
   `,

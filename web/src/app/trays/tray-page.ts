@@ -3,7 +3,7 @@ import { Router } from '@angular/router';
 import { MatSortModule, type Sort } from '@angular/material/sort';
 import { TRAY_NAMES, TRAYS, type Tray, type TrayRow } from '@umber/contract/trays';
 import { Store } from '@ngrx/store';
-import { ageText, dayText, dueText, todayIso, withDays } from '../dates/day';
+import { ageText, dayText, dueText, todayIso, inWords } from '../dates/day';
 import { Keys } from '../keys/keys';
 import { currencySign, grouped } from '../money/grouped';
 import { ArrivalList } from './arrival-list';
@@ -73,19 +73,21 @@ const PAGE_OF_ROWS = 200;
                 [attr.aria-selected]="row.id === chosen()"
                 (click)="open(row)"
               >
-                <td class="supplier">
-                  <span class="press" [attr.aria-label]="due(row).presses && works() ? 'presses' : null">{{
-                    due(row).presses && works() ? '!' : ''
-                  }}</span>
-                  <span>
-                    @if (!row.supplierKnown) {
-                      <span class="quiet">Unknown: </span>
-                    }
-                    {{ row.supplier ?? 'not read' }}
-                    @if (row.kind === 'credit-note') {
-                      <span class="tag">credit note</span>
-                    }
-                  </span>
+                <td>
+                  <div class="supplier">
+                    <span class="press" [attr.aria-label]="due(row).presses && works() ? 'presses' : null">{{
+                      due(row).presses && works() ? '!' : ''
+                    }}</span>
+                    <span>
+                      @if (!row.supplierKnown) {
+                        <span class="quiet">Unknown: </span>
+                      }
+                      {{ row.supplier ?? 'not read' }}
+                      @if (row.kind === 'credit-note') {
+                        <span class="tag">credit note</span>
+                      }
+                    </span>
+                  </div>
                 </td>
                 <td class="digits">{{ row.number }}</td>
                 <td class="nowrap">{{ day(row.issueDate) }}</td>
@@ -94,7 +96,7 @@ const PAGE_OF_ROWS = 200;
                   <span class="quiet sign">{{ sign(row.currency) }}</span> <strong>{{ amount(row.total) }}</strong>
                 </td>
                 <td class="asked">{{ asked(row) }}</td>
-                <td class="number quiet age">{{ row.source }} · {{ age(row.since) }}</td>
+                <td class="quiet age">{{ row.source }} · {{ age(row.since) }}</td>
               </tr>
             }
           </tbody>
@@ -184,6 +186,8 @@ const PAGE_OF_ROWS = 200;
       width: 34%;
     }
     td.age {
+      text-align: right;
+      white-space: nowrap;
       font: 400 13.5px/1.6 var(--words);
     }
     .sign {
@@ -275,7 +279,7 @@ export class TrayPage {
   protected readonly age = (since: string): string => ageText(since, this.#now());
 
   protected asked(row: TrayRow): string {
-    const [first, second, ...rest] = row.asked.map(withDays);
+    const [first, second, ...rest] = row.asked.map(inWords);
     if (first === undefined) return '';
     const more = rest.length + (second === undefined ? 0 : 1);
     return second === undefined || first.length + second.length > 130

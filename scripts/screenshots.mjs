@@ -1,0 +1,58 @@
+// Takes docs/screenshots/ anew from a running demo: npm start -- --fresh, then node scripts/screenshots.mjs [address]
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { chromium } from 'playwright-core';
+import { DEMO_PASSWORD } from '../demo/dist/scenario/index.js';
+import { ROOT } from './ground.mjs';
+
+const base = process.argv[2] ?? 'http://127.0.0.1:4400';
+const folder = join(ROOT, 'docs/screenshots');
+mkdirSync(folder, { recursive: true });
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+});
+
+async function as(login) {
+  const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  await page.goto(`${base}/sign-in`);
+  await page.getByLabel('Login').fill(login);
+  await page.getByLabel('Password').fill(DEMO_PASSWORD);
+  await page.keyboard.press('Enter');
+  await page.waitForURL(/\/tray\//);
+  return page;
+}
+async function shoot(page, name, path, keys = []) {
+  if (path !== null) await page.goto(base + path);
+  await page.waitForTimeout(900);
+  for (const key of keys) {
+    if (key.startsWith('row:'))
+      await page
+        .locator('tbody tr', { hasText: key.slice(4) })
+        .first()
+        .click();
+    else await page.keyboard.press(key);
+    await page.waitForTimeout(700);
+  }
+  await page.screenshot({ path: join(folder, `${name}.png`) });
+  console.log(`${name}.png`);
+}
+
+const signedOut = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+await shoot(signedOut, 'sign-in', '/sign-in');
+const clerk = await as('nell');
+await shoot(clerk, 'tray', '/tray/check');
+await shoot(clerk, 'check', '/tray/check', ['row:Crakewell']);
+await shoot(clerk, 'check-lines', '/tray/check', ['row:Tarnside', 'l']);
+await shoot(clerk, 'keys', null, ['l', '?']);
+await shoot(clerk, 'arriving', '/tray/arriving');
+await shoot(clerk, 'match', '/tray/match', ['row:Hartscale']);
+await shoot(clerk, 'orders', '/orders');
+await shoot(clerk, 'suppliers', '/suppliers');
+const manager = await as('ines');
+await shoot(manager, 'sign-off', '/tray/sign-off', ['row:Montechiaro']);
+const controller = await as('ruth');
+await shoot(controller, 'post', '/tray/post', ['Enter']);
+await shoot(controller, 'ledger', '/ledger');
+await shoot(controller, 'trial-balance', '/ledger', ['3']);
+await browser.close();
