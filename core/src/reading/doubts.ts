@@ -61,7 +61,8 @@ export function raiseDoubts(reading: WithoutDoubts, checks: Checks): ReadDoubt[]
   if (issueDate && dueDate && isIsoDate(issueDate.value) && isIsoDate(dueDate.value) && !sensible(issueDate.value, dueDate.value))
     ask('dueDate', 'The due date does not follow the issue date within half a year.');
   if (books) askAboutTotals(reading, checks, ask);
-  if (checks.taxIdCheck === 'wrong') ask('sellerTaxId', 'The check digits of the tax id are wrong: a slip on the page, or a misread digit.');
+  if (checks.taxIdCheck === 'wrong')
+    ask('sellerTaxId', 'The check digits of the tax id are wrong: a slip on the page, or a misread digit.');
   for (const [name, value] of Object.entries(reading.fields)) {
     const field = name as HeaderField;
     if (!value || value.confidence >= ASK_BELOW) continue;

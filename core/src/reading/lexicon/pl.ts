@@ -49,9 +49,7 @@ export const pl: Lexicon = {
     carriedForward: ['do przeniesienia', 'z przeniesienia'],
     termsDays: ['{n} dni'],
     dueSentence: ['do dnia'],
-    perHundred: {
-      'za 100': 100,
-    },
+    perHundred: { 'za 100': 100 },
     page: ['strona {n} z {m}'],
   },
 };

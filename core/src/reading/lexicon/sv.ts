@@ -22,20 +22,8 @@ export const sv: Lexicon = {
     shipTo: ['leveransadress'],
     seller: ['från', 'leverantör', 'säljare'],
     payTo: ['bank', 'bankgiro', 'plusgiro'],
-    other: [
-      'kundnummer',
-      'kundnr',
-      'leveransdatum',
-      'följesedel',
-      'ordernummer',
-      'vår referens',
-      'org nr',
-      'organisationsnummer',
-      'bic',
-      'tel',
-      'sida',
-      'period',
-    ],
+    other: ['kundnummer', 'kundnr', 'leveransdatum', 'följesedel', 'ordernummer', 'vår referens', 'org nr', 'organisationsnummer',
+      'bic', 'tel', 'sida', 'period'],
   },
   columns: {
     position: ['rad'],
@@ -62,9 +50,7 @@ export const sv: Lexicon = {
     carriedForward: ['transport'],
     termsDays: ['{n} dagar netto', '{n} dagar'],
     dueSentence: ['senast'],
-    perHundred: {
-      'per 100': 100,
-    },
+    perHundred: { 'per 100': 100 },
     page: ['sida {n} av {m}'],
   },
 };
