@@ -32,8 +32,8 @@ try {
   ensureSpace();
   ensurePackages({ browser: parts.includes('browser') });
   ensureModules();
-  if (parts.includes('lint')) run('lint', 'npm', ['run', '--silent', 'lint']);
   ensureBuild();
+  if (parts.includes('lint')) run('lint', 'npm', ['run', '--silent', 'lint']);
   if (parts.includes('unit')) jest('unit', {}, ['--coverage']);
   if (parts.includes('integration') || parts.includes('browser')) {
     const folder = mkdtempSync(join(tmpdir(), 'umber-test-'));

@@ -116,7 +116,10 @@ export function sellerNamesOf(
   for (const name of scored.sort((a, b) => b.score - a.score)) if (!best.has(fold(name.value))) best.set(fold(name.value), name);
   const firms = [...best.values()].filter((name) => !BANK.test(name.value));
   if (firms.length === 1 && firms[0].score > 0.4) best.set(fold(firms[0].value), { ...firms[0], score: Math.max(0.87, firms[0].score) });
-  return [...[...best.values()].sort((a, b) => b.score - a.score), ...letterhead(pages, rows, labelled, buyers)];
+  return [
+    ...[...best.values()].sort((a, b) => b.score - a.score),
+    ...letterhead(pages, rows, labelled, (run) => buyers.has(fold(run.text)) || buyerBlocks.includes(run)),
+  ];
 }
 
 function legalNamesIn(run: Run): { value: string; run: Run; box: Box; words: number }[] {
@@ -196,13 +199,18 @@ function blocksUnder(labelled: LabelledRows, rows: readonly Row[], meanings: rea
   return runs;
 }
 
-function letterhead(pages: readonly PageWords[], rows: readonly Row[], labelled: LabelledRows, buyers: ReadonlySet<string>): PrintedName[] {
+function letterhead(
+  pages: readonly PageWords[],
+  rows: readonly Row[],
+  labelled: LabelledRows,
+  isBuyer: (run: Run) => boolean,
+): PrintedName[] {
   const first = pages[0];
   if (!first) return [];
   const runs = rows
     .filter((row) => row.page === first.page && middleY(row.box) < first.height * 0.25)
     .flatMap((row) => row.runs)
-    .filter((run) => /\p{L}{3}/u.test(run.text) && !labelled.startsWithLabel(run) && !buyers.has(fold(run.text)) && run.words.length <= 7);
+    .filter((run) => /\p{L}{3}/u.test(run.text) && !labelled.startsWithLabel(run) && !isBuyer(run) && run.words.length <= 7);
   return runs
     .sort((a, b) => b.box.height - a.box.height || a.box.y - b.box.y)
     .slice(0, 2)

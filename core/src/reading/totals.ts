@@ -111,7 +111,7 @@ function asTotal(candidate: Candidate<NumberSpan>, rows: readonly Row[]): TotalC
   const row = rows.find((other) => other.index === label.run.row);
   const rightmost = row?.runs.at(-1) === span.run ? 0.02 : 0;
   const bracketed = /^\(.*\)$/.test(span.text) ? -0.3 : 0;
-  const depth = rows.length > 0 ? (0.05 * label.run.row) / rows[rows.length - 1].index : 0;
+  const depth = (0.05 * label.run.row) / Math.max(1, rows[rows.length - 1]?.index ?? 1);
   return {
     value: decimal(span.number.value),
     span,

@@ -1,0 +1,64 @@
+import { ibanOf } from '../identifiers/index.js';
+import { ibansOf, taxIdsOf } from './bank-and-tax.js';
+import { LabelledRows } from './candidates.js';
+import { pageOf } from './fixtures/laid-out.js';
+import { labelsOf } from './labels.js';
+import { rowsOf } from './words.js';
+
+type Runs = Parameters<typeof pageOf>[0];
+const iban = ibanOf('GB', 'TRNB40123412345678');
+const grouped = iban.replace(/(.{4})(?=.)/g, '$1 ');
+const ids = (runs: Runs, country: string | null = 'GB', buyer: string[] = [], language = 'en') => {
+  const rows = rowsOf(pageOf(runs));
+  return taxIdsOf(new LabelledRows(rows, labelsOf(rows, language)), rows, country, buyer).map((id) => [id.value, id.check]);
+};
+
+describe('IBANs on a page', () => {
+  it('are read in groups, joined, and wrapped to the next line', () => {
+    expect(ibansOf(rowsOf(pageOf([[50, 100, `IBAN ${grouped}`]]))).map((one) => one.value)).toEqual([iban]);
+    expect(ibansOf(rowsOf(pageOf([[50, 100, `IBAN: ${iban}`]]))).map((one) => one.value)).toEqual([iban]);
+    const wrapped = pageOf([
+      [50, 100, `IBAN ${grouped.slice(0, 14)}`],
+      [50, 112, grouped.slice(15)],
+    ]);
+    expect(ibansOf(rowsOf(wrapped)).map((one) => one.value)).toEqual([iban]);
+  });
+
+  it('are left out where the check digits are wrong, and counted once', () => {
+    expect(ibansOf(rowsOf(pageOf([[50, 100, `IBAN ${iban.replace(/.$/, (d) => String((Number(d) + 1) % 10))}`]])))).toEqual([]);
+    const twice = pageOf([
+      [50, 100, `IBAN ${grouped}`],
+      [50, 140, `Pay to ${grouped}`],
+    ]);
+    expect(ibansOf(rowsOf(twice))).toHaveLength(1);
+  });
+});
+
+describe('tax ids on a page', () => {
+  it('are taken as printed, checked with the country where no prefix is printed', () => {
+    expect(ids([[50, 800, 'VAT reg. no. GB 698 1561 32']])).toEqual([['GB 698 1561 32', 'right']]);
+    expect(ids([[50, 800, 'VAT registration 698 1561 32']])).toEqual([['698 1561 32', 'right']]);
+    expect(ids([[50, 800, 'EIN 30-7265808']], 'US')).toEqual([['30-7265808', 'national']]);
+    expect(ids([[50, 800, 'USt-IdNr. DE136695976']], 'DE', [], 'de')).toEqual([['DE136695976', 'right']]);
+  });
+
+  it('with wrong digits are told, not hidden', () => {
+    expect(ids([[50, 800, 'USt-IdNr. DE136695977']], 'DE', [], 'de')).toEqual([['DE136695977', 'wrong']]);
+  });
+
+  it('of the buyer are never the seller’s', () => {
+    expect(ids([[50, 200, 'Your VAT no. GB 698 1561 32']])).toEqual([]);
+    expect(ids([[50, 200, 'VAT no. GB698156132']], 'GB', ['GB698156132'])).toEqual([]);
+    expect(
+      ids(
+        [
+          [50, 200, 'Ihre USt-IdNr. GB 698 1561 32'],
+          [50, 800, 'USt-IdNr. DE136695976'],
+        ],
+        'DE',
+        [],
+        'de',
+      ),
+    ).toEqual([['DE136695976', 'right']]);
+  });
+});

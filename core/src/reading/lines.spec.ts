@@ -1,0 +1,224 @@
+import { LabelledRows } from './candidates.js';
+import { endingAt, pageOf } from './fixtures/laid-out.js';
+import { labelsOf } from './labels.js';
+import { expectedAmount, lineArithmetic, type LineTable } from './line-row.js';
+import { linesByAlignment } from './lines-by-alignment.js';
+import { linesByHeads } from './lines-by-heads.js';
+import { rowsOf, type PageWords, type Row } from './words.js';
+
+type Runs = Parameters<typeof pageOf>[0][number][];
+const right = (edge: number, y: number, text: string) => [endingAt(edge, text), y, text] as const;
+
+function read(pages: readonly PageWords[], way: 'heads' | 'alignment' = 'heads', language = 'en', mark: '.' | ',' = '.'): LineTable | null {
+  const rows: Row[] = [];
+  for (const page of pages) rows.push(...rowsOf(page, rows.length));
+  const labelled = new LabelledRows(rows, labelsOf(rows, language));
+  return way === 'heads' ? linesByHeads(rows, labelled, mark, language) : linesByAlignment(rows, labelled, mark);
+}
+const cells = (
+  table: LineTable | null,
+  ...names: ('itemNumber' | 'description' | 'quantity' | 'unit' | 'unitPrice' | 'netAmount' | 'taxRate')[]
+) => table?.lines.map((line) => names.map((name) => line.cells[name]?.value ?? null));
+
+const heads = (y: number): Runs => [
+  [40, y, 'Item'],
+  [110, y, 'Description'],
+  right(330, y, 'Qty'),
+  [340, y, 'Unit'],
+  right(430, y, 'Price'),
+  right(540, y, 'Amount'),
+];
+const line = (y: number, item: string, text: string, qty: string, unit: string, price: string, amount: string): Runs => [
+  [40, y, item],
+  [110, y, text],
+  right(330, y, qty),
+  [340, y, unit],
+  right(430, y, price),
+  right(540, y, amount),
+];
+const total = (y: number): Runs => [[360, y, 'Net total'], right(540, y, '£999.00')];
+
+describe('lines under column heads', () => {
+  it('cell by cell, until the totals', () => {
+    const table = read([
+      pageOf([
+        ...heads(100),
+        ...line(118, 'A-1', 'Oak sleeper', '3', 'pcs', '10.00', '30.00'),
+        ...line(134, 'A-2', 'Key', '2', 'box', '4.50', '9.00'),
+        ...total(160),
+      ]),
+    ]);
+    expect(cells(table, 'itemNumber', 'description', 'quantity', 'unit', 'unitPrice', 'netAmount')).toEqual([
+      ['A-1', 'Oak sleeper', '3', 'pcs', '10.00', '30.00'],
+      ['A-2', 'Key', '2', 'box', '4.50', '9.00'],
+    ]);
+  });
+
+  it('joins a wrapped description and finds an item number below', () => {
+    const table = read([
+      pageOf([
+        ...heads(100),
+        ...line(118, '', 'Oak sleeper, new,', '3', 'pcs', '10.00', '30.00').filter(([, , text]) => text !== ''),
+        [110, 129, '2.6 m long'],
+        [110, 140, 'Item: OAK-26'],
+        ...total(170),
+      ]),
+    ]);
+    expect(cells(table, 'itemNumber', 'description')).toEqual([['OAK-26', 'Oak sleeper, new, 2.6 m long']]);
+  });
+
+  it('leaves out group headings and what is carried over', () => {
+    const table = read([
+      pageOf([
+        ...heads(100),
+        [40, 118, 'Delivery note 617131 of 03/05/26'],
+        ...line(134, 'A-1', 'Ham', '1', 'kg', '9.00', '9.00'),
+        [110, 150, 'Carried forward'],
+        right(540, 150, '9.00'),
+      ]),
+      {
+        ...pageOf([
+          ...heads(60),
+          [110, 78, 'Brought forward'],
+          right(540, 78, '9.00'),
+          ...line(94, 'A-2', 'Jam', '2', 'jar', '2.00', '4.00'),
+          ...total(130),
+        ]),
+        page: 2,
+      },
+    ]);
+    expect(cells(table, 'description', 'netAmount')).toEqual([
+      ['Ham', '9.00'],
+      ['Jam', '4.00'],
+    ]);
+  });
+
+  it('is not disturbed by a side bar', () => {
+    const shifted = (runs: Runs): Runs => runs.map(([x, y, text]) => [x + 0, y, text]);
+    const table = read([
+      pageOf([
+        ...shifted([[180, 100, 'Description'], right(400, 100, 'Qty'), right(540, 100, 'Amount')]),
+        [40, 118, 'Billing period'],
+        [180, 118, 'Exchange line'],
+        right(400, 118, '2'),
+        right(540, 118, '37.02'),
+        [40, 130, '01 Mar 2026'],
+      ]),
+    ]);
+    expect(cells(table, 'description', 'quantity', 'netAmount')).toEqual([['Exchange line', '2', '37.02']]);
+  });
+
+  it('takes a unit that stands with the quantity', () => {
+    const table = read([
+      pageOf([
+        [40, 100, 'Description'],
+        right(360, 100, 'Qty'),
+        right(450, 100, 'Unit price'),
+        right(540, 100, 'Amount'),
+        [40, 118, 'Day units'],
+        right(360, 118, '716 kVArh'),
+        right(450, 118, '0.0041'),
+        right(540, 118, '2.94'),
+      ]),
+    ]);
+    expect(cells(table, 'description', 'quantity', 'unit', 'unitPrice')).toEqual([['Day units', '716', 'kVArh', '0.0041']]);
+  });
+
+  it('reads a returned item and another language', () => {
+    const table = read(
+      [
+        pageOf([
+          [40, 100, 'Bezeichnung'],
+          right(330, 100, 'Menge'),
+          right(430, 100, 'Preis'),
+          right(540, 100, 'Betrag'),
+          [40, 118, 'Scheibe M16'],
+          right(330, 118, '-87'),
+          right(430, 118, '0,17'),
+          right(540, 118, '-14,79'),
+        ]),
+      ],
+      'heads',
+      'de',
+      ',',
+    );
+    expect(cells(table, 'quantity', 'netAmount')).toEqual([['-87', '-14.79']]);
+  });
+
+  it('is not tried where no row looks like heads', () => {
+    expect(
+      read([
+        pageOf([
+          [40, 100, 'Dear Sirs,'],
+          [40, 116, 'we enclose our account.'],
+        ]),
+      ]),
+    ).toBeNull();
+  });
+});
+
+describe('lines by alignment', () => {
+  it('finds quantity and price by what they multiply to', () => {
+    const table = read(
+      [
+        pageOf([
+          [40, 200, 'Attending meeting at Fellgarth'],
+          [330, 200, '1.5 hrs × £260.00'],
+          right(540, 200, '390.00'),
+          [40, 216, 'Copying and binding'],
+          [330, 216, '373 pages × £0.15'],
+          right(540, 216, '55.95'),
+          [40, 227, 'two sets'],
+          ...total(260),
+        ]),
+      ],
+      'alignment',
+    );
+    expect(cells(table, 'description', 'quantity', 'unit', 'unitPrice', 'netAmount')).toEqual([
+      ['Attending meeting at Fellgarth', '1.5', 'hrs', '260.00', '390.00'],
+      ['Copying and binding two sets', '373', 'pages', '0.15', '55.95'],
+    ]);
+  });
+
+  it('takes services without quantities', () => {
+    const table = read(
+      [
+        pageOf([
+          [40, 200, 'Public liability cover'],
+          right(540, 200, '6,515.00'),
+          [40, 216, 'Boiler explosion cover'],
+          right(540, 216, '1,399.43'),
+          ...total(240),
+        ]),
+      ],
+      'alignment',
+    );
+    expect(cells(table, 'description', 'quantity', 'netAmount')).toEqual([
+      ['Public liability cover', null, '6515.00'],
+      ['Boiler explosion cover', null, '1399.43'],
+    ]);
+  });
+});
+
+describe('the arithmetic of a line', () => {
+  const at = { x: 0, y: 0, width: 1, height: 1 };
+  const row = (values: Record<string, string>) =>
+    Object.fromEntries(Object.entries(values).map(([name, value]) => [name, { value, box: at }]));
+
+  it.each([
+    [{ quantity: '3', unitPrice: '10.00', netAmount: '30.00' }, 'right'],
+    [{ quantity: '18', unitPrice: '43.63', discount: '10', netAmount: '706.81' }, 'right'],
+    [{ quantity: '750', unitPrice: '26.65', per: '100', discount: '33.5', netAmount: '132.92' }, 'right'],
+    [{ quantity: '850', unitPrice: '5.12', netAmount: '43.52' }, 'right'],
+    [{ quantity: '-87', unitPrice: '17.16', per: '100', discount: '3', netAmount: '-14.48' }, 'right'],
+    [{ quantity: '3', unitPrice: '10.00', netAmount: '31.00' }, 'wrong'],
+    [{ unitPrice: '10.00', netAmount: '31.00' }, 'untold'],
+    [{ quantity: '3', unitPrice: '10.00' }, 'untold'],
+  ])('%j is %s', (values, verdict) => {
+    expect(lineArithmetic(row(values))).toBe(verdict);
+  });
+
+  it('expects nothing where quantity or price is missing', () => {
+    expect(expectedAmount(row({ quantity: '3' }))).toBeNull();
+  });
+});

@@ -1,0 +1,59 @@
+import { LabelledRows } from './candidates.js';
+import { pageOf } from './fixtures/laid-out.js';
+import { labelsOf } from './labels.js';
+import { sellerNamesOf } from './seller-name.js';
+import { rowsOf } from './words.js';
+
+type Runs = Parameters<typeof pageOf>[0];
+const names = (runs: Runs, buyers: string[] = []) => {
+  const page = pageOf(runs);
+  const rows = rowsOf(page);
+  return sellerNamesOf([page], rows, new LabelledRows(rows, labelsOf(rows, 'en')), buyers).map((name) => name.value);
+};
+
+describe('the seller’s name', () => {
+  it.each([
+    'Pellow & Garth Timber Ltd',
+    'Hollin Vane LLP',
+    'Prüfdienst Amsel GmbH',
+    'Imprimerie Valmont SARL',
+    'Schoonmaakbedrijf Oever B.V.',
+    'Jardines y Taludes Serena, S.L.',
+    'Officine Valle S.r.l.',
+    'Cedar Lubricants Inc.',
+    'Bramble Sign & Plate Co.',
+    'Järnverket AB',
+  ])('%s is found in the small print', (name) => {
+    expect(names([[50, 810, `${name} – Registered no. 123456 – VAT no. 99`]])[0]).toBe(name);
+  });
+
+  it('is the one that is registered, not the buyer in the address block, not the bank', () => {
+    const found = names([
+      [50, 40, 'PELLOW', 18],
+      [50, 120, 'Invoice to'],
+      [50, 132, 'Kestrel Fell Railway Ltd'],
+      [50, 144, 'Engine Yard'],
+      [50, 780, 'Talsperren-Bank eG'],
+      [50, 810, 'Pellow Timber Ltd – Registered in England no. 04418820'],
+    ]);
+    expect(found[0]).toBe('Pellow Timber Ltd');
+    expect(found).not.toContain('Kestrel Fell Railway Ltd');
+  });
+
+  it('is never a name that is known to be the buyer’s', () => {
+    const runs: Runs = [
+      [50, 140, 'Kestrel Fell Railway Ltd'],
+      [50, 810, 'Pellow Timber Ltd'],
+    ];
+    expect(names(runs, ['Kestrel Fell Railway Ltd'])).not.toContain('Kestrel Fell Railway Ltd');
+  });
+
+  it('is the letterhead where no legal form is printed', () => {
+    expect(
+      names([
+        [50, 40, 'Hannah Price, Joiner', 18],
+        [50, 80, 'Fell Lane 3'],
+      ])[0],
+    ).toBe('Hannah Price, Joiner');
+  });
+});

@@ -1,0 +1,110 @@
+import { Decimal, plain } from '../money/index.js';
+import { LabelledRows } from './candidates.js';
+import { endingAt, pageOf } from './fixtures/laid-out.js';
+import { labelsOf } from './labels.js';
+import { chooseTotals } from './totals.js';
+import { rowsOf } from './words.js';
+
+function totals(pairs: readonly (readonly [label: string, amount: string])[], lineSum: string | null = null) {
+  const rows = rowsOf(
+    pageOf(
+      pairs.flatMap(([label, amount], i) => [[300, 500 + i * 16, label] as const, [endingAt(540, amount), 500 + i * 16, amount] as const]),
+    ),
+  );
+  const labelled = new LabelledRows(rows, labelsOf(rows, 'en'));
+  const chosen = chooseTotals(labelled, rows, '.', lineSum === null ? null : new Decimal(lineSum));
+  const value = (field: keyof typeof chosen.chosen) => {
+    const candidate = chosen.chosen[field];
+    return candidate ? plain(candidate.value) : null;
+  };
+  return {
+    values: [value('netTotal'), value('taxTotal'), value('grossTotal'), value('amountDue')],
+    addsUp: chosen.addsUp,
+    dueExplained: chosen.dueExplained,
+    discount: chosen.discount?.toFixed(2) ?? null,
+    carriage: chosen.carriage?.toFixed(2) ?? null,
+    paid: chosen.paid?.toFixed(2) ?? null,
+  };
+}
+
+describe('the totals are chosen together', () => {
+  it('net, tax and total', () => {
+    expect(
+      totals([
+        ['Net total', '£100.00'],
+        ['VAT 20%', '£20.00'],
+        ['Total', '£120.00'],
+      ]),
+    ).toMatchObject({ values: ['100', '20', '120', '120'], addsUp: true });
+  });
+
+  it('with several rates whose sum is printed, and whose sum is not', () => {
+    const rates = [
+      ['Net total', '£150.00'],
+      ['VAT 20% (100.00)', '£20.00'],
+      ['VAT 5% (50.00)', '£2.50'],
+    ] as const;
+    expect(totals([...rates, ['Total VAT', '£22.50'], ['Total', '£172.50']]).values).toEqual(['150', '22.5', '172.5', '172.5']);
+    expect(totals([...rates, ['Total', '£172.50']]).values).toEqual(['150', '22.5', '172.5', '172.5']);
+  });
+
+  it('less a deposit', () => {
+    const result = totals([
+      ['Net total', '£100.00'],
+      ['VAT 20%', '£20.00'],
+      ['Total', '£120.00'],
+      ['Deposit received', '-£50.00'],
+      ['Balance due', '£70.00'],
+    ]);
+    expect(result).toMatchObject({ values: ['100', '20', '120', '70'], paid: '50.00', dueExplained: true });
+  });
+
+  it('with a balance brought forward', () => {
+    const result = totals([
+      ['Balance brought forward', '£30.00'],
+      ['Total excluding VAT', '£100.00'],
+      ['VAT at 20%', '£20.00'],
+      ['Total including VAT', '£120.00'],
+      ['Total now due', '£150.00'],
+    ]);
+    expect(result).toMatchObject({ values: ['100', '20', '120', '150'], dueExplained: true });
+  });
+
+  it('with a discount and carriage between the lines and the net total', () => {
+    const result = totals(
+      [
+        ['Goods total', '£100.00'],
+        ['Discount', '-£3.00'],
+        ['Carriage', '£15.00'],
+        ['Net total', '£112.00'],
+        ['VAT 20%', '£22.40'],
+        ['Total', '£134.40'],
+      ],
+      '100.00',
+    );
+    expect(result).toMatchObject({ values: ['112', '22.4', '134.4', '134.4'], discount: '3.00', carriage: '15.00' });
+  });
+
+  it('leaves net and tax empty where only one total is printed', () => {
+    expect(totals([['Total', '£75.00']], '75.00').values).toEqual([null, null, '75', '75']);
+  });
+
+  it('keeps what is printed and says that it does not add up', () => {
+    const result = totals([
+      ['Net total', '£100.00'],
+      ['VAT 20%', '£20.00'],
+      ['Total', '£129.00'],
+    ]);
+    expect(result).toMatchObject({ values: ['100', '20', '129', '129'], addsUp: false });
+  });
+
+  it('does not explain an amount due that follows from nothing', () => {
+    const result = totals([
+      ['Net total', '£100.00'],
+      ['VAT 20%', '£20.00'],
+      ['Total', '£120.00'],
+      ['Amount due', '£99.00'],
+    ]);
+    expect(result.dueExplained && result.values[3] === '99').toBe(false);
+  });
+});

@@ -1,0 +1,48 @@
+import fc from 'fast-check';
+import { pageOf } from './fixtures/laid-out.js';
+import { rowsOf, rowsOfText } from './words.js';
+
+describe('rows and runs', () => {
+  it('keeps words of one line together and parts columns', () => {
+    const rows = rowsOf(
+      pageOf([
+        [50, 100, 'Invoice date'],
+        [200, 100, '14 March 2026'],
+        [50, 116, 'Due'],
+      ]),
+    );
+    expect(rows.map((row) => row.runs.map((run) => run.text))).toEqual([['Invoice date', '14 March 2026'], ['Due']]);
+  });
+
+  it('puts words of differing size on one row where they share its line', () => {
+    const rows = rowsOf(
+      pageOf([
+        [50, 100, 'Total', 14],
+        [300, 103, '£12.00', 10],
+      ]),
+    );
+    expect(rows).toHaveLength(1);
+  });
+
+  it('numbers rows on from a given index and loses no word', () => {
+    const word = fc.record({
+      text: fc.constant('w'),
+      x: fc.integer({ min: 0, max: 580 }),
+      y: fc.integer({ min: 0, max: 820 }),
+      width: fc.integer({ min: 2, max: 60 }),
+      height: fc.integer({ min: 6, max: 16 }),
+    });
+    fc.assert(
+      fc.property(fc.array(word, { maxLength: 60 }), fc.integer({ min: 0, max: 50 }), (words, first) => {
+        const rows = rowsOf({ page: 1, width: 595, height: 842, words }, first);
+        expect(rows.map((row) => row.index)).toEqual(rows.map((_row, i) => first + i));
+        expect(rows.flatMap((row) => row.runs.flatMap((run) => run.words))).toHaveLength(words.length);
+      }),
+    );
+  });
+
+  it('takes plain text as rows', () => {
+    const rows = rowsOfText('Dear all,\n\n  order 40501\r\n');
+    expect(rows.map((row) => row.runs[0].text)).toEqual(['Dear all,', 'order 40501']);
+  });
+});
