@@ -14,6 +14,7 @@ import { sessionFeature } from '../people/session.state';
 /** Page, order, variance, coding and history on one screen, for somebody with two minutes. */
 @Component({
   selector: 'umber-approval-screen',
+  host: { class: 'beside-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [PageSheet, TrailPanel, AmountPipe],
   template: `
@@ -88,7 +89,7 @@ import { sessionFeature } from '../people/session.state';
       <h2>Trail</h2>
       <umber-trail-panel [trail]="document().trail" />
     </section>
-    <footer>
+    <footer class="foot">
       <span class="quiet">{{ asked() ? 'You are asked to approve.' : 'Waiting for ' + waitingFor() + '.' }}</span>
       <span class="gap"></span>
       @if (asked()) {
@@ -98,17 +99,6 @@ import { sessionFeature } from '../people/session.state';
     </footer>
   `,
   styles: `
-    :host {
-      display: grid;
-      grid-template-columns: 470px minmax(0, 1fr);
-      gap: 24px;
-      padding: 12px 20px 72px;
-    }
-    .paper {
-      position: sticky;
-      top: 60px;
-      align-self: start;
-    }
     .amount {
       margin: 2px 0;
       font-size: 20px;
@@ -151,21 +141,6 @@ import { sessionFeature } from '../people/session.state';
       display: flex;
       flex-wrap: wrap;
       gap: 2px 10px;
-    }
-    footer {
-      position: fixed;
-      inset: auto 0 0;
-      z-index: 10;
-      display: flex;
-      align-items: center;
-      gap: 8px;
-      min-height: 52px;
-      padding: 6px 20px;
-      border-top: 1px solid var(--rule);
-      background: var(--sheet);
-    }
-    .gap {
-      flex: 1;
     }
   `,
 })

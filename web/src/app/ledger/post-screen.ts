@@ -20,6 +20,7 @@ import { EntryTable } from './entry-table';
 /** The journal entry as it would be posted, or as it was, beside the page it comes from. */
 @Component({
   selector: 'umber-post-screen',
+  host: { class: 'beside-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [PageSheet, TrailPanel, EntryTable, AmountPipe, RouterLink],
   template: `
@@ -45,7 +46,7 @@ import { EntryTable } from './entry-table';
       <h2>Trail</h2>
       <umber-trail-panel [trail]="document().trail" />
     </section>
-    <footer>
+    <footer class="foot">
       @if (document().tray === 'posted') {
         <span class="done">Posted as entry {{ document().entryNumber }}</span>
         <span class="gap"></span>
@@ -64,17 +65,6 @@ import { EntryTable } from './entry-table';
     </footer>
   `,
   styles: `
-    :host {
-      display: grid;
-      grid-template-columns: 470px minmax(0, 1fr);
-      gap: 24px;
-      padding: 12px 20px 72px;
-    }
-    .paper {
-      position: sticky;
-      top: 60px;
-      align-self: start;
-    }
     .amount {
       margin: 2px 0 10px;
       font-size: 20px;
@@ -97,24 +87,6 @@ import { EntryTable } from './entry-table';
     .done {
       color: var(--right);
       font-weight: 600;
-    }
-    footer {
-      position: fixed;
-      inset: auto 0 0;
-      z-index: 10;
-      display: flex;
-      align-items: center;
-      gap: 8px;
-      min-height: 52px;
-      padding: 6px 20px;
-      border-top: 1px solid var(--rule);
-      background: var(--sheet);
-    }
-    footer a {
-      text-decoration: none;
-    }
-    .gap {
-      flex: 1;
     }
   `,
 })

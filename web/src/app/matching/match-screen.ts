@@ -19,6 +19,7 @@ import { sessionFeature } from '../people/session.state';
 /** Exceptions with their numbers side by side, and the ways out: choose, accept with a reason, park. */
 @Component({
   selector: 'umber-match-screen',
+  host: { class: 'beside-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [PageSheet, TrailPanel, AmountPipe],
   templateUrl: './match-screen.html',

@@ -1,0 +1,121 @@
+import { arrived } from './documents.js';
+import { testServer, Visitor, type TestServer } from './harness.js';
+
+describe('the clerk’s tools at Check', () => {
+  let server: TestServer;
+  let clerk: Visitor;
+  beforeAll(async () => {
+    server = await testServer();
+    clerk = await Visitor.signedIn(server.httpPort, 'nell');
+  });
+  afterAll(() => server.close());
+  const at = (document: { id: number }, path: string) => `/api/documents/${document.id}/${path}`;
+  const doubted = (nth: number) => arrived(server, clerk, 'elsterfurt', nth, { totalOff: '7.00' });
+
+  it('cells are corrected, lines added and removed, each in the trail', async () => {
+    let document = await doubted(0);
+    const lines = document.lines.length;
+    document = await clerk.ok('PUT', at(document, 'lines/0/quantity'), { version: document.version, value: '12.5' });
+    expect(document.lines[0].cells.quantity).toBe('12.5');
+    document = await clerk.ok('POST', at(document, 'lines'), { version: document.version });
+    expect(document.lines).toHaveLength(lines + 1);
+    expect(document.lines.at(-1)).toMatchObject({ position: lines, cells: { description: null, netAmount: null } });
+    document = await clerk.ok('PUT', at(document, `lines/${lines}/description`), { version: document.version, value: 'Carriage' });
+    document = await clerk.ok('POST', at(document, `lines/${lines}/remove`), { version: document.version });
+    expect(document.lines).toHaveLength(lines);
+    expect(document.trail.slice(0, 4).map((entry: { act: string }) => entry.act)).toEqual(['removed', 'changed', 'added', 'changed']);
+    expect(document.trail[0].before).toMatchObject({ description: 'Carriage' });
+    expect(await clerk.send('POST', at(document, `lines/${lines}/remove`), { version: document.version })).toMatchObject({ status: 404 });
+  });
+
+  it.each([
+    ['fields/issueDate', '31.02.2026', 'year-month-day'],
+    ['fields/sellerIban', 'GB82WEST12345698765433', 'check digits'],
+    ['fields/currency', 'pounds', 'three letters'],
+    ['fields/netTotal', '1,234.50', 'such as 1234.50'],
+    ['fields/nothing', 'x', 'must be one of'],
+    ['lines/0/netAmount', '12.345', 'two decimals'],
+    ['lines/0/quantity', 'some', 'point'],
+  ])('%s = %s is refused with a sentence, and nothing changes', async (path, value, words) => {
+    const [document] = (await clerk.ok('GET', '/api/trays/check')).rows;
+    const before = await clerk.ok('GET', `/api/documents/${document.id}`);
+    const answer = await clerk.send('PUT', at(document, path), { version: before.version, value });
+    expect(answer.status).toBe(400);
+    expect(answer.body.message).toContain(words);
+    expect((await clerk.ok('GET', `/api/documents/${document.id}`)).version).toBe(before.version);
+  });
+
+  it('a total that is corrected takes the amount due with it and answers the other doubts about the sum', async () => {
+    let document = await doubted(1);
+    const right = (Number(document.fields.netTotal.value) + Number(document.fields.taxTotal.value)).toFixed(2);
+    document = await clerk.ok('PUT', at(document, 'fields/grossTotal'), { version: document.version, value: right });
+    expect(document.fields.amountDue.value).toBe(right);
+    expect(document.doubts).toEqual([]);
+  });
+
+  it('an invoice that does not add up cannot be settled, even without open doubts', async () => {
+    let document = await arrived(server, clerk, 'ovenden', 0, { totalOff: '50.00' });
+    for (const doubt of document.doubts)
+      document = await clerk.ok('POST', at(document, `doubts/${doubt.id}/settle`), { version: document.version });
+    const answer = await clerk.send('POST', at(document, 'settle'), { version: document.version });
+    expect(answer).toMatchObject({ status: 409, body: { code: 'incomplete', message: expect.stringContaining('do not make the total') } });
+    document = await clerk.ok('PUT', at(document, 'fields/invoiceNumber'), { version: document.version, value: '' });
+    expect(await clerk.send('POST', at(document, 'settle'), { version: document.version })).toMatchObject({
+      body: { message: expect.stringContaining('invoice number is missing') },
+    });
+  });
+
+  it('a document is turned away with a reason and can be taken up again', async () => {
+    let document = await arrived(server, clerk, 'ovenden', 1, { totalOff: '5.00' });
+    expect(await clerk.send('POST', at(document, 'turn-away'), { version: document.version, reason: '' })).toMatchObject({
+      status: 400,
+      body: { message: 'Say why, in a few words.' },
+    });
+    document = await clerk.ok('POST', at(document, 'turn-away'), { version: document.version, reason: 'Not for us' });
+    expect(document).toMatchObject({ tray: 'turned-away', reason: 'Not for us' });
+    const { rows } = await clerk.ok('GET', '/api/trays/turned-away');
+    expect(rows[0]).toMatchObject({ id: document.id, asked: ['Not for us'] });
+    document = await clerk.ok('POST', at(document, 'take-up'), { version: document.version });
+    expect(document).toMatchObject({ tray: 'check', reason: null });
+    expect(await clerk.send('POST', at(document, 'take-up'), { version: document.version })).toMatchObject({
+      status: 409,
+      body: { code: 'wrong-tray' },
+    });
+  });
+
+  it('a tray lists what presses first, then by money, and the counts agree', async () => {
+    const { rows, total } = await clerk.ok('GET', '/api/trays/check');
+    expect(total).toBe(rows.length);
+    const amounts = rows.map((row: { totalBase: string }) => Number(row.totalBase));
+    expect(amounts).toEqual([...amounts].sort((a, b) => b - a));
+    const counts = await clerk.ok('GET', '/api/trays');
+    expect(counts.find((count: { tray: string }) => count.tray === 'check').documents).toBe(rows.length);
+    expect(rows[0].asked[0]).toMatch(/do not make the total/);
+  });
+
+  it('coding of a line is changed at Match and stays when it is matched again', async () => {
+    let document = await arrived(server, clerk, 'lindenau', 0, { noOrderNumber: true, dearer: 20 });
+    expect(document.tray).toBe('match');
+    document = await clerk.ok('PUT', at(document, 'coding/0'), { version: document.version, account: '5340', costCentre: 'OF' });
+    expect(document.lines[0]).toMatchObject({ account: '5340', costCentre: 'OF' });
+    expect(
+      await clerk.send('PUT', at(document, 'coding/0'), { version: document.version, account: '9999', costCentre: 'OF' }),
+    ).toMatchObject({ status: 404 });
+  });
+
+  it('a supplier that is not certain is chosen, then matched', async () => {
+    let document = await arrived(server, clerk, 'elsterfurt', 0, { taxIdSlip: true, part: 0.1 });
+    expect(document.doubts).toMatchObject([{ field: 'sellerTaxId', reason: expect.stringContaining('check digits') }]);
+    document = await clerk.ok('POST', at(document, `doubts/${document.doubts[0].id}/settle`), { version: document.version });
+    document = await clerk.ok('POST', at(document, 'settle'), { version: document.version });
+    expect(document.exceptions).toMatchObject([{ code: 'supplier-unknown' }]);
+    const refused = await clerk.send('POST', at(document, `exceptions/${document.exceptions[0].id}/accept`), {
+      version: document.version,
+      reason: 'sure',
+    });
+    expect(refused).toMatchObject({ status: 409, body: { message: expect.stringContaining('Choose the supplier') } });
+    const { suppliers } = await clerk.ok('GET', at(document, 'proposals'));
+    document = await clerk.ok('PUT', at(document, 'supplier'), { version: document.version, supplierId: suppliers[0].id });
+    expect(document).toMatchObject({ tray: 'post', supplier: { name: 'Schraubenkontor Elsterfurt GmbH' } });
+  });
+});

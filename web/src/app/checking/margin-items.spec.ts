@@ -1,0 +1,138 @@
+import type { DocumentView, DoubtView, FieldView } from '@umber/contract/documents';
+import { HEADER_FIELDS, type HeaderField, type ReadValue } from '@umber/core/reading';
+import { asked, marginItems } from './margin-items';
+import { answersTo } from './questions';
+
+const read = (value: string, x: number, more: Partial<ReadValue> = {}): ReadValue => ({
+  value,
+  confidence: 0.9,
+  page: 1,
+  box: { x, y: 100, width: 50, height: 9 },
+  evidence: ['right of “label”'],
+  alternatives: [],
+  ...more,
+});
+const values: Partial<Record<HeaderField, FieldView>> = {
+  invoiceNumber: { value: 'INV-1', read: read('INV-1', 400), settled: false },
+  issueDate: {
+    value: '2026-03-14',
+    read: read('2026-03-14', 400, { alternatives: [{ value: '2026-04-13', reason: 'also a date', page: 1, box: null }] }),
+    settled: false,
+  },
+  sellerName: { value: 'Pellow Timber Ltd', read: read('Pellow Timber Ltd', 40), settled: false },
+  sellerIban: {
+    value: 'GB82WEST12345698765432',
+    read: read('GB82WEST12345698765432', 40, { evidence: ['length and check digits right'] }),
+    settled: false,
+  },
+  netTotal: { value: '100.00', read: read('100.00', 450), settled: false },
+  taxTotal: { value: '20.00', read: read('20.00', 450), settled: false },
+  grossTotal: { value: '129.00', read: read('129.00', 450), settled: false },
+  amountDue: { value: '129.00', read: read('129.00', 450), settled: false },
+};
+const doubt = (id: number, more: Partial<DoubtView>): DoubtView => ({ id, field: null, line: null, reason: 'why?', ...more });
+
+function view(doubts: readonly DoubtView[], fields: Partial<Record<HeaderField, FieldView>> = {}): DocumentView {
+  const all = Object.fromEntries(
+    HEADER_FIELDS.map((field) => [field, fields[field] ?? values[field] ?? { value: null, read: null, settled: false }]),
+  );
+  return {
+    id: 1,
+    version: 1,
+    tray: 'check',
+    parkedFrom: null,
+    reason: null,
+    kind: 'invoice',
+    language: 'en',
+    fileName: 'a.pdf',
+    arrival: { id: 1, sender: null, subject: null, receivedAt: '2026-03-14T00:00:00Z', text: '' },
+    fields: all as Record<HeaderField, FieldView>,
+    discount: null,
+    carriage: null,
+    lines: [],
+    doubts,
+    exceptions: [],
+    approvals: [],
+    pages: [{ number: 1, width: 595, height: 842, words: [] }],
+    supplier: null,
+    order: null,
+    checkedBy: null,
+    entryNumber: null,
+    trail: [],
+  };
+}
+const item = (document: DocumentView, id: string) => marginItems(document).find((one) => one.id === id);
+
+describe('the margin’s items', () => {
+  it('stand on the side where they were read', () => {
+    expect(item(view([]), 'invoiceNumber')?.side).toBe('right');
+    expect(item(view([]), 'sellerName')?.side).toBe('left');
+  });
+
+  it('say what confirms them, not where their label stands', () => {
+    expect(item(view([]), 'sellerIban')).toMatchObject({ value: 'GB82 WEST 1234 5698 7654 32', note: 'length and check digits right' });
+    expect(item(view([]), 'invoiceNumber')?.note).toBe('');
+  });
+
+  it('keep a corrected value at its place and say what the page has', () => {
+    const corrected = view([], { grossTotal: { value: '120.00', read: read('129.00', 450), settled: true } });
+    expect(item(corrected, 'grossTotal')).toMatchObject({ value: '120.00', note: 'given by you, the page has 129.00', page: 1 });
+  });
+
+  it('leave out what says nothing new, unless it is asked', () => {
+    expect(item(view([]), 'currency')).toBeUndefined();
+    expect(item(view([]), 'amountDue')).toBeUndefined();
+    expect(item(view([doubt(1, { field: 'currency' })]), 'currency')).toBeDefined();
+    expect(item(view([], { amountDue: { value: '99.00', read: read('99.00', 450), settled: false } }), 'amountDue')).toBeDefined();
+  });
+
+  it('show what every invoice should have even where it is missing', () => {
+    expect(item(view([]), 'dueDate')).toMatchObject({ value: 'not on the page', box: null });
+    expect(item(view([]), 'sellerTaxId')).toBeUndefined();
+  });
+
+  it('are asked in order: the whole document, the head as doubted, the lines', () => {
+    const doubts = [
+      doubt(1, { field: 'lines' }),
+      doubt(2, { field: 'grossTotal' }),
+      doubt(3, { field: 'netTotal' }),
+      doubt(4, { field: 'kind' }),
+      doubt(5, { line: 2, field: 'quantity' }),
+    ];
+    expect(asked(marginItems(view(doubts))).map((one) => one.id)).toEqual(['doubt-4', 'grossTotal', 'netTotal', 'lines']);
+    expect(item(view(doubts), 'lines')?.note).toBe('2 doubts');
+  });
+});
+
+describe('the answers to a doubt', () => {
+  it('begin with what was read, then its alternatives', () => {
+    const answers = answersTo(doubt(1, { field: 'issueDate' }), view([]));
+    expect(answers.map((answer) => [answer.text, answer.value])).toEqual([
+      ['14 Mar 2026', null],
+      ['13 Apr 2026', '2026-04-13'],
+    ]);
+  });
+
+  it('offer what the other totals make', () => {
+    expect(answersTo(doubt(1, { field: 'grossTotal' }), view([])).map((answer) => [answer.text, answer.reason])).toContainEqual([
+      '120.00',
+      'net and tax make this',
+    ]);
+    expect(answersTo(doubt(1, { field: 'netTotal' }), view([])).at(-1)).toMatchObject({ value: '109.00', reason: 'the total less tax' });
+  });
+
+  it('propose before leaving a missing value empty', () => {
+    const missing = view([], { grossTotal: { value: null, read: null, settled: false } });
+    expect(answersTo(doubt(1, { field: 'grossTotal' }), missing).map((answer) => answer.text)).toEqual(['120.00', 'not on the page']);
+  });
+
+  it('ask what a document is', () => {
+    expect(answersTo(doubt(1, { field: 'kind' }), view([])).map((answer) => answer.value)).toEqual(['invoice', 'credit-note']);
+  });
+
+  it('let anything else stand as it is', () => {
+    expect(answersTo(doubt(1, { line: 3, field: 'quantity' }), view([]))).toEqual([
+      { text: 'Right as it stands', reason: '', value: null, page: null, box: null },
+    ]);
+  });
+});
