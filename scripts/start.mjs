@@ -14,6 +14,8 @@ const children = [];
 let cluster;
 let folder;
 let stopping = false;
+/** Whether the folder is ours: another start's marker is not to be removed. */
+let claimed = false;
 
 async function stop(code) {
   if (stopping) return;
@@ -25,7 +27,7 @@ async function stop(code) {
   await Promise.race([Promise.all(ended), new Promise((resolve) => setTimeout(resolve, 8000))]);
   for (const child of children) child.kill('SIGKILL');
   cluster?.stop();
-  if (folder) rmSync(join(folder, 'running.pid'), { force: true });
+  if (claimed) rmSync(join(folder, 'running.pid'), { force: true });
   process.exit(code);
 }
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void (console.log('\n  Stopping …'), stop(0)));
@@ -61,6 +63,7 @@ function assertAlone() {
   if (alive)
     throw new Trouble(`Umber Tray is running already from this folder (process ${pid}). Use it, or stop it with Ctrl-C in its terminal.`);
   writeFileSync(path, String(process.pid), { mode: 0o600 });
+  claimed = true;
 }
 
 try {
