@@ -79,7 +79,8 @@ try {
   if (fresh || existsSync(loading)) {
     if (!fresh) say('The last start was cut short while the demo was loading: it begins anew.');
     cluster.stop();
-    for (const name of ['postgres', 'database.json', 'demo.loading']) rmSync(join(folder, name), { recursive: true, force: true });
+    for (const name of ['postgres', 'database.json', 'demo.loading', 'demo.loaded'])
+      rmSync(join(folder, name), { recursive: true, force: true });
   }
   if (!cluster.exists) say('Making the database …');
   cluster.create();
@@ -96,7 +97,7 @@ try {
     UMBER_DEMO_URL: `http://127.0.0.1:${demoPort}`,
   };
   const marker = join(folder, 'demo.loaded');
-  if (!existsSync(marker) || fresh) writeFileSync(loading, '');
+  if (!existsSync(marker)) writeFileSync(loading, '');
   await start('server/dist/demo/prepare.js', env, { until: 'exit' });
   await start('server/dist/main.js', env);
   await start('stand-ins/dist/supplier.js', env);

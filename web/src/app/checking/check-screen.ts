@@ -156,7 +156,7 @@ export class CheckScreen {
         does: 'type a value for the open field',
         run: () => (this.view() === 'lines' ? this.linesView()?.edit() : this.card()?.edit()),
       },
-      { keys: 'ArrowDown Tab', does: 'next field', run: (event) => this.#move(event.shiftKey ? -1 : 1) },
+      { keys: 'ArrowDown', does: 'next field', run: () => this.#move(1) },
       { keys: 'ArrowUp', does: 'field before', run: () => this.#move(-1) },
       { keys: 'l', does: 'lines, and back to the head', run: () => this.show('lines') },
       { keys: 't', does: 'trail, and back to the head', run: () => this.show('trail') },

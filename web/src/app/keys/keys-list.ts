@@ -54,6 +54,7 @@ import { Keys } from './keys';
       display: flex;
       gap: 4px;
       justify-content: end;
+      align-items: start;
     }
     dd {
       margin: 0;
