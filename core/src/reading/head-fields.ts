@@ -98,16 +98,18 @@ export function dueDates(labelled: LabelledRows, rows: readonly Row[]): Found[] 
   return distinct(found);
 }
 
+/** Terms of every language as patterns over folded text; the group is the number of days. */
+const TERMS = LEXICONS.flatMap((lexicon) =>
+  lexicon.words.termsDays.map((terms) => new RegExp(`(?:^|\\s)${fold(terms.replace('{n}', '7')).replace('7', '(\\d{1,3})')}(?:\\s|$)`)),
+);
+
 /** The due date that printed payment terms give, counted from the issue date. */
 export function dueByTerms(rows: readonly Row[], issueDate: IsoDate): Found | null {
-  const patterns = LEXICONS.flatMap((lexicon) =>
-    lexicon.words.termsDays.map((terms) => new RegExp(`(?:^|\\s)${fold(terms.replace('{n}', '7')).replace('7', '(\\d{1,3})')}(?:\\s|$)`)),
-  );
   for (const row of rows) {
     for (const run of row.runs) {
       if (/\d/.test(run.text) && !EARLY_PAYMENT.test(run.text)) {
         const text = fold(run.text);
-        const match = patterns.map((pattern) => pattern.exec(text)).find((hit) => hit !== null);
+        const match = TERMS.map((pattern) => pattern.exec(text)).find((hit) => hit !== null);
         const about = run.words.length <= 5 || /term|zahl|pay|betal|règl|regl|pag|płat|zahlung/i.test(run.text);
         if (match && about && Number(match[1]) <= 180) {
           return {

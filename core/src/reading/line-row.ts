@@ -1,4 +1,4 @@
-import { Decimal, decimal, within, type DecimalString } from '../money/index.js';
+import { Decimal, decimal, sum, within } from '../money/index.js';
 import type { Box } from '../geometry/index.js';
 import type { ColumnRole } from './lexicon/index.js';
 import type { Run, Word } from './words.js';
@@ -64,8 +64,8 @@ export function tableScore(lines: readonly LineRow[]): { right: number; wrong: n
   return { right: results.filter((r) => r === 'right').length, wrong: results.filter((r) => r === 'wrong').length };
 }
 
-/** The sum of the lines' amounts; null where a line has none. */
-export function sumOfLines(lines: readonly { readonly netAmount: DecimalString | null }[]): Decimal | null {
-  if (lines.length === 0 || lines.some((line) => line.netAmount === null)) return null;
-  return lines.reduce((total, line) => total.plus(decimal(line.netAmount ?? '0')), new Decimal(0));
+/** The sum of the lines' amounts; null where there are none, or one has no amount. */
+export function sumOfLines(lines: readonly LineRow[]): Decimal | null {
+  const amounts = lines.map((line) => line.cells.netAmount?.value);
+  return amounts.length > 0 && amounts.every((amount) => amount !== undefined) ? sum(amounts) : null;
 }

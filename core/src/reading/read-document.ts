@@ -19,7 +19,7 @@ import { documentKind } from './kind.js';
 import { labelsOf, languageOf } from './labels.js';
 import { linesByAlignment } from './lines-by-alignment.js';
 import { linesByHeads } from './lines-by-heads.js';
-import { lineArithmetic, tableScore, type LineTable } from './line-row.js';
+import { lineArithmetic, sumOfLines, tableScore, type LineTable } from './line-row.js';
 import { decimalMarkOf } from './numbers.js';
 import { LINE_CELLS, type DocumentReading, type HeaderField, type ReadLine, type ReadValue, type ReadingContext } from './reading.js';
 import { sellerNamesOf } from './seller-name.js';
@@ -38,11 +38,7 @@ export function readDocument(pages: readonly PageWords[], context: ReadingContex
   const labelled = new LabelledRows(rows, labelsOf(rows, language));
 
   const table = chooseTable(rows, labelled, mark, language, method);
-  const lineAmounts = table.lines.map((line) => line.cells.netAmount?.value ?? null);
-  const lineSum =
-    lineAmounts.length > 0 && lineAmounts.every((amount) => amount !== null)
-      ? lineAmounts.reduce((all, amount) => all.plus(decimal(amount)), new Decimal(0))
-      : null;
+  const lineSum = sumOfLines(table.lines);
   const outside = new LabelledRows(
     rows,
     labelled.labels.filter((label) => !table.rows.has(label.run.row)),

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal } from '@angular/core';
 import type { DocumentView, LineView } from '@umber/contract/documents';
-import { LINE_CELLS, type LineCell } from '@umber/core/reading';
+import type { LineCell } from '@umber/core/reading';
 import { Store } from '@ngrx/store';
 import { DocumentActions, type DocumentChange } from '../documents/document.state';
 import { PageSheet, type PageMark } from '../documents/page-sheet';
@@ -208,7 +208,7 @@ export class LinesView {
   readonly #store = inject(Store);
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
   protected readonly names = CELL_NAMES;
-  protected readonly shown = SHOWN.filter((cell) => LINE_CELLS.includes(cell));
+  protected readonly shown = SHOWN;
   protected readonly pageWidth = PAGE_WIDTH;
   protected readonly chosen = signal<number | null>(null);
   protected readonly whole = computed(() => this.document().doubts.find((doubt) => doubt.field === 'lines') ?? null);

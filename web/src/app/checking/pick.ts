@@ -1,5 +1,6 @@
 import { contains, overlapX, overlapY, type Box } from '@umber/core/geometry';
 import { decimalMarkOf, readDate, readNumber, type HeaderField, type LineCell, type Word } from '@umber/core/reading';
+import { holdsDate, holdsNumber } from './field-types';
 
 /** The words that a click or a dragged rectangle on the page means, in reading order. Points. */
 export function wordsAt(words: readonly Word[], area: Box): readonly Word[] {
@@ -13,17 +14,6 @@ export function wordsAt(words: readonly Word[], area: Box): readonly Word[] {
   return [...hit].sort((a, b) => (Math.abs(a.y - b.y) > a.height / 2 ? a.y - b.y : a.x - b.x));
 }
 
-const DATES: ReadonlySet<string> = new Set(['issueDate', 'dueDate']);
-const AMOUNTS: ReadonlySet<string> = new Set([
-  'netTotal',
-  'taxTotal',
-  'grossTotal',
-  'amountDue',
-  'quantity',
-  'unitPrice',
-  'netAmount',
-  'taxRate',
-]);
 const SIGNS: Readonly<Record<string, string>> = { '£': 'GBP', '€': 'EUR', $: 'USD' };
 
 /**
@@ -36,8 +26,8 @@ export function valueFrom(field: HeaderField | LineCell, picked: readonly Word[]
     .join(' ')
     .trim();
   if (text === '') return null;
-  if (DATES.has(field)) return readDate(text)?.value ?? readDate(text.replace(/^\D*?(?=\d)/, ''))?.value ?? null;
-  if (AMOUNTS.has(field)) return readNumber(text.replace(/\s*%$/, ''), decimalMarkOf(all.map((word) => word.text)))?.value ?? null;
+  if (holdsDate(field)) return readDate(text)?.value ?? readDate(text.replace(/^\D*?(?=\d)/, ''))?.value ?? null;
+  if (holdsNumber(field)) return readNumber(text.replace(/\s*%$/, ''), decimalMarkOf(all.map((word) => word.text)))?.value ?? null;
   if (field === 'currency') return SIGNS[/[£€$]/.exec(text)?.[0] ?? ''] ?? /\b[A-Z]{3}\b/.exec(text)?.[0] ?? null;
   if (field === 'sellerIban') return text.replace(/^IBAN:?\s*/i, '').replace(/\s+/g, '');
   return text.replace(/^#/, '').replace(/[,;:]$/, '');

@@ -4,6 +4,7 @@ import { decimal, toAmount } from '@umber/core/money';
 import { HEADER_FIELDS, type HeaderField, type LineCell } from '@umber/core/reading';
 import { fullDay } from '../dates/day';
 import { grouped } from '../money/grouped';
+import { holdsDate, holdsNumber } from './field-types';
 
 /** The names of fields and cells as people read them. */
 export const FIELD_NAMES: Readonly<Record<HeaderField, string>> = {
@@ -42,13 +43,11 @@ export interface Answer {
 
 export const isHeaderField = (name: string | null): name is HeaderField => (HEADER_FIELDS as readonly (string | null)[]).includes(name);
 
-const AMOUNTS: ReadonlySet<string> = new Set(['netTotal', 'taxTotal', 'grossTotal', 'amountDue']);
-
 /** A value as the margin shows it: dates in words, amounts grouped, identifiers as they are. */
 export function shownValue(field: HeaderField, value: string | null): string {
   if (value === null) return 'not on the page';
-  if (field === 'issueDate' || field === 'dueDate') return fullDay(value);
-  if (AMOUNTS.has(field)) return grouped(value);
+  if (holdsDate(field)) return fullDay(value);
+  if (holdsNumber(field)) return grouped(value);
   if (field === 'sellerIban') return value.replace(/(.{4})(?=.)/g, '$1 ');
   return value;
 }

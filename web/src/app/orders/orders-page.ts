@@ -10,6 +10,7 @@ import { currencySign } from '../money/grouped';
 /** The purchase orders that invoices are matched with. */
 @Component({
   selector: 'umber-orders-page',
+  host: { class: 'list-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [ReactiveFormsModule, AmountPipe],
   template: `
@@ -53,29 +54,6 @@ import { currencySign } from '../money/grouped';
         }
       </tbody>
     </table>
-  `,
-  styles: `
-    :host {
-      display: block;
-      max-width: 1160px;
-      margin: 0 auto;
-      padding: 16px 24px 40px;
-    }
-    header {
-      display: flex;
-      align-items: center;
-      gap: 20px;
-      margin-bottom: 10px;
-    }
-    input {
-      width: 300px;
-      height: 36px;
-      padding: 0 12px;
-      border: 1px solid #b3a48f;
-      border-radius: 6px;
-      background: var(--sheet);
-      font: inherit;
-    }
   `,
 })
 export class OrdersPage {

@@ -7,6 +7,7 @@ import { Api } from '../api';
 /** The suppliers on file: what a document's seller is recognised by. */
 @Component({
   selector: 'umber-suppliers-page',
+  host: { class: 'list-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [ReactiveFormsModule],
   template: `
@@ -42,29 +43,6 @@ import { Api } from '../api';
         }
       </tbody>
     </table>
-  `,
-  styles: `
-    :host {
-      display: block;
-      max-width: 1060px;
-      margin: 0 auto;
-      padding: 16px 24px 40px;
-    }
-    header {
-      display: flex;
-      align-items: center;
-      gap: 20px;
-      margin-bottom: 10px;
-    }
-    input {
-      width: 300px;
-      height: 36px;
-      padding: 0 12px;
-      border: 1px solid #b3a48f;
-      border-radius: 6px;
-      background: var(--sheet);
-      font: inherit;
-    }
   `,
 })
 export class SuppliersPage {

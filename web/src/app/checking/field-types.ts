@@ -1,0 +1,19 @@
+import type { HeaderField, LineCell } from '@umber/core/reading';
+
+const DATES: ReadonlySet<string> = new Set(['issueDate', 'dueDate']);
+const NUMBERS: ReadonlySet<string> = new Set([
+  'netTotal',
+  'taxTotal',
+  'grossTotal',
+  'amountDue',
+  'quantity',
+  'unitPrice',
+  'netAmount',
+  'taxRate',
+]);
+
+/** Whether a field holds a date, ISO 8601. */
+export const holdsDate = (field: HeaderField | LineCell): boolean => DATES.has(field);
+
+/** Whether a field or cell holds a decimal string. */
+export const holdsNumber = (field: HeaderField | LineCell): boolean => NUMBERS.has(field);
