@@ -6,6 +6,7 @@ const AREAS = [
   'money',
   'dates',
   'geometry',
+  'pictures',
   'similarity',
   'identifiers',
   'reading',

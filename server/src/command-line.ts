@@ -6,7 +6,7 @@ import { readMail } from './readers/mail.js';
 import { ReaderPool } from './readers/reader-pool.js';
 
 const USAGE = `umber read [--lines heads|alignment|best] FILE...
-  Reads invoices from PDF files with a text layer, or from mails (.eml) with such files attached,
+  Reads invoices from PDF files, pictures (PNG, JPEG, TIFF) and mails (.eml) with such files attached,
   and prints one JSON array: one element a file. Needs neither database nor server.`;
 
 /** `./umber read FILE...`: reads files in parallel, prints one JSON array, exits 1 when a file could not be read. */
@@ -49,7 +49,7 @@ async function readBytes(pool: ReaderPool, bytes: Uint8Array, path: string, meth
   const documents: unknown[] = [];
   let offset = 0;
   for (const attachment of mail.documents) {
-    const pages = await pool.words(attachment.bytes);
+    const pages = (await pool.read(attachment.bytes)).map((page) => page.words);
     documents.push(shown(readDocument(pages, { coverText: mail.text }, method), offset));
     offset += pages.length;
   }
@@ -57,9 +57,7 @@ async function readBytes(pool: ReaderPool, bytes: Uint8Array, path: string, meth
 }
 
 async function readOne(pool: ReaderPool, bytes: Uint8Array, offset: number, method: LineMethod): Promise<unknown> {
-  const pages = await pool.words(bytes);
-  if (pages.every((page) => page.words.length === 0))
-    throw new Error('The pages are pictures without a text layer; scans are not read yet.');
+  const pages = (await pool.read(bytes)).map((page) => page.words);
   return shown(readDocument(pages, {}, method), offset);
 }
 

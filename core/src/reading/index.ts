@@ -5,3 +5,6 @@ export * from './numbers.js';
 export * from './calendar.js';
 export { ASK_BELOW } from './doubts.js';
 export type { DocumentKind } from './lexicon/index.js';
+export * from './two-readers.js';
+export { likelyLanguage } from './labels.js';
+export * from './text-layer.js';

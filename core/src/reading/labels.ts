@@ -1,5 +1,5 @@
 import { LEXICONS, type ColumnRole, type DocumentKind, type LabelMeaning } from './lexicon/index.js';
-import { PhraseBook } from './phrases.js';
+import { fold, PhraseBook } from './phrases.js';
 import type { Row, Run } from './words.js';
 
 /** A label as it stands on a page. */
@@ -82,8 +82,15 @@ const WEAK = new Set([
 /** Whether the phrase is a weak label, one that also occurs in ordinary text. */
 export const isWeak = (phrase: string): boolean => WEAK.has(phrase);
 
-/** The language most labels and column heads on the rows belong to, ties to the first of the list. */
+const COMMON = LEXICONS.map((lexicon) => ({ language: lexicon.language, words: new Set(lexicon.words.common.map(fold)) }));
+
+/** The language most labels and small words on the rows belong to, ties to the first of the list; English where nothing tells. */
 export function languageOf(rows: readonly Row[]): string {
+  return likelyLanguage(rows) ?? 'en';
+}
+
+/** The language most labels and small words on the rows belong to, ties to the first of the list; null where nothing tells. */
+export function likelyLanguage(rows: readonly Row[]): string | null {
   const votes = new Map<string, number>();
   const vote = (language: string, weight: number) => votes.set(language, (votes.get(language) ?? 0) + weight);
   for (const row of rows) {
@@ -92,10 +99,15 @@ export function languageOf(rows: readonly Row[]): string {
         const languages = new Set(hit.value.map((entry) => entry.language));
         for (const language of languages) vote(language, hit.phrase.length / languages.size);
       }
+      for (const word of run.words) {
+        const text = fold(word.text);
+        const languages = COMMON.filter(({ words }) => words.has(text));
+        for (const { language } of languages) vote(language, 2 / languages.length);
+      }
     }
   }
-  let best = 'en';
-  for (const { language } of LEXICONS) if ((votes.get(language) ?? 0) > (votes.get(best) ?? 0)) best = language;
+  let best: string | null = null;
+  for (const { language } of LEXICONS) if ((votes.get(language) ?? 0) > (best === null ? 0 : (votes.get(best) ?? 0))) best = language;
   return best;
 }
 

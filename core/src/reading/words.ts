@@ -3,15 +3,21 @@ import { bottom, middleY, overlapY, right, union, type Box } from '../geometry/i
 /** One word as a reader found it on a page, with its place in points. */
 export interface Word extends Box {
   readonly text: string;
+  /** How sure the readers are of it, 0..1; absent where it comes from the page's own text layer. */
+  readonly score?: number;
+  /** What else a reader took it for, likeliest first. */
+  readonly alternatives?: readonly string[];
 }
 
-/** One page as the readers hand it over. */
+/** One page as the readers hand it over: upright and level, whichever way it came. */
 export interface PageWords {
   /** 1-based page of the file. */
   readonly page: number;
   readonly width: number;
   readonly height: number;
   readonly words: readonly Word[];
+  /** Where the page was read off a picture: the projective map, row by row, from points of the page as it came to points of this one. */
+  readonly straightenedBy?: readonly number[];
 }
 
 /** Words of one line that stand together: no gap between them is wider than a letter's height. */

@@ -50,5 +50,5 @@ const headOf = (mail: ReadMail) => ({ sender: mail.from, subject: mail.subject, 
 
 function whyNothing(mail: ReadMail): string {
   if (mail.others.length === 0) return 'The mail has no attachment.';
-  return `No attachment is a PDF: ${mail.others.slice(0, 5).join(', ')}.`;
+  return `No attachment is a PDF or a scanned page: ${mail.others.slice(0, 5).join(', ')}.`;
 }

@@ -1,4 +1,5 @@
 import { simpleParser, type AddressObject } from 'mailparser';
+import { imageKind } from './image.js';
 
 /** A file of a mail that may hold documents. */
 export interface MailFile {
@@ -15,20 +16,24 @@ export interface ReadMail {
   readonly subject: string | null;
   readonly date: Date | null;
   readonly text: string;
-  /** PDF attachments, in their order. */
+  /** Attachments that may be documents, PDF files and scanned pictures, in their order. */
   readonly documents: readonly MailFile[];
-  /** Names of the attachments that are not PDF files; pictures within the mail's text are not counted. */
+  /** Names of the attachments that are neither; pictures within the mail's text are not counted. */
   readonly others: readonly string[];
 }
 
+/** Bytes below which an attached picture is a logo or a signature, not a page. */
+const SMALL_PICTURE = 20_000;
 const MOST_TEXT = 200_000;
 
 /** Takes a mail apart. Never throws on odd mails: what is not there is null or empty. */
 export async function readMail(raw: Uint8Array): Promise<ReadMail> {
   const mail = await simpleParser(Buffer.from(raw), { skipImageLinks: true, skipTextToHtml: true });
   const files = mail.attachments.filter((file) => !(file.related && file.contentType.startsWith('image/')));
-  const isPdf = (file: (typeof files)[number]) =>
-    file.contentType === 'application/pdf' || file.content.subarray(0, 1024).includes('%PDF-');
+  const isDocument = (file: (typeof files)[number]) =>
+    file.contentType === 'application/pdf' ||
+    file.content.subarray(0, 1024).includes('%PDF-') ||
+    (imageKind(file.content) !== null && file.contentDisposition === 'attachment' && file.content.length > SMALL_PICTURE);
   return {
     messageId: mail.messageId ?? null,
     from: mail.from?.value[0]?.address?.toLowerCase() ?? null,
@@ -36,8 +41,8 @@ export async function readMail(raw: Uint8Array): Promise<ReadMail> {
     subject: mail.subject ?? null,
     date: mail.date ?? null,
     text: (mail.text ?? '').slice(0, MOST_TEXT),
-    documents: files.filter(isPdf).map((file, i) => ({ name: fileName(file.filename, i), type: 'application/pdf', bytes: file.content })),
-    others: files.filter((file) => !isPdf(file)).map((file, i) => fileName(file.filename, i)),
+    documents: files.filter(isDocument).map((file, i) => ({ name: fileName(file.filename, i), type: file.contentType, bytes: file.content })),
+    others: files.filter((file) => !isDocument(file)).map((file, i) => fileName(file.filename, i)),
   };
 }
 

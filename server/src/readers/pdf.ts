@@ -1,13 +1,17 @@
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
-import type { PageWords, Word } from '@umber/core/reading';
+import type { PDFPageProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { greyOfRgba } from '@umber/core/pictures';
+import { trustTextLayer, type Paper, type Word } from '@umber/core/reading';
 import { FileRefused } from './file-refused.js';
+import { LIMITS } from './limits.js';
+import { jpegOf } from './picture-files.js';
+import type { ReadOptions, ReadPage } from './read-file.js';
+import { readScan } from './scan.js';
 
 const require = createRequire(import.meta.url);
 const home = dirname(require.resolve('pdfjs-dist/package.json'));
 
-/** Limits that keep one file from taking the machine: more is refused with a sentence that says so. */
-export const LIMITS = { bytes: 100 * 1024 * 1024, pages: 500, wordsOfPage: 20_000, pixels: 12_000_000 } as const;
 
 type Pdfjs = typeof import('pdfjs-dist/legacy/build/pdf.mjs');
 let pdfjs: Promise<Pdfjs> | undefined;
@@ -37,19 +41,20 @@ async function open(bytes: Uint8Array) {
   }
 }
 
-/** The words of every page of a PDF's text layer, boxes in points from the page's top left. */
-export async function readPdf(bytes: Uint8Array): Promise<PageWords[]> {
+/** Reads every page of a PDF: its text layer where that can be trusted, else its picture. Boxes in points from the page's top left. */
+export async function readPdf(bytes: Uint8Array, options: ReadOptions): Promise<ReadPage[]> {
   const pdf = await open(bytes);
   try {
     if (pdf.numPages > LIMITS.pages)
       throw new FileRefused('too-many-pages', `The PDF has ${pdf.numPages} pages; at most ${LIMITS.pages} are read.`);
-    const pages: PageWords[] = [];
+    const pages: ReadPage[] = [];
+    let scanned = 0;
     for (let number = 1; number <= pdf.numPages; number++) {
       const page = await pdf.getPage(number);
-      const view = page.getViewport({ scale: 1 });
-      const content = await page.getTextContent();
-      const words = wordsOf(content.items as TextItem[], view.transform);
-      pages.push({ page: number, width: view.width, height: view.height, words: words.slice(0, LIMITS.wordsOfPage) });
+      const read = await readPage(page, number, number <= options.pictures ? options.scale : null);
+      if (read.words.straightenedBy && ++scanned > LIMITS.scannedPages)
+        throw new FileRefused('too-many-pages', `The file has more than ${LIMITS.scannedPages} scanned pages. Send it in parts.`);
+      pages.push(read);
       page.cleanup();
     }
     return pages;
@@ -58,22 +63,71 @@ export async function readPdf(bytes: Uint8Array): Promise<PageWords[]> {
   }
 }
 
-/** A picture of one page as PNG, at most `scale` pixels a point. */
-export async function renderPdfPage(bytes: Uint8Array, number: number, scale: number): Promise<Uint8Array> {
-  const { createCanvas } = await import('@napi-rs/canvas');
-  const pdf = await open(bytes);
-  try {
-    const page = await pdf.getPage(number);
-    const size = page.getViewport({ scale: 1 });
-    const most = Math.sqrt(LIMITS.pixels / (size.width * size.height));
-    const viewport = page.getViewport({ scale: Math.min(scale, most) });
-    const canvas = createCanvas(Math.ceil(viewport.width), Math.ceil(viewport.height));
-    const canvasContext = canvas.getContext('2d') as unknown as never;
-    await page.render({ canvas: null, canvasContext, viewport, background: '#ffffff' }).promise;
-    return canvas.encode('png');
-  } finally {
-    await pdf.loadingTask.destroy();
+async function readPage(page: PDFPageProxy, number: number, scale: number | null): Promise<ReadPage> {
+  const view = page.getViewport({ scale: 1 });
+  const content = await page.getTextContent();
+  const words = wordsOf(content.items as TextItem[], view.transform).slice(0, LIMITS.wordsOfPage);
+  const paper = await paperOf(page);
+  const trust = trustTextLayer(words, paper);
+  if (trust === 'good') {
+    const picture = scale === null ? null : await (await drawn(page, scale)).encode('png');
+    return { words: { page: number, width: view.width, height: view.height, words }, picture };
   }
+  const pixels = Math.min(5.5, Math.max(2.8, paper.pixelsPerPoint));
+  const canvas = await drawn(page, pixels);
+  const { data } = canvas.getContext('2d').getImageData(0, 0, canvas.width, canvas.height);
+  const scan = await readScan(greyOfRgba(data, canvas.width, canvas.height), number, (72 * canvas.width) / view.width);
+  const picture = scale === null ? null : await jpegOf(scan.picture, (scan.words.width * scale) / scan.picture.width);
+  return { words: scan.words, picture };
+}
+
+/** The page drawn at so many pixels a point, fewer where it is very large. */
+async function drawn(page: PDFPageProxy, scale: number) {
+  const { createCanvas } = await import('@napi-rs/canvas');
+  const size = page.getViewport({ scale: 1 });
+  const most = Math.sqrt(LIMITS.pixels / (size.width * size.height));
+  const viewport = page.getViewport({ scale: Math.min(scale, most) });
+  const canvas = createCanvas(Math.max(1, Math.ceil(viewport.width)), Math.max(1, Math.ceil(viewport.height)));
+  const canvasContext = canvas.getContext('2d') as unknown as never;
+  await page.render({ canvas: null, canvasContext, viewport, background: '#ffffff' }).promise;
+  return canvas;
+}
+
+/** What is on a page besides text: the largest picture's share of it and resolution, and whether text is drawn unseen. */
+async function paperOf(page: PDFPageProxy): Promise<Paper & { pixelsPerPoint: number }> {
+  pdfjs ??= import('pdfjs-dist/legacy/build/pdf.mjs');
+  const { OPS } = await pdfjs;
+  const { fnArray, argsArray } = await page.getOperatorList();
+  const [left, top, right, bottom] = page.view;
+  const area = Math.max(1, (right - left) * (bottom - top));
+  let [pictureShare, pixelsPerPoint, unseen, shown] = [0, 0, 0, 0];
+  let mode = 0;
+  let matrix: number[] = [1, 0, 0, 1, 0, 0];
+  const stack: number[][] = [];
+  for (let i = 0; i < fnArray.length; i++) {
+    const [code, args] = [fnArray[i], argsArray[i] as unknown[] | null];
+    if (code === OPS.save) stack.push(matrix);
+    else if (code === OPS.restore) matrix = stack.pop() ?? matrix;
+    else if (code === OPS.transform) matrix = multiply(matrix, args as number[]);
+    else if (code === OPS.paintFormXObjectBegin) {
+      stack.push(matrix);
+      if (args?.[0]) matrix = multiply(matrix, args[0] as number[]);
+    } else if (code === OPS.paintFormXObjectEnd) matrix = stack.pop() ?? matrix;
+    else if (code === OPS.setTextRenderingMode) mode = Number(args?.[0]);
+    else if (code === OPS.showText) {
+      shown++;
+      if (mode === 3) unseen++;
+    } else if (code === OPS.paintImageXObject || code === OPS.paintInlineImageXObject || code === OPS.paintImageMaskXObject) {
+      const [width, height] = [Math.hypot(matrix[0], matrix[1]), Math.hypot(matrix[2], matrix[3])];
+      const share = (width * height) / area;
+      if (share <= pictureShare) continue;
+      pictureShare = share;
+      const first = args?.[0] as { width?: number } | string | undefined;
+      const pixels = typeof first === 'object' ? (first.width ?? 0) : Number(args?.[1] ?? 0);
+      pixelsPerPoint = pixels / Math.max(1, width);
+    }
+  }
+  return { pictureShare, pixelsPerPoint, unseenShare: shown === 0 ? 0 : unseen / shown };
 }
 
 interface TextItem {

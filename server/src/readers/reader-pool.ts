@@ -1,11 +1,13 @@
 import { fork, type ChildProcess } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
-import type { PageWords } from '@umber/core/reading';
 import { FileRefused } from './file-refused.js';
+import type { ReadOptions, ReadPage } from './read-file.js';
 
-export type ReaderTask =
-  | { readonly what: 'words'; readonly bytes: Uint8Array }
-  | { readonly what: 'picture'; readonly bytes: Uint8Array; readonly page: number; readonly scale: number };
+/** A file to be read. */
+export interface ReaderTask {
+  readonly bytes: Uint8Array;
+  readonly options: ReadOptions;
+}
 export interface ReaderRequest {
   readonly id: number;
   readonly task: ReaderTask;
@@ -45,14 +47,9 @@ export class ReaderPool {
     this.#options = { size: 2, timeout: 60_000, memory: 700, ...options };
   }
 
-  /** The words of every page. @throws FileRefused with a sentence for the person. */
-  words(bytes: Uint8Array): Promise<PageWords[]> {
-    return this.#run({ what: 'words', bytes }) as Promise<PageWords[]>;
-  }
-
-  /** A PNG of one page, `scale` pixels a point. @throws FileRefused. */
-  picture(bytes: Uint8Array, page: number, scale: number): Promise<Uint8Array> {
-    return this.#run({ what: 'picture', bytes, page, scale }) as Promise<Uint8Array>;
+  /** The words of every page and the pictures wanted. @throws FileRefused with a sentence for the person. */
+  read(bytes: Uint8Array, options: ReadOptions = { pictures: 0, scale: 1 }): Promise<ReadPage[]> {
+    return this.#run({ bytes, options }) as Promise<ReadPage[]>;
   }
 
   /** Ends all workers; what still waits is refused. */

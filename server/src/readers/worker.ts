@@ -1,5 +1,5 @@
 import { FileRefused } from './file-refused.js';
-import { readPdf, renderPdfPage } from './pdf.js';
+import { readFile } from './read-file.js';
 import type { ReaderAnswer, ReaderRequest } from './reader-pool.js';
 
 /** The process that opens foreign files: one request at a time, each answered or the process is ended from outside. */
@@ -9,8 +9,7 @@ process.on('message', (request: ReaderRequest) => {
 
 async function answer({ id, task }: ReaderRequest): Promise<ReaderAnswer> {
   try {
-    const bytes = new Uint8Array(task.bytes);
-    const result = task.what === 'words' ? await readPdf(bytes) : await renderPdfPage(bytes, task.page, task.scale);
+    const result = await readFile(new Uint8Array(task.bytes), task.options);
     return { id, ok: true, result };
   } catch (error) {
     if (error instanceof FileRefused) return { id, ok: false, code: error.code, message: error.message };

@@ -1,4 +1,4 @@
-import { readDocument, type DocumentReading, type PageWords } from '@umber/core/reading';
+import { readDocument, type DocumentReading } from '@umber/core/reading';
 import { fetchBlob, keepBlob } from '../archive/blobs.js';
 import { record } from '../archive/trail.js';
 import { insertDoubt } from '../checking/queries.js';
@@ -6,6 +6,7 @@ import { inTransaction } from '../database/database.js';
 import { matchDocument, recogniseSupplier } from '../matching/match.js';
 import { companyRow } from '../people/queries.js';
 import { FileRefused } from '../readers/file-refused.js';
+import type { ReadPage } from '../readers/read-file.js';
 import type { Services } from '../services.js';
 import { moveTo } from '../trays/move.js';
 import { lockDocument } from '../trays/queries.js';
@@ -21,18 +22,16 @@ export async function readArrivedDocument(services: Services, id: number): Promi
   const document = await arrivedDocument(services.pool, id);
   if (!document || document.tray !== 'arriving') return;
   const bytes = await fetchBlob(services.pool, document.blob);
-  let pages: PageWords[];
-  const pictures: Uint8Array[] = [];
+  let read: ReadPage[];
   try {
-    pages = await services.readers.words(bytes);
-    for (const page of pages.slice(0, MOST_PICTURES)) pictures.push(await services.readers.picture(bytes, page.page, PICTURE_SCALE));
+    read = await services.readers.read(bytes, { pictures: MOST_PICTURES, scale: PICTURE_SCALE });
   } catch (error) {
     if (!(error instanceof FileRefused)) throw error;
     await refuseDocument(services, id, error.message);
     return;
   }
   const company = await companyRow(services.pool);
-  const reading = readDocument(pages, {
+  const reading = readDocument(read.map((page) => page.words), {
     buyerNames: company ? [company.name] : [],
     buyerTaxIds: company ? [company.taxId] : [],
     coverText: `${document.subject ?? ''}\n${document.mailText}`,
@@ -40,7 +39,7 @@ export async function readArrivedDocument(services: Services, id: number): Promi
   await inTransaction(services.pool, async (db) => {
     const locked = await lockDocument(db, id);
     if (locked?.tray !== 'arriving') return;
-    for (const [index, page] of pages.entries()) if (pictures[index]) await insertPage(db, id, page, await keepBlob(db, pictures[index]));
+    for (const { words, picture } of read) if (picture) await insertPage(db, id, words, await keepBlob(db, picture));
     await insertReading(db, id, reading);
     await storeReadValues(db, id, reading);
     await storeReadLines(db, id, reading);

@@ -58,6 +58,7 @@ export const de: Lexicon = {
     invoice: ['rechnung'],
   },
   words: {
+    common: ['der', 'die', 'das', 'und', 'den', 'von', 'zu', 'mit', 'im', 'am', 'auf', 'für', 'bei', 'ist', 'bitte', 'wir', 'sie', 'ihre', 'nach', 'zum', 'zur', 'einer'],
     carriedForward: ['übertrag', 'zwischensumme seite'],
     termsDays: ['{n} tage netto', 'innerhalb von {n} tagen', '{n} tage', 'binnen {n} tagen', 'zahlbar in {n} tagen'],
     dueSentence: ['bis zum', 'bis'],

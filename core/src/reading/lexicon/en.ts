@@ -74,6 +74,7 @@ export const en: Lexicon = {
     invoice: ['invoice', 'tax invoice', 'bill', 'debit note', 'account for', 'your electricity bill', 'water bill'],
   },
   words: {
+    common: ['the', 'and', 'of', 'to', 'for', 'with', 'from', 'is', 'are', 'in', 'on', 'at', 'by', 'your', 'our', 'not', 'please', 'payment'],
     carriedForward: ['carried forward', 'brought forward', 'continued'],
     termsDays: ['{n} days net', 'net {n}', '{n} days', 'within {n} days', 'net {n} days'],
     dueSentence: ['by', 'before', 'on or before', 'no later than'],

@@ -48,6 +48,7 @@ export const es: Lexicon = {
     invoice: ['factura'],
   },
   words: {
+    common: ['el', 'la', 'los', 'las', 'de', 'del', 'y', 'en', 'por', 'para', 'con', 'su', 'una', 'es', 'se', 'a', 'nuestro'],
     carriedForward: ['suma y sigue', 'suma anterior'],
     termsDays: ['a {n} días', '{n} días neto', '{n} días'],
     dueSentence: ['antes del'],

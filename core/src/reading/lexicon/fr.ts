@@ -55,6 +55,7 @@ export const fr: Lexicon = {
     invoice: ['facture'],
   },
   words: {
+    common: ['le', 'la', 'les', 'des', 'du', 'et', 'en', 'au', 'aux', 'pour', 'par', 'sur', 'dans', 'est', 'nous', 'votre', 'vous', 'une', 'sous', 'avec'],
     carriedForward: ['à reporter', 'report', 'suite page'],
     termsDays: ['{n} jours nets', '{n} jours net', 'à {n} jours', 'sous {n} jours', '{n} jours'],
     dueSentence: ['avant le', 'au plus tard le', 'échéance'],

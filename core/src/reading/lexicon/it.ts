@@ -50,6 +50,7 @@ export const it: Lexicon = {
     invoice: ['fattura'],
   },
   words: {
+    common: ['il', 'lo', 'la', 'gli', 'le', 'di', 'del', 'della', 'e', 'in', 'per', 'con', 'da', 'nel', 'una', 'sono', 'si', 'al', 'dei'],
     carriedForward: ['a riportare', 'riporto'],
     termsDays: ['{n} gg', '{n} giorni', 'a {n} giorni', 'rimessa diretta {n} gg'],
     dueSentence: ['entro il'],

