@@ -4,3 +4,4 @@ export * from './light.js';
 export * from './skew.js';
 export * from './sheet.js';
 export * from './text-patches.js';
+export * from './gaps.js';

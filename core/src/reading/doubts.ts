@@ -1,7 +1,9 @@
 import { isIsoDate } from '../dates/index.js';
 import type { TaxIdCheck } from '../identifiers/index.js';
 import { sensible } from './head-fields.js';
-import { HEADER_FIELDS, type DocumentReading, type HeaderField, type ReadDoubt } from './reading.js';
+import type { Label } from './labels.js';
+import { promised, type PageTrust } from './trust.js';
+import { HEADER_FIELDS, LINE_CELLS, type DocumentReading, type HeaderField, type ReadDoubt } from './reading.js';
 
 /** Below this confidence a value is asked: the accepted risk of a wrong value is about one in fifteen before checks. */
 export const ASK_BELOW = 0.85;
@@ -18,6 +20,10 @@ export interface Checks {
   readonly dayMonthUnsure: boolean;
   readonly taxIdCheck: TaxIdCheck | 'national' | null;
   readonly lineArithmetic: readonly ('right' | 'wrong' | 'untold')[];
+  readonly trust: PageTrust;
+  readonly labels: readonly Label[];
+  /** Whether the word IBAN stands on the page. */
+  readonly namesIban: boolean;
 }
 
 type WithoutDoubts = Omit<DocumentReading, 'doubts'>;
@@ -74,12 +80,35 @@ export function raiseDoubts(reading: WithoutDoubts, checks: Checks): ReadDoubt[]
         : `Is the ${NAMES[field]} ${value.value}? It is not labelled clearly.`,
     );
   }
+  if (books) askAboutUnread(reading, checks, ask);
   if (checks.dayMonthUnsure) ask('issueDate', 'Day first or month first? Both are dates.');
   if (books) askAboutLines(reading, checks, ask);
   return doubts;
 }
 
+const CELL_NAMES = { description: 'description', quantity: 'quantity', unitPrice: 'price', netAmount: 'amount' } as const;
+const shortened = (text: string) => (text.length > 40 ? `${text.slice(0, 38)}…` : text);
+
 type Ask = (field: ReadDoubt['field'], reason: string, line?: number | null) => void;
+
+/** Share of unread words from which on a scan may hide a value altogether. */
+const MUCH_UNREAD = 0.08;
+
+/** Values that the page seems to have and that were not read. */
+function askAboutUnread(reading: WithoutDoubts, checks: Checks, ask: Ask): void {
+  const { fields } = reading;
+  if (checks.namesIban && !fields.sellerIban) ask('sellerIban', 'An IBAN is printed, but it could not be read with right check digits.');
+  if (!checks.trust.scanned) return;
+  for (const field of ['orderReference', 'dueDate', 'sellerTaxId'] as const) {
+    if (fields[field] || (field === 'dueDate' && reading.kind === 'credit-note')) continue;
+    const label = promised(field, checks.labels);
+    if (label) ask(field, `“${label}” is printed, but what stands beside it could not be read.`);
+    else if (checks.trust.unread > MUCH_UNREAD) ask(field, `Parts of the page could not be read: is there ${ARTICLES[field]} on it?`);
+  }
+  if (!fields.sellerIban && checks.trust.unread > MUCH_UNREAD) ask('sellerIban', 'Parts of the page could not be read: is there an IBAN on it?');
+}
+
+const ARTICLES = { orderReference: 'an order number', dueDate: 'a due date', sellerTaxId: 'a tax id of the supplier' } as const;
 
 function askAboutTotals(reading: WithoutDoubts, checks: Checks, ask: Ask): void {
   const { netTotal, taxTotal, grossTotal, amountDue, currency } = reading.fields;
@@ -107,6 +136,9 @@ function askAboutLines(reading: WithoutDoubts, checks: Checks, ask: Ask): void {
   if (!checks.linesFit) ask('lines', 'The lines do not sum to the net total: is one missing or too many?');
   reading.lines.forEach((line, index) => {
     if (line.netAmount === null) ask('netAmount', `Line ${index + 1} has no amount.`, index);
+    for (const [name, cell] of LINE_CELLS.map((name) => [name, line[name]] as const))
+      if (cell && cell.confidence < ASK_BELOW && (name === 'description' || name === 'quantity' || name === 'unitPrice' || name === 'netAmount'))
+        ask(name, `Line ${index + 1}: is the ${CELL_NAMES[name]} ${shortened(cell.value)}? It did not read clearly.`, index);
     if (line.description === null) ask('description', `Line ${index + 1} has no description.`, index);
     if (checks.lineArithmetic[index] === 'wrong') {
       ask('quantity', `Line ${index + 1}: quantity × price is not the amount.`, index);

@@ -7,6 +7,10 @@ import type { Run, Word } from './words.js';
 export interface Cell {
   readonly value: string;
   readonly box: Box;
+  /** Other numbers that readers of a scan saw there, likeliest first. */
+  readonly others?: readonly string[];
+  /** Whether another reading than the likeliest was taken because it makes the line's sum right. */
+  readonly repaired?: boolean;
 }
 
 /** One line of the table as a method found it. */
@@ -51,6 +55,21 @@ export function lineArithmetic(cells: LineRow['cells']): 'right' | 'wrong' | 'un
   };
   if (fits(value(cells.per))) return 'right';
   return [100, 1000, 10].some((per) => fits(new Decimal(per))) ? 'right' : 'wrong';
+}
+
+const REPAIRABLE = ['quantity', 'unitPrice', 'netAmount', 'discount', 'per'] as const;
+
+/** The line with the one other reading of a number that makes quantity × price = amount; the line itself where none or several do. */
+export function repaired(line: LineRow): LineRow {
+  if (lineArithmetic(line.cells) !== 'wrong') return line;
+  const found = REPAIRABLE.flatMap((role) =>
+    (line.cells[role]?.others ?? []).flatMap((other) => {
+      const cell = line.cells[role];
+      const cells = cell ? { ...line.cells, [role]: { ...cell, value: other, others: [cell.value], repaired: true } } : line.cells;
+      return lineArithmetic(cells) === 'right' ? [{ ...line, cells }] : [];
+    }),
+  );
+  return found.length === 1 ? found[0] : line;
 }
 
 /** Suppliers round each line in their own way: a cent, or a twentieth of a per mille of a large amount. */

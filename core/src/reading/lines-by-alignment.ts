@@ -73,9 +73,23 @@ function readRow(row: Row, amount: NumberSpan, mark: DecimalMark): LineRow {
   const description = dropTail(text, rate, row);
   const position = /^\d{1,3}\.$/.test(description[0]?.text ?? '') ? description.shift() : undefined;
   if (position) cells.position = { value: position.text, box: position };
+  const item = itemNumberOf(row, description);
+  if (item) {
+    description.splice(0, item.length);
+    cells.itemNumber = { value: item.map((word) => word.text).join(' '), box: union(item) };
+  }
   if (description.length > 0) cells.description = { value: description.map((word) => word.text).join(' '), box: union(description) };
   if (pair?.unit && pair.unit.length > 0) cells.unit = { value: pair.unit.map((word) => word.text).join(' '), box: union(pair.unit) };
   return { page: row.page, box: row.box, cells, words };
+}
+
+/** The code in a run of its own before the description: one word with a digit or all in capitals. */
+function itemNumberOf(row: Row, description: readonly Word[]): readonly Word[] | null {
+  const at = row.runs.findIndex((run) => run.words[0] === description[0]);
+  const run = row.runs[at];
+  const next = row.runs[at + 1];
+  if (!run || run.words.length > 2 || !next || !description.includes(next.words[0]) || next.words.length < 2) return null;
+  return run.words.every((word) => /^[\p{Lu}\d][\p{Lu}\d./-]*$/u.test(word.text)) && /\d|\p{Lu}{2}/u.test(run.text) ? run.words : null;
 }
 
 /** A lone number in a column of its own between description and amount is no part of the description. */
@@ -103,7 +117,7 @@ function factorsOf(numbers: readonly NumberSpan[], amount: NumberSpan) {
   return null;
 }
 
-const cell = (span: NumberSpan): Cell => ({ value: span.number.value, box: span.box });
+const cell = (span: NumberSpan): Cell => ({ value: span.number.value, box: span.box, others: span.others.map((other) => other.value) });
 
 function extend(line: LineRow, words: readonly Word[]): LineRow {
   const before = line.cells.description;

@@ -2,7 +2,7 @@ import { bottom, middleX, overlapX, right, union, type Box } from '../geometry/i
 import type { LabelledRows } from './candidates.js';
 import { columnHeadsIn } from './labels.js';
 import type { ColumnRole } from './lexicon/index.js';
-import type { Cell, LineRow, LineTable } from './line-row.js';
+import { repaired, type Cell, type LineRow, type LineTable } from './line-row.js';
 import { readNumber, type DecimalMark } from './numbers.js';
 import { numberSpans } from './spans.js';
 import { isCarriedForward, startsTotals } from './table-bounds.js';
@@ -230,9 +230,15 @@ function isQuantityWithUnit(words: readonly Word[], mark: DecimalMark): boolean 
 }
 
 function numberIn(words: readonly Word[] | undefined, mark: DecimalMark): string | null {
+  return numberCell(words, mark)?.value ?? null;
+}
+
+function numberCell(words: readonly Word[] | undefined, mark: DecimalMark): { value: string; others: string[] } | null {
   if (!words || words.length === 0) return null;
+  const span = numberSpans(makeRun(words, 0, 0), mark)[0];
   const text = words.map((word) => word.text).join(' ');
-  return readNumber(text.replace(/\s*%$/, ''), mark)?.value ?? numberSpans(makeRun(words, 0, 0), mark)[0]?.number.value ?? null;
+  const value = readNumber(text.replace(/\s*%$/, ''), mark)?.value ?? span?.number.value ?? null;
+  return value === null ? null : { value, others: span?.others.map((other) => other.value) ?? [] };
 }
 
 function finish(draft: Draft): LineRow {
@@ -243,12 +249,12 @@ function finish(draft: Draft): LineRow {
       cells[role] = { value: words.map((word) => word.text).join(' '), box };
       continue;
     }
-    const number = numberIn(words, draft.mark);
-    if (number !== null) cells[role] = { value: number, box };
+    const number = numberCell(words, draft.mark);
+    if (number !== null) cells[role] = { ...number, box };
     if (role === 'quantity' && !draft.cells.has('unit')) {
       const unit = words.filter((word) => /\p{L}|²|³/u.test(word.text) && readNumber(word.text, draft.mark) === null);
       if (unit.length > 0) cells.unit = { value: unit.map((word) => word.text).join(' '), box: union(unit) };
     }
   }
-  return { page: draft.page, box: union(draft.boxes), cells, words: [...draft.cells.values()].flat() };
+  return repaired({ page: draft.page, box: union(draft.boxes), cells, words: [...draft.cells.values()].flat() });
 }

@@ -1,4 +1,5 @@
-import type { Run } from './words.js';
+import { Spelling } from './spelling.js';
+import type { Run, Word } from './words.js';
 
 /** One phrase found in a run: what it was filed under and the words it covers, `from` inclusive to `to` exclusive. */
 export interface PhraseHit<T> {
@@ -15,6 +16,7 @@ export function fold(text: string): string {
     .replace(/\p{M}/gu, '')
     .toLowerCase()
     .replace(/[.,:;()'’"“”\-–—_*[\]?!]/g, ' ')
+    .replace(/(?<=\p{L})(?=[£€$%])/gu, ' ')
     .replace(/\s+/g, ' ')
     .trim();
 }
@@ -22,6 +24,9 @@ export function fold(text: string): string {
 /** Phrases by their folded words; finds the longest at each place of a run. */
 export class PhraseBook<T> {
   readonly #entries = new Map<string, T[]>();
+  /** Phrases of several words by their letters without the spaces, which readers of scans lose. */
+  readonly #joined = new Map<string, T[]>();
+  readonly #spelling = new Spelling();
   #longest = 1;
 
   add(phrase: string, value: T): void {
@@ -31,6 +36,9 @@ export class PhraseBook<T> {
     if (at) at.push(value);
     else this.#entries.set(key, [value]);
     this.#longest = Math.max(this.#longest, key.split(' ').length);
+    for (const token of key.split(' ')) this.#spelling.add(token);
+    const joined = key.replaceAll(' ', '');
+    if (joined !== key && joined.length >= 6) this.#joined.set(joined, [...(this.#joined.get(joined) ?? []), value]);
   }
 
   /** All values filed under exactly this text. */
@@ -41,7 +49,7 @@ export class PhraseBook<T> {
   /** The longest phrases from left to right, none overlapping another; each covers whole words. */
   find(run: Run): PhraseHit<readonly T[]>[] {
     const tokens = run.words.flatMap((word, index) =>
-      fold(word.text)
+      this.#asSpelled(word)
         .split(' ')
         .filter((token) => token !== '')
         .map((token) => ({ token, index })),
@@ -55,6 +63,17 @@ export class PhraseBook<T> {
     return hits;
   }
 
+  /** The word's folded text; of a word read off a scan, the reading that is a word of the phrases, or is one but for a letter. */
+  #asSpelled(word: Word): string {
+    const text = fold(word.text);
+    if (word.score === undefined || this.#known(text)) return text;
+    return [...(word.alternatives ?? []).map(fold)].find((other) => other.length > 2 && this.#known(other)) ?? this.#spelling.corrected(text);
+  }
+
+  #known(text: string): boolean {
+    return this.#joined.has(text) || text.split(' ').every((token) => this.#spelling.has(token));
+  }
+
   #longestAt(tokens: readonly { token: string; index: number }[], start: number) {
     if (start > 0 && tokens[start - 1].index === tokens[start].index) return null;
     for (let length = Math.min(this.#longest, tokens.length - start); length > 0; length--) {
@@ -64,7 +83,7 @@ export class PhraseBook<T> {
         .slice(start, end)
         .map((t) => t.token)
         .join(' ');
-      const value = this.#entries.get(phrase);
+      const value = this.#entries.get(phrase) ?? (length === 1 ? this.#joined.get(phrase) : undefined);
       if (value) return { hit: { value, phrase, from: tokens[start].index, to: tokens[end - 1].index + 1 }, next: end };
     }
     return null;

@@ -22,6 +22,9 @@ import { linesByHeads } from './lines-by-heads.js';
 import { lineArithmetic, sumOfLines, tableScore, type LineTable } from './line-row.js';
 import { decimalMarkOf } from './numbers.js';
 import { LINE_CELLS, type DocumentReading, type HeaderField, type ReadLine, type ReadValue, type ReadingContext } from './reading.js';
+import { settleWords } from './settle-words.js';
+import { PageTrust } from './trust.js';
+import { weigh } from './weigh.js';
 import { sellerNamesOf } from './seller-name.js';
 import { chooseTotals, netFitsLines, totalText, type TotalCandidate, type TotalField, type Totals } from './totals.js';
 import { rowsOf, rowsOfText, type PageWords, type Row } from './words.js';
@@ -30,7 +33,8 @@ import { rowsOf, rowsOfText, type PageWords, type Row } from './words.js';
 export type LineMethod = 'best' | 'heads' | 'alignment';
 
 /** Reads one document off the words of its pages. Never throws on odd content: what is not found is null, with a doubt. */
-export function readDocument(pages: readonly PageWords[], context: ReadingContext = {}, method: LineMethod = 'best'): DocumentReading {
+export function readDocument(read: readonly PageWords[], context: ReadingContext = {}, method: LineMethod = 'best'): DocumentReading {
+  const pages = settleWords(read);
   const rows: Row[] = [];
   for (const page of pages) rows.push(...rowsOf(page, rows.length));
   const mark = decimalMarkOf(rows.flatMap((row) => row.runs.flatMap((run) => run.words.map((word) => word.text))));
@@ -131,7 +135,9 @@ export function readDocument(pages: readonly PageWords[], context: ReadingContex
     lines,
     allowances: { discount: text(totals.discount), carriage: text(totals.carriage), paid: text(totals.paid) },
   };
-  const doubts = raiseDoubts(reading, {
+  const trust = new PageTrust(pages);
+  const weighed = { ...reading, ...weigh(reading, trust, { addsUp: totals.addsUp, linesFit: fits, supported: supportedFields(fields, taxIds[0]?.check) }) };
+  const doubts = raiseDoubts(weighed, {
     hasWords: rows.length > 0,
     severalNumbers: numbersByPage(pages, rows, language),
     kindScore: kind.score,
@@ -146,8 +152,19 @@ export function readDocument(pages: readonly PageWords[], context: ReadingContex
     dayMonthUnsure: order.unsure && issues[0]?.swapped != null,
     taxIdCheck: taxIds[0]?.check ?? null,
     lineArithmetic: table.lines.map((line) => lineArithmetic(line.cells)),
+    trust,
+    labels: labelled.labels,
+    namesIban: rows.some((row) => row.runs.some((run) => run.words.some((word) => /\bIBAN\b/i.test(`${word.text} ${word.alternatives?.join(' ') ?? ''}`)))),
   });
-  return { ...reading, doubts };
+  return { ...weighed, doubts };
+}
+
+/** Fields whose check digits prove them, whatever the readers thought of their words. */
+function supportedFields(fields: Readonly<Record<HeaderField, ReadValue | null>>, taxIdCheck: string | undefined): Set<HeaderField> {
+  const supported = new Set<HeaderField>();
+  if (fields.sellerIban) supported.add('sellerIban');
+  if (taxIdCheck === 'right') supported.add('sellerTaxId');
+  return supported;
 }
 
 /** The invoice numbers that the pages carry, each once: more than one speaks for several documents in one file. */

@@ -1,7 +1,7 @@
 import { union, type Box } from '../geometry/index.js';
 import { readDate, type PrintedDate } from './calendar.js';
 import { isCurrencySign, readNumber, type DecimalMark, type PrintedNumber } from './numbers.js';
-import type { Run } from './words.js';
+import type { Run, Word } from './words.js';
 
 /** Some words of a run that can be read as a value of one type. */
 export interface Span {
@@ -19,6 +19,8 @@ export interface NumberSpan extends Span {
   readonly number: PrintedNumber;
   /** Whether a percent sign follows. */
   readonly percent: boolean;
+  /** What else the number may be where readers of a scan did not agree, likeliest first. */
+  readonly others: readonly PrintedNumber[];
 }
 
 const make = (run: Run, from: number, to: number): Span => {
@@ -62,13 +64,28 @@ function numberAt(run: Run, from: number, to: number, mark: DecimalMark): Number
   const span = make(run, from, to);
   if (to - from > 1 && !joinsToOneNumber(span.text)) return null;
   const percent = /\d\s*%$/.test(span.text);
-  const text = span.text
+  const number = readNumber(bareNumber(span.text), mark);
+  return number ? { ...span, number, percent, others: otherNumbers(run.words.slice(from, to), number, mark) } : null;
+}
+
+const bareNumber = (text: string): string =>
+  text
     .replace(/\s*%$/, '')
     .replace(/^\((.*)\)$/, '$1')
     .replace(/[,;:]$/, '')
     .replace(/(\d)\.$/, '$1');
-  const number = readNumber(text, mark);
-  return number ? { ...span, number, percent } : null;
+
+/** The numbers that the words' alternatives give, one word exchanged at a time. */
+function otherNumbers(words: readonly Word[], number: PrintedNumber, mark: DecimalMark): PrintedNumber[] {
+  const texts = words.flatMap((word, i) =>
+    (word.alternatives ?? []).map((other) => words.map((own, k) => (k === i ? other : own.text)).join(' ')),
+  );
+  const others = new Map<string, PrintedNumber>();
+  for (const text of texts) {
+    const other = readNumber(bareNumber(text), mark);
+    if (other && other.value !== number.value && !others.has(other.value)) others.set(other.value, other);
+  }
+  return [...others.values()];
 }
 
 /** Groups of three digits, or one number with its sign: what may be several words and still one number. */

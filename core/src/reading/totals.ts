@@ -11,6 +11,8 @@ export interface TotalCandidate {
   readonly score: number;
   readonly span: NumberSpan | null;
   readonly evidence: string;
+  /** Whether it is not what the readers of a scan held for likeliest, but makes the sums right. */
+  readonly repaired?: boolean;
 }
 
 export type TotalField = 'netTotal' | 'taxTotal' | 'grossTotal' | 'amountDue';
@@ -35,7 +37,7 @@ const CENT = new Decimal('0.02');
 export function chooseTotals(labelled: LabelledRows, rows: readonly Row[], mark: DecimalMark, lineSum: Decimal | null): Totals {
   const spansOf = (run: Run) => numberSpans(run, mark).filter((span) => !span.percent && span.number.places <= 2 && looksLikeAmount(span));
   const of = (meaning: LabelMeaning, above = false): TotalCandidate[] =>
-    strongest(labelled.candidates(meaning, spansOf, { above }).map((candidate) => asTotal(candidate, rows)));
+    strongest(labelled.candidates(meaning, spansOf, { above }).flatMap((candidate) => asTotals(candidate, rows)));
   const net = of('netTotal');
   const goods = of('goodsTotal');
   const tax = withRateSums(labelled, of('taxTotal'));
@@ -106,18 +108,21 @@ function looksLikeAmount(span: NumberSpan): boolean {
   return span.number.places === 2 || span.number.signed || (span.number.places === 0 && /^\d{1,3}([.,'’ ]\d{3})+$/.test(span.text));
 }
 
-function asTotal(candidate: Candidate<NumberSpan>, rows: readonly Row[]): TotalCandidate {
+/** Less than what the readers held for likeliest, so that only sums that come right choose another reading. */
+const REPAIR = 0.4;
+
+function asTotals(candidate: Candidate<NumberSpan>, rows: readonly Row[]): TotalCandidate[] {
   const { span, label, relation } = candidate;
   const row = rows.find((other) => other.index === label.run.row);
   const rightmost = row?.runs.at(-1) === span.run ? 0.02 : 0;
   const bracketed = /^\(.*\)$/.test(span.text) ? -0.3 : 0;
   const depth = (0.05 * label.run.row) / Math.max(1, rows[rows.length - 1]?.index ?? 1);
-  return {
-    value: decimal(span.number.value),
-    span,
-    score: candidate.score + rightmost + bracketed + depth,
-    evidence: `${relation} “${label.phrase}”`,
-  };
+  const score = candidate.score + rightmost + bracketed + depth;
+  const evidence = `${relation} “${label.phrase}”`;
+  return [
+    { value: decimal(span.number.value), span, score, evidence },
+    ...span.others.map((other) => ({ value: decimal(other.value), span, score: score - REPAIR, evidence, repaired: true })),
+  ];
 }
 
 /** The sum of the tax amounts that stand with a rate, where there are several: the printed total may be missing. */
@@ -165,6 +170,7 @@ function chooseDue(
   return best;
 }
 
+/** Each amount once a place: a total printed twice counts once, readings of one place that differ each. */
 function strongest(candidates: readonly TotalCandidate[]): TotalCandidate[] {
   const kept: TotalCandidate[] = [];
   for (const candidate of [...candidates].sort((a, b) => b.score - a.score)) {

@@ -57,6 +57,8 @@ export function joinReadings(first: FirstReading, second: SecondReading | null):
   if (!second || second.text === '') return { text: own, score: /\d/.test(own) ? 0.6 * first.score : first.score, alternatives: [] };
   const other = tidied(second.text);
   if (plainSigns(own) === plainSigns(other)) return { text: own, score: AGREED, alternatives: [] };
+  const amount = sameAmount(own, other);
+  if (amount !== null) return { text: amount, score: 0.97, alternatives: [] };
   const rivals = (chosen: string) => [...new Set([own, other, ...(second.rival ? [tidied(second.rival)] : [])])].filter((text) => text !== chosen && text !== '');
   // The second reader knows few accented letters: where the plain letters agree, the first reader's stand.
   if (bare(own) === bare(other) && !/\d/.test(own)) return { text: own, score: Math.max(0.9, first.score), alternatives: [] };
@@ -66,6 +68,14 @@ export function joinReadings(first: FirstReading, second: SecondReading | null):
   const text = takeOther ? other : own;
   const margin = Math.abs(shape(other) + second.score - shape(own) - first.score);
   return { text, score: digits ? Math.min(0.75, 0.45 + margin / 3) : takeOther ? 0.7 * second.score : first.score, alternatives: rivals(text) };
+}
+
+/** Both texts where they are one amount and differ only by the currency sign, which one reader left out or took for a letter. */
+function sameAmount(own: string, other: string): string | null {
+  const [a, b] = [own, other].map((text) => /^(?:[£€$]|[CEe∈](?=\d))?(\d[\d.,']*\d)(?: ?[£€$CEeF∈])?$/.exec(plainSigns(text))?.[1]);
+  if (a === undefined || a !== b) return null;
+  const signed = [own, other].find((text) => /[£€$]/.test(text));
+  return signed ?? (/^\d/.test(own) && /\d$/.test(own) ? own : (a ?? null));
 }
 
 /** How much the text looks like something that is printed on invoices: an amount, a date, a number, a word. */
@@ -80,10 +90,12 @@ function shape(text: string): number {
 
 /** Without the scraps of table rules that readers take for signs. */
 function tidied(text: string): string {
-  const tidy = text.replace(/^[|¦_~‚\[\]{}]+(?=.)|(?<=.)[|¦_~\[\]{}]+$/gu, '');
+  const tidy = text.replace(/^[|¦_~‚\[\]{}]+(?=.)|(?<=.)[|¦_~\[\]{}]+$|(?<=[^\p{L}\d])[/\\]$/gu, '');
   return tidy.replace(/^[‘'`´]+(?=\d)/, '').replace(/[，]/g, ',').replace(/[：]/g, ':').replace(/[（]/g, '(').replace(/[）]/g, ')');
 }
 
+/** What blur adds to the height of a box around ink, in pixels. */
+const BLUR = 2;
 const TALL = /[\p{Lu}\dbdfhkltßÀ-ÿ£€$%&/()[\]|!?]/u;
 const HANGING = /[gjpqyçÇQ,;()[\]|/@]/u;
 const SMALL_LETTER = /[\p{Ll}\d\p{Lu}]/u;
@@ -95,7 +107,7 @@ const SMALL_LETTER = /[\p{Ll}\d\p{Lu}]/u;
 export function typeBox(text: string, ink: Box): Box | null {
   if (!SMALL_LETTER.test(text)) return null;
   const hangs = HANGING.test(text);
-  const capitals = ink.height / (TALL.test(text) ? (hangs ? 1.28 : 1) : hangs ? 1.02 : 0.74);
+  const capitals = (ink.height - BLUR) / (TALL.test(text) ? (hangs ? 1.28 : 1) : hangs ? 1.02 : 0.74);
   const size = capitals / 0.72;
   const base = bottom(ink) - (hangs ? 0.27 * capitals : 0);
   return { x: ink.x, width: ink.width, y: base - 0.8 * size, height: size };

@@ -1,5 +1,5 @@
-import { joinReadings, levelled, likelyLanguage, rowsOfText, typeBox, uncovered, worthSecondReading, type PageWords, type Word } from '@umber/core/reading';
-import { after, scaling, type Grey } from '@umber/core/pictures';
+import { joinReadings, levelled, likelyLanguage, plainSigns, rowsOfText, typeBox, uncovered, worthSecondReading, type PageWords, type Word } from '@umber/core/reading';
+import { after, blank, cropped, inkParts, scaling, type Grey } from '@umber/core/pictures';
 import { readWords, type FirstWord } from './first-reader.js';
 import { LIMITS } from './limits.js';
 import { readCrops, type CropBox } from './second-reader.js';
@@ -21,8 +21,10 @@ export async function readScan(page: Grey, number: number, resolution: number | 
   const upright = await straighten(page, resolution);
   const { picture, lines } = upright;
   const language = likelyLanguage(rowsOfText(upright.glimpse.join('\n'))) ?? 'en';
-  const first = (await readWords(picture, LANGUAGES[language], upright.resolution)).filter((word) => isPrint(word, lines));
-  const words = levelled([...(await readAgain(picture, first)), ...(await readMissed(picture, lines, first))]);
+  const tongue = LANGUAGES[language];
+  const found = (await readWords(picture, tongue, upright.resolution)).filter((word) => isPrint(word, lines));
+  const first = [...found, ...(await lookCloser(picture, missed(lines, found), tongue, upright.resolution))];
+  const words = levelled([...(await readAgain(picture, first)), ...(await readAlone(picture, missed(lines, first)))]);
   const scale = 72 / upright.resolution;
   const pointsPerPixel = 72 / (resolution ?? (upright.resolution * page.width) / picture.width);
   return {
@@ -47,7 +49,7 @@ const scaled = (word: Word, scale: number): Word => ({
 
 /** Whether the first reader's word is print: the text finder saw it too, or the reader is sure. Stains and rules are neither. */
 function isPrint(word: FirstWord, lines: readonly CropBox[]): boolean {
-  if (/^[|_~—–\-=.:;'‘’"“”°*«»\\/]+$/.test(word.text) && (word.score < 0.6 || /^[|_~—=]+$/.test(word.text))) return false;
+  if (/^[|_~—=.,:;'‘’"“”`°*«»\\]+$/.test(word.text) || (/^[–\-/]+$/.test(word.text) && word.score < 0.6)) return false;
   const [x, y] = [word.x + word.width / 2, word.y + word.height / 2];
   const seen = lines.some((line) => x >= line.x && x <= line.x + line.width && y >= line.y && y <= line.y + line.height);
   return seen ? word.score > 0.05 || /\d/.test(word.text) : word.score > 0.6;
@@ -56,8 +58,22 @@ function isPrint(word: FirstWord, lines: readonly CropBox[]): boolean {
 /** Signs of space around a word's ink that help the second reader. */
 const AROUND = 0.18;
 
-async function readAgain(picture: Grey, words: readonly FirstWord[]) {
-  const chosen = words.filter(worthSecondReading);
+/** Words that the first reader joined across a gap, as between two columns, parted; their parts have no first reading of their own. */
+function parted(picture: Grey, word: FirstWord): { word: FirstWord; parts: FirstWord[] } {
+  if (!/\d/.test(word.text) || word.text.length < 3) return { word, parts: [] };
+  const parts = inkParts(picture, word, Math.max(5, WIDE_GAP * usualHeight(word)));
+  return { word, parts: parts.length < 2 ? [] : parts.map(({ from, to }) => ({ ...word, x: from, width: to - from, text: '', score: 0 })) };
+}
+
+const WIDE_GAP = 0.85;
+/** Height of a word's capitals even where its box took in a rule or a stain: no letter is twice as high as wide. */
+const usualHeight = (word: FirstWord) => Math.min(word.height, (2 * word.width) / Math.max(1, word.text.length));
+
+async function readAgain(picture: Grey, found: readonly FirstWord[]) {
+  const split = found.map((word) => parted(picture, word));
+  const words = split.flatMap(({ word, parts }) => (parts.length === 0 ? [word] : parts));
+  const whole = new Map(split.flatMap(({ word, parts }) => parts.map((part) => [part, { word, parts }] as const)));
+  const chosen = words.filter((word) => worthSecondReading(word) || word.text === '');
   const readings = await readCrops(
     picture,
     chosen.map((word) => {
@@ -68,6 +84,14 @@ async function readAgain(picture: Grey, words: readonly FirstWord[]) {
   const second = new Map(chosen.map((word, i) => [word, readings[i]]));
   return words.flatMap((word) => {
     const reading = second.get(word);
+    const joined = whole.get(word);
+    if (joined && reading) {
+      const together = plainSigns(joined.parts.map((part) => second.get(part)?.text ?? '').join(''));
+      const text = plainSigns(reading.text).replace(/^[|[\]]+|[|[\]]+$/g, '');
+      const score = together === plainSigns(joined.word.text) ? 0.98 : ALONE * reading.score;
+      const box = typeBox(text, word) ?? { ...word };
+      return /[\p{L}\d]/u.test(text) ? [{ ...box, text, score, alternatives: [], line: word.line }] : [];
+    }
     const { text, score, alternatives } = joinReadings(word, reading ? { text: reading.text, score: reading.score, rival: rivalOf(reading) } : null);
     const box = typeBox(word.text, word) ?? { x: word.x, y: word.y - 0.2 * word.height, width: word.width, height: Math.max(word.height, 8) };
     return text === '' ? [] : [{ ...box, text, score, alternatives, line: word.line }];
@@ -85,9 +109,48 @@ function rivalOf({ signs }: SignReading): string | null {
     .trim();
 }
 
-/** Print that the text finder saw and the first reader did not: read by the second reader alone. */
-async function readMissed(picture: Grey, lines: readonly CropBox[], first: readonly FirstWord[]) {
-  const gaps = lines.flatMap((line) => uncovered(line, first));
+/** Print that the text finder saw and none of the words covers. */
+const missed = (lines: readonly CropBox[], words: readonly FirstWord[]): CropBox[] => lines.flatMap((line) => uncovered(line, words));
+
+/** White between the lines of a list of cuttings, in pixels. */
+const APART = 24;
+
+/** The first reader's second look at what it missed: the cuttings, set below one another as one block of print. */
+async function lookCloser(picture: Grey, gaps: readonly CropBox[], language: string, resolution: number): Promise<FirstWord[]> {
+  const cuttings = gaps.map((gap) => {
+    const [x, y] = [Math.round(gap.x), Math.round(gap.y)];
+    return { x, y, picture: cropped(picture, x, y, Math.max(2, Math.round(gap.width)), Math.max(2, Math.round(gap.height))) };
+  });
+  if (cuttings.length === 0) return [];
+  const width = Math.max(...cuttings.map((cutting) => cutting.picture.width)) + 2 * APART;
+  const height = cuttings.reduce((sum, cutting) => sum + cutting.picture.height + APART, APART);
+  if (width * height > LIMITS.pixels) return [];
+  const sheet = blank(width, height, 250);
+  let top = APART;
+  const placed = cuttings.map((cutting) => {
+    for (let row = 0; row < cutting.picture.height; row++)
+      sheet.data.set(
+        cutting.picture.data.subarray(row * cutting.picture.width, (row + 1) * cutting.picture.width),
+        (top + row) * width + APART,
+      );
+    const at = { ...cutting, top };
+    top += cutting.picture.height + APART;
+    return at;
+  });
+  const words = await readWords(sheet, language, resolution, ONE_BLOCK);
+  return words.flatMap((word) => {
+    const middle = word.y + word.height / 2;
+    const from = placed.find((cutting) => middle >= cutting.top - 2 && middle <= cutting.top + cutting.picture.height + 2);
+    if (!from || word.score < 0.3 || !/[\p{L}\d]/u.test(word.text)) return [];
+    return [{ ...word, x: word.x - APART + from.x, y: word.y - from.top + from.y, line: `closer ${from.top}` }];
+  });
+}
+
+/** The first reader's mode for a block of lines. */
+const ONE_BLOCK = 6;
+
+/** Print that the first reader does not see even so: read by the second reader alone. */
+async function readAlone(picture: Grey, gaps: readonly CropBox[]) {
   const readings = await readCrops(picture, gaps);
   return gaps.flatMap((gap, i) => wordsOfLine(gap, readings[i], `missed ${i}`));
 }

@@ -1,0 +1,53 @@
+import type { PageTrust } from './trust.js';
+import { HEADER_FIELDS, LINE_CELLS, type DocumentReading, type HeaderField, type LineCell, type ReadLine, type ReadValue } from './reading.js';
+
+/** What the checks of the whole document say for its values. */
+export interface Support {
+  /** Net + tax = gross. */
+  readonly addsUp: boolean;
+  /** The lines sum to the net total. */
+  readonly linesFit: boolean;
+  /** Fields that their check digits prove. */
+  readonly supported: ReadonlySet<HeaderField>;
+}
+
+type Values = Pick<DocumentReading, 'fields' | 'lines'>;
+
+const AMOUNTS: ReadonlySet<string> = new Set(['netTotal', 'taxTotal', 'grossTotal', 'amountDue']);
+const PROSE: ReadonlySet<string> = new Set(['description', 'sellerName', 'unit']);
+
+/** The values with what the readers of a scan thought of their words counted in; what sums or check digits prove stays sure. */
+export function weigh({ fields, lines }: Values, trust: PageTrust, support: Support): Values {
+  if (!trust.scanned) return { fields, lines };
+  const weighed = {} as Record<HeaderField, ReadValue | null>;
+  for (const field of HEADER_FIELDS) {
+    const value = fields[field];
+    const proven = support.supported.has(field) || (AMOUNTS.has(field) && support.addsUp) || field === 'currency';
+    weighed[field] = value && !proven ? lessSure(field, value, trust) : value;
+  }
+  return { fields: weighed, lines: lines.map((line) => weighLine(line, trust, support)) };
+}
+
+function weighLine(line: ReadLine, trust: PageTrust, support: Support): ReadLine {
+  const cells = {} as Record<LineCell, ReadValue | null>;
+  for (const name of LINE_CELLS) {
+    const value = line[name];
+    const proven = value?.evidence.includes('quantity × price = amount') || (name === 'netAmount' && support.linesFit);
+    cells[name] = value && !proven ? lessSure(name, value, trust) : value;
+  }
+  return { ...line, ...cells };
+}
+
+function lessSure(name: string, value: ReadValue, trust: PageTrust): ReadValue {
+  const sure = PROSE.has(name) ? Math.min(1, trust.mean(value.page, value.box) + 0.1) : trust.least(value.page, value.box);
+  if (sure >= 0.9) return value;
+  return {
+    ...value,
+    confidence: value.confidence * sure,
+    evidence: [...value.evidence, 'not all of it read clearly'],
+    alternatives: [
+      ...value.alternatives,
+      ...trust.others(value.page, value.box).slice(0, 2).map((text) => ({ value: text, reason: 'how else it may read', page: value.page, box: value.box })),
+    ].slice(0, 4),
+  };
+}
