@@ -35,6 +35,8 @@ export const FIELD_SCHEMAS: Readonly<Record<HeaderField, Joi.Schema>> = {
   taxTotal: amount,
   grossTotal: amount,
   amountDue: amount,
+  discountPercent: decimalText(2),
+  discountDate: isoDate,
 };
 export const CELL_SCHEMAS: Readonly<Record<LineCell, Joi.Schema>> = {
   itemNumber: text.max(60),

@@ -41,6 +41,8 @@ const NAMES: Readonly<Partial<Record<HeaderField, string>>> = {
   taxTotal: 'tax',
   grossTotal: 'total',
   amountDue: 'amount due',
+  discountPercent: 'early payment discount',
+  discountDate: 'last day for the discount',
 };
 
 /** Every question a person should settle, at most one a field, the head before the lines. */

@@ -44,7 +44,7 @@ export function linesByHeads(rows: readonly Row[], labelled: LabelledRows, mark:
       page = row.page;
       if (open !== 'before') open = 'after';
     }
-    const found = headsOf(row, language, mark);
+    const found = headsOf(row, rows, language, mark);
     if (found && (heads.length === 0 || found.length >= heads.length - 2)) {
       if (heads.length === 0 || open !== 'table') heads = found;
       open = 'table';
@@ -63,9 +63,35 @@ export function linesByHeads(rows: readonly Row[], labelled: LabelledRows, mark:
   return { method: 'heads', lines: lines.map(finish), rows: used, heads };
 }
 
-function headsOf(row: Row, language: string, mark: DecimalMark): Head[] | null {
+const NUMERIC_ROLES: ReadonlySet<ColumnRole> = new Set(['netAmount', 'unitPrice', 'quantity', 'taxRate', 'discount', 'per', 'taxAmount', 'grossAmount']);
+/** Rows below a head that tell what its column holds. */
+const LOOKED_BELOW = 12;
+
+/** What a head may mean given what stands below it: amounts under a word that names goods are no descriptions. */
+function rolesByContent(roles: readonly ColumnRole[], box: Box, below: readonly Row[], mark: DecimalMark): readonly ColumnRole[] {
+  let [amounts, texts] = [0, 0];
+  for (const row of below) {
+    const run = row.runs.find((one) => overlapX(one.box, box) > 0 && (Math.abs(right(one.box) - right(box)) < 8 || Math.abs(one.box.x - box.x) < 8));
+    if (!run) continue;
+    const number = readNumber(run.text, mark);
+    if (number?.places === 2) amounts++;
+    else if (number === null && /\p{L}{3}/u.test(run.text)) texts++;
+  }
+  if (amounts >= 2 && amounts > 2 * texts) {
+    const numeric = roles.filter((role) => NUMERIC_ROLES.has(role));
+    return numeric.length > 0 ? numeric : ['netAmount'];
+  }
+  return roles;
+}
+
+function headsOf(row: Row, rows: readonly Row[], language: string, mark: DecimalMark): Head[] | null {
+  const at = rows.indexOf(row);
+  const below = (at < 0 ? rows.filter((other) => other.index > row.index) : rows.slice(at + 1)).slice(0, LOOKED_BELOW).filter((other) => other.page === row.page);
   const options = row.runs.flatMap((run) =>
-    columnHeadsIn(run, language).map((hit) => ({ roles: hit.roles, run, box: union(run.words.slice(hit.from, hit.to)) })),
+    columnHeadsIn(run, language).map((hit) => {
+      const box = union(run.words.slice(hit.from, hit.to));
+      return { roles: rolesByContent(hit.roles, box, below, mark), run, box };
+    }),
   );
   const covered = new Set(options.map((option) => option.run));
   if (options.length < 2 || row.runs.some((run) => numberSpans(run, mark).some((span) => span.number.places === 2))) return null;
@@ -131,7 +157,10 @@ function takeRow(row: Row, heads: readonly Head[], lines: Draft[], mark: Decimal
   }
   if (!last || last.page !== row.page) return;
   if (row.box.y - last.bottom > 1.1 * last.rowHeight || !isContinuation(row, last, cells, labelled)) return;
-  const text = row.runs.filter((run) => !/^[^\p{L}\d]+$/u.test(run.text));
+  const runs = row.runs.filter((run) => !/^[^\p{L}\d]+$/u.test(run.text));
+  const rest = wrappedItem(runs, last);
+  if (rest) last.cells.set('itemNumber', [...(last.cells.get('itemNumber') ?? []), ...rest.words]);
+  const text = runs.filter((run) => run !== rest);
   const item = itemNumberBelow(text);
   if (item) last.cells.set('itemNumber', item);
   else last.cells.set('description', [...(last.cells.get('description') ?? []), ...text.flatMap((run) => run.words)]);
@@ -158,11 +187,20 @@ function itemNumberBelow(runs: readonly Run[]): Word[] | null {
   return /\d|-/.test(last.text) && (/[:.]$/.test(label.text) || words.length === 2) ? [last] : null;
 }
 
+/** The end of an item number that wraps in its column: what stands under one that ends in a dash or slash. */
+function wrappedItem(runs: readonly Run[], last: Draft): Run | null {
+  const item = last.cells.get('itemNumber');
+  const [first] = runs;
+  if (!item || !first || runs.length > 2 || first.words.length > 1) return null;
+  return Math.abs(first.box.x - item[0].x) < 4 && /[-/]$/.test(item[item.length - 1].text) ? first : null;
+}
+
 function isContinuation(row: Row, last: Draft, cells: ReadonlyMap<ColumnRole, Word[]>, labelled: LabelledRows): boolean {
   const description = last.cells.get('description');
   if (!description || row.runs.length > 2) return false;
   const left = Math.min(...description.map((word) => word.x));
-  const first = row.runs[0];
+  const wrapped = wrappedItem(row.runs, last);
+  const first = row.runs.find((run) => run !== wrapped) ?? row.runs[0];
   if (first.box.x < left - 4 || first.box.x > Math.max(...description.map(right)) + 10) return false;
   if (labelled.labels.some((label) => label.run === first && label.from === 0 && label.meaning === 'other' && /\d/.test(first.text)))
     return false;
@@ -172,8 +210,9 @@ function isContinuation(row: Row, last: Draft, cells: ReadonlyMap<ColumnRole, Wo
 }
 
 /** Which words of a run stand in which column. */
-function place(run: Run, heads: readonly Head[], mark: DecimalMark): Map<ColumnRole, Word[]> {
+function place(printed: Run, heads: readonly Head[], mark: DecimalMark): Map<ColumnRole, Word[]> {
   const groups = new Map<ColumnRole, Word[]>();
+  const run = unglued(printed, heads);
   const whole = columnOf(run.box, run.words, heads, mark);
   const crossed = heads.filter((head) => overlapX(head.box, run.box) > 1);
   if (
@@ -189,6 +228,20 @@ function place(run: Run, heads: readonly Head[], mark: DecimalMark): Map<ColumnR
     if (head) groups.set(head.role, [...(groups.get(head.role) ?? []), word]);
   }
   return groups;
+}
+
+/** A quantity that a reader of a scan glued to its unit ("2St", "8C"), as two words. */
+function unglued(run: Run, heads: readonly Head[]): Run {
+  const [word] = run.words;
+  const parts = run.words.length === 1 && word.score !== undefined ? /^(\d[\d.,]*)(\p{L}[\p{L}²³]{0,4})$/u.exec(word.text) : null;
+  if (!parts || !heads.some((head) => head.role === 'quantity' && overlapX(head.box, run.box) > -4)) return run;
+  const letter = word.width / word.text.length;
+  const [number, unit] = [parts[1], parts[2]];
+  const words = [
+    { ...word, text: number, width: number.length * letter, alternatives: [] },
+    { ...word, text: unit, x: word.x + number.length * letter, width: unit.length * letter, alternatives: [] },
+  ];
+  return makeRun(words, run.page, run.row);
 }
 
 /** A long run whose last words are numbers under another head: a narrow gap joined two columns. */
@@ -246,7 +299,8 @@ function finish(draft: Draft): LineRow {
   for (const [role, words] of draft.cells) {
     const box = union(words);
     if (TEXT_ROLES.has(role)) {
-      cells[role] = { value: words.map((word) => word.text).join(' '), box };
+      const text = words.map((word) => word.text).join(' ');
+      cells[role] = { value: role === 'itemNumber' ? text.replace(/(?<=[-/]) /g, '') : text, box };
       continue;
     }
     const number = numberCell(words, draft.mark);

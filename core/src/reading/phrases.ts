@@ -15,7 +15,7 @@ export function fold(text: string): string {
     .normalize('NFKD')
     .replace(/\p{M}/gu, '')
     .toLowerCase()
-    .replace(/[.,:;()'’"“”\-–—_*[\]?!]/g, ' ')
+    .replace(/[.,:;()'’"“”\-–—_*[\]?!=|]/g, ' ')
     .replace(/(?<=\p{L})(?=[£€$%])/gu, ' ')
     .replace(/\s+/g, ' ')
     .trim();

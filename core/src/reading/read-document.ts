@@ -25,6 +25,7 @@ import { LINE_CELLS, type DocumentReading, type HeaderField, type ReadLine, type
 import { settleWords } from './settle-words.js';
 import { PageTrust } from './trust.js';
 import { weigh } from './weigh.js';
+import { dayAfter, earlyPaymentTerms } from './terms.js';
 import { sellerNamesOf } from './seller-name.js';
 import { chooseTotals, netFitsLines, totalText, type TotalCandidate, type TotalField, type Totals } from './totals.js';
 import { rowsOf, rowsOfText, type PageWords, type Row } from './words.js';
@@ -117,6 +118,7 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     taxTotal: null,
     grossTotal: null,
     amountDue: null,
+    ...earlyPayment(rows, issueDate),
   };
   const credit = kind.kind === 'credit-note';
   const fits =
@@ -252,8 +254,34 @@ function asDate(found: readonly Found[], order: DayMonthOrder, after: string | n
   };
 }
 
+/** The discount for early payment and the last day for it, where the page grants one. */
+function earlyPayment(rows: readonly Row[], issueDate: ReadValue | null): Pick<Record<HeaderField, ReadValue | null>, 'discountPercent' | 'discountDate'> {
+  const terms = earlyPaymentTerms(rows);
+  const last = dayAfter(issueDate?.value ?? null, terms?.discountDays ?? null);
+  if (!terms?.discountPercent || last === null) return { discountPercent: null, discountDate: null };
+  const read = (value: string, evidence: string, confidence: number): ReadValue => ({
+    value,
+    confidence,
+    page: terms.page,
+    box: terms.box,
+    evidence: [evidence],
+    alternatives: [],
+  });
+  return {
+    discountPercent: read(terms.discountPercent, 'printed early payment terms', 0.95),
+    discountDate: read(last, `terms of ${terms.discountDays} days from the issue date`, Math.min(0.95, issueDate?.confidence ?? 0)),
+  };
+}
+
 function byTerms(rows: readonly Row[], issueDate: ReadValue | null): ReadValue | null {
-  const found = issueDate ? dueByTerms(rows, issueDate.value) : null;
+  const early = earlyPaymentTerms(rows);
+  const afterDiscount = issueDate && early?.netDays != null ? dayAfter(issueDate.value, early.netDays) : null;
+  const found =
+    issueDate && early && afterDiscount !== null
+      ? { value: afterDiscount, page: early.page, box: early.box, evidence: `terms of ${early.netDays} days from the issue date` }
+      : issueDate
+        ? dueByTerms(rows, issueDate.value)
+        : null;
   return found
     ? {
         value: found.value,

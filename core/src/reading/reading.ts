@@ -1,7 +1,7 @@
 import type { Box } from '../geometry/index.js';
 import type { DocumentKind } from './lexicon/index.js';
 
-/** The header fields, with the terms of EN 16931: BT-1, 2, 9, 5, 13, 27, 31/32, 84, 109, 110, 112, 115. */
+/** The header fields, with the terms of EN 16931: BT-1, 2, 9, 5, 13, 27, 31/32, 84, 109, 110, 112, 115; early payment terms after BT-20. */
 export const HEADER_FIELDS = [
   'invoiceNumber',
   'issueDate',
@@ -15,6 +15,8 @@ export const HEADER_FIELDS = [
   'taxTotal',
   'grossTotal',
   'amountDue',
+  'discountPercent',
+  'discountDate',
 ] as const;
 export type HeaderField = (typeof HEADER_FIELDS)[number];
 

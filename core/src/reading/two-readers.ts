@@ -59,6 +59,8 @@ export function joinReadings(first: FirstReading, second: SecondReading | null):
   if (plainSigns(own) === plainSigns(other)) return { text: own, score: AGREED, alternatives: [] };
   const amount = sameAmount(own, other);
   if (amount !== null) return { text: amount, score: 0.97, alternatives: [] };
+  const pointed = sameDigits(own, other);
+  if (pointed !== null) return { text: pointed, score: 0.95, alternatives: [pointed === own ? other : own] };
   const rivals = (chosen: string) => [...new Set([own, other, ...(second.rival ? [tidied(second.rival)] : [])])].filter((text) => text !== chosen && text !== '');
   // The second reader knows few accented letters: where the plain letters agree, the first reader's stand.
   if (bare(own) === bare(other) && !/\d/.test(own)) return { text: own, score: Math.max(0.9, first.score), alternatives: [] };
@@ -78,6 +80,15 @@ function sameAmount(own: string, other: string): string | null {
   return signed ?? (/^\d/.test(own) && /\d$/.test(own) ? own : (a ?? null));
 }
 
+/** The text with the decimal mark where both readers saw the same digits and one of them lost the mark, as faint ones are. */
+function sameDigits(own: string, other: string): string | null {
+  const [a, b] = [own, other].map((text) => plainSigns(text).replace(/[£€$%]/g, ''));
+  if (!/^-?\d[\d.,]*\d$/.test(a) || !/^-?\d[\d.,]*\d$/.test(b) || a.replace(/[.,]/g, '') !== b.replace(/[.,]/g, '')) return null;
+  const marks = (text: string) => text.replace(/\d/g, '').length;
+  if (marks(a) === marks(b)) return null;
+  return marks(a) > marks(b) ? own : other;
+}
+
 /** How much the text looks like something that is printed on invoices: an amount, a date, a number, a word. */
 function shape(text: string): number {
   if (/^[£€$]?-?\d{1,3}([.,' ]\d{3})*[.,]\d{2}$/.test(text)) return 0.5;
@@ -94,6 +105,8 @@ function tidied(text: string): string {
   return tidy.replace(/^[‘'`´]+(?=\d)/, '').replace(/[，]/g, ',').replace(/[：]/g, ':').replace(/[（]/g, '(').replace(/[）]/g, ')');
 }
 
+/** Width of the narrowest print's letters, as a share of its size. */
+const NARROWEST = 0.26;
 /** What blur adds to the height of a box around ink, in pixels. */
 const BLUR = 2;
 const TALL = /[\p{Lu}\dbdfhkltßÀ-ÿ£€$%&/()[\]|!?]/u;
@@ -108,7 +121,8 @@ export function typeBox(text: string, ink: Box): Box | null {
   if (!SMALL_LETTER.test(text)) return null;
   const hangs = HANGING.test(text);
   const capitals = (ink.height - BLUR) / (TALL.test(text) ? (hangs ? 1.28 : 1) : hangs ? 1.02 : 0.74);
-  const size = capitals / 0.72;
+  // A box far too high for its width took in a rule or a stain.
+  const size = Math.min(capitals / 0.72, ink.width / text.length / NARROWEST);
   const base = bottom(ink) - (hangs ? 0.27 * capitals : 0);
   return { x: ink.x, width: ink.width, y: base - 0.8 * size, height: size };
 }
@@ -119,7 +133,7 @@ export function levelled(words: readonly (Word & { readonly line: string })[]): 
   for (const word of words) lines.set(word.line, [...(lines.get(word.line) ?? []), word]);
   return words.map(({ line, ...word }) => {
     const all = (lines.get(line) ?? []).filter((other) => Math.abs(other.x - word.x) < 25 * word.height);
-    if (all.length < 3) return word;
+    if (all.length < 2) return word;
     const middle = (values: number[]) => values.sort((a, b) => a - b)[Math.floor(values.length / 2)];
     const height = middle(all.map((other) => other.height));
     if (word.height < 1.35 * height && word.height > 0.7 * height) return word;

@@ -37,7 +37,7 @@ export const documentHead = (db: Database, id: number) =>
     db,
     `select d.id, d.version, d.tray, d.parked_from as "parkedFrom", d.reason, d.kind, d.language, d.file_name as "fileName", d.invoice_number as "invoiceNumber",
        d.issue_date as "issueDate", d.due_date as "dueDate", d.currency, d.order_reference as "orderReference", d.seller_name as "sellerName", d.seller_tax_id as "sellerTaxId",
-       d.seller_iban as "sellerIban", d.net_total as "netTotal", d.tax_total as "taxTotal", d.gross_total as "grossTotal", d.amount_due as "amountDue",
+       d.seller_iban as "sellerIban", d.net_total as "netTotal", d.tax_total as "taxTotal", d.gross_total as "grossTotal", d.amount_due as "amountDue", d.discount_percent as "discountPercent", d.discount_date as "discountDate",
        d.document_discount as discount, d.carriage, d.settled_fields as "settledFields", d.supplier_id as "supplierId", d.order_id as "orderId", checker.name as "checkedBy",
        a.id as "arrivalId", a.sender, a.subject, a.received_at as "receivedAt", a.body_text as "text", e.number as "entryNumber"
      from documents d join arrivals a on a.id = d.arrival_id left join people checker on checker.id = d.checked_by left join journal_entries e on e.document_id = d.id

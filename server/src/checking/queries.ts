@@ -14,6 +14,8 @@ const COLUMN: Readonly<Record<HeaderField, string>> = {
   taxTotal: 'tax_total',
   grossTotal: 'gross_total',
   amountDue: 'amount_due',
+  discountPercent: 'discount_percent',
+  discountDate: 'discount_date',
 };
 const CELL_COLUMN: Readonly<Record<LineCell, string>> = {
   itemNumber: 'item_number',

@@ -22,7 +22,7 @@ export async function readScan(page: Grey, number: number, resolution: number | 
   const { picture, lines } = upright;
   const language = likelyLanguage(rowsOfText(upright.glimpse.join('\n'))) ?? 'en';
   const tongue = LANGUAGES[language];
-  const found = (await readWords(picture, tongue, upright.resolution)).filter((word) => isPrint(word, lines));
+  const found = withoutStains((await readWords(picture, tongue, upright.resolution)).filter((word) => isPrint(word, lines)));
   const first = [...found, ...(await lookCloser(picture, missed(lines, found), tongue, upright.resolution))];
   const words = levelled([...(await readAgain(picture, first)), ...(await readAlone(picture, missed(lines, first)))]);
   const scale = 72 / upright.resolution;
@@ -37,6 +37,13 @@ export async function readScan(page: Grey, number: number, resolution: number | 
       straightenedBy: after(scaling(scale), after(upright.map, scaling(1 / pointsPerPixel))),
     },
   };
+}
+
+/** The words without those that only a stamp or a stain can be: far larger than all others, and unsure. */
+function withoutStains<W extends FirstWord>(words: readonly W[]): W[] {
+  const heights = words.map((word) => word.height).sort((a, b) => a - b);
+  const usual = heights[Math.floor(heights.length / 2)] ?? 0;
+  return words.filter((word) => word.height < 2.2 * usual || word.score > 0.75);
 }
 
 const scaled = (word: Word, scale: number): Word => ({
@@ -94,7 +101,20 @@ async function readAgain(picture: Grey, found: readonly FirstWord[]) {
     }
     const { text, score, alternatives } = joinReadings(word, reading ? { text: reading.text, score: reading.score, rival: rivalOf(reading) } : null);
     const box = typeBox(word.text, word) ?? { x: word.x, y: word.y - 0.2 * word.height, width: word.width, height: Math.max(word.height, 8) };
-    return text === '' ? [] : [{ ...box, text, score, alternatives, line: word.line }];
+    return partsOf({ ...box, text, score, alternatives, line: word.line });
+  });
+}
+
+/** A word whose reading holds spaces, as so many words; its width is shared out by their letters. */
+function partsOf<W extends Word>(word: W): W[] {
+  const texts = word.text.split(/\s+/).filter((text) => text !== '');
+  if (texts.length < 2) return texts.map((text) => ({ ...word, text }));
+  const letter = word.width / word.text.length;
+  let from = 0;
+  return texts.map((text) => {
+    const at = word.text.indexOf(text, from);
+    from = at + text.length;
+    return { ...word, text, x: word.x + at * letter, width: text.length * letter, alternatives: [] };
   });
 }
 

@@ -1,5 +1,7 @@
 import {
   after,
+  crisp,
+  darkOnLight,
   directionOf,
   evenlyLit,
   fromPoints,
@@ -55,7 +57,7 @@ export async function straighten(page: Grey, resolution: number | null): Promise
   const scale = scaleFor(patches, map, width, height);
   const size: [number, number] = [Math.round(width * scale), Math.round(height * scale)];
   map = after(scaling(scale), map);
-  let picture = evenlyLit(warped(page, map, ...size));
+  let picture = crisp(evenlyLit(darkOnLight(warped(page, map, ...size))));
   const glimpse = await glance(picture, boxesOf(patches, map));
   if (glimpse.upsideDown) {
     picture = turned(picture, 2);

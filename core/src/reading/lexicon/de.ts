@@ -61,6 +61,8 @@ export const de: Lexicon = {
     common: ['der', 'die', 'das', 'und', 'den', 'von', 'zu', 'mit', 'im', 'am', 'auf', 'für', 'bei', 'ist', 'bitte', 'wir', 'sie', 'ihre', 'nach', 'zum', 'zur', 'einer'],
     carriedForward: ['übertrag', 'zwischensumme seite'],
     termsDays: ['{n} tage netto', 'innerhalb von {n} tagen', '{n} tage', 'binnen {n} tagen', 'zahlbar in {n} tagen'],
+    days: ['tage', 'tagen', 'tg'],
+    earlyDiscount: ['skonto'],
     dueSentence: ['bis zum', 'bis'],
     perHundred: { 'per 100': 100, 'je 100': 100, '‰': 1000 },
     page: ['seite {n} von {m}'],

@@ -77,6 +77,8 @@ export const en: Lexicon = {
     common: ['the', 'and', 'of', 'to', 'for', 'with', 'from', 'is', 'are', 'in', 'on', 'at', 'by', 'your', 'our', 'not', 'please', 'payment'],
     carriedForward: ['carried forward', 'brought forward', 'continued'],
     termsDays: ['{n} days net', 'net {n}', '{n} days', 'within {n} days', 'net {n} days'],
+    days: ['days', 'day'],
+    earlyDiscount: ['discount', 'early payment', 'settlement discount'],
     dueSentence: ['by', 'before', 'on or before', 'no later than'],
     perHundred: { 'C': 100, 'per 100': 100, 'hundreds': 100, 'M': 1000, 'per 1000': 1000 },
     page: ['page {n} of {m}'],

@@ -51,6 +51,8 @@ export const es: Lexicon = {
     common: ['el', 'la', 'los', 'las', 'de', 'del', 'y', 'en', 'por', 'para', 'con', 'su', 'una', 'es', 'se', 'a', 'nuestro'],
     carriedForward: ['suma y sigue', 'suma anterior'],
     termsDays: ['a {n} días', '{n} días neto', '{n} días'],
+    days: ['días', 'dias'],
+    earlyDiscount: ['descuento', 'pronto pago'],
     dueSentence: ['antes del'],
     perHundred: { 'el ciento': 100 },
     page: ['página {n} de {m}'],

@@ -58,6 +58,8 @@ export const fr: Lexicon = {
     common: ['le', 'la', 'les', 'des', 'du', 'et', 'en', 'au', 'aux', 'pour', 'par', 'sur', 'dans', 'est', 'nous', 'votre', 'vous', 'une', 'sous', 'avec'],
     carriedForward: ['à reporter', 'report', 'suite page'],
     termsDays: ['{n} jours nets', '{n} jours net', 'à {n} jours', 'sous {n} jours', '{n} jours'],
+    days: ['jours', 'jour', 'j'],
+    earlyDiscount: ['escompte'],
     dueSentence: ['avant le', 'au plus tard le', 'échéance'],
     perHundred: { 'le cent': 100, 'le mille': 1000, 'les 100': 100 },
     page: ['page {n} sur {m}', 'page {n} de {m}'],

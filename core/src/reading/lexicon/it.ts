@@ -53,6 +53,8 @@ export const it: Lexicon = {
     common: ['il', 'lo', 'la', 'gli', 'le', 'di', 'del', 'della', 'e', 'in', 'per', 'con', 'da', 'nel', 'una', 'sono', 'si', 'al', 'dei'],
     carriedForward: ['a riportare', 'riporto'],
     termsDays: ['{n} gg', '{n} giorni', 'a {n} giorni', 'rimessa diretta {n} gg'],
+    days: ['giorni', 'gg'],
+    earlyDiscount: ['sconto'],
     dueSentence: ['entro il'],
     perHundred: { 'al cento': 100 },
     page: ['pagina {n} di {m}'],

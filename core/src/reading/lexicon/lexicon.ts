@@ -54,6 +54,10 @@ export interface Lexicon {
     readonly carriedForward: readonly string[];
     /** Terms with `{n}` for the number of days. */
     readonly termsDays: readonly string[];
+    /** Words for days after a number. */
+    readonly days: readonly string[];
+    /** Words for a discount on early payment. */
+    readonly earlyDiscount: readonly string[];
     /** What stands before a due date in a sentence. */
     readonly dueSentence: readonly string[];
     /** Words by a price that say how many units it is for. */

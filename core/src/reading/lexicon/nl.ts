@@ -53,6 +53,8 @@ export const nl: Lexicon = {
     common: ['de', 'het', 'een', 'van', 'en', 'op', 'te', 'voor', 'met', 'bij', 'is', 'wij', 'uw', 'onze', 'naar', 'aan', 'per', 'door'],
     carriedForward: ['transport', 'over te brengen', 'saldo vorige pagina'],
     termsDays: ['binnen {n} dagen', '{n} dagen netto', '{n} dagen'],
+    days: ['dagen', 'dgn'],
+    earlyDiscount: ['korting', 'betalingskorting'],
     dueSentence: ['uiterlijk', 'vóór', 'voor'],
     perHundred: { 'per 100': 100 },
     page: ['pagina {n} van {m}'],

@@ -49,6 +49,8 @@ export const pl: Lexicon = {
     common: ['i', 'w', 'z', 'na', 'do', 'od', 'za', 'dla', 'jest', 'się', 'oraz', 'nie', 'po', 'przez', 'są'],
     carriedForward: ['do przeniesienia', 'z przeniesienia'],
     termsDays: ['{n} dni'],
+    days: ['dni'],
+    earlyDiscount: ['rabat', 'skonto'],
     dueSentence: ['do dnia'],
     perHundred: { 'za 100': 100 },
     page: ['strona {n} z {m}'],

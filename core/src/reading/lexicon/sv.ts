@@ -50,6 +50,8 @@ export const sv: Lexicon = {
     common: ['och', 'i', 'på', 'av', 'för', 'med', 'till', 'är', 'vi', 'din', 'er', 'det', 'en', 'ett', 'som', 'inom'],
     carriedForward: ['transport'],
     termsDays: ['{n} dagar netto', '{n} dagar'],
+    days: ['dagar', 'dgr'],
+    earlyDiscount: ['rabatt', 'kassarabatt'],
     dueSentence: ['senast'],
     perHundred: { 'per 100': 100 },
     page: ['sida {n} av {m}'],

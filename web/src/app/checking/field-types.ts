@@ -1,11 +1,12 @@
 import type { HeaderField, LineCell } from '@umber/core/reading';
 
-const DATES: ReadonlySet<string> = new Set(['issueDate', 'dueDate']);
+const DATES: ReadonlySet<string> = new Set(['issueDate', 'dueDate', 'discountDate']);
 const NUMBERS: ReadonlySet<string> = new Set([
   'netTotal',
   'taxTotal',
   'grossTotal',
   'amountDue',
+  'discountPercent',
   'quantity',
   'unitPrice',
   'netAmount',

@@ -20,6 +20,8 @@ export const FIELD_NAMES: Readonly<Record<HeaderField, string>> = {
   taxTotal: 'Tax',
   grossTotal: 'Total',
   amountDue: 'Amount due',
+  discountPercent: 'Discount %',
+  discountDate: 'Discount until',
 };
 export const CELL_NAMES: Readonly<Record<LineCell, string>> = {
   itemNumber: 'Item',

@@ -1,0 +1,77 @@
+import { readFile, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { readDocument, type PageWords } from '@umber/core/reading';
+import { ReaderPool } from '@umber/server/readers/reader-pool';
+import { makeDocuments, type Entry } from './make.js';
+import { scored, type Score } from './score.js';
+
+const USAGE = `node measuring/dist/main.js make FOLDER [COUNT [SEED]]   draws COUNT documents of every family
+node measuring/dist/main.js read FOLDER                   reads them and keeps the words
+node measuring/dist/main.js score FOLDER [--misses]       reads the words' values and prints how many are right`;
+
+async function main([command, folder, ...rest]: string[]): Promise<number> {
+  if (!folder) {
+    console.error(USAGE);
+    return 2;
+  }
+  if (command === 'make') {
+    const entries = await makeDocuments(folder, Number(rest[0] ?? 9), Number(rest[1] ?? 1));
+    console.log(`${entries.length} documents in ${folder}`);
+  } else if (command === 'read') await keepWords(folder);
+  else if (command === 'score') await score(folder, rest.includes('--misses'));
+  else {
+    console.error(USAGE);
+    return 2;
+  }
+  return 0;
+}
+
+const entriesOf = async (folder: string) => JSON.parse(await readFile(join(folder, 'truth.json'), 'utf8')) as Entry[];
+
+async function keepWords(folder: string): Promise<void> {
+  const entries = await entriesOf(folder);
+  const pool = new ReaderPool({ size: 2 });
+  const words: Record<string, PageWords[]> = {};
+  await Promise.all(
+    entries.map(async ({ file }) => {
+      words[file] = (await pool.read(await readFile(join(folder, file)))).map((page) => page.words);
+    }),
+  );
+  pool.close();
+  await writeFile(join(folder, 'words.json'), JSON.stringify(words));
+}
+
+async function score(folder: string, misses: boolean): Promise<void> {
+  const entries = await entriesOf(folder);
+  const words = JSON.parse(await readFile(join(folder, 'words.json'), 'utf8')) as Record<string, PageWords[]>;
+  const scores = entries.map((entry) => ({ entry, score: scored(readDocument(words[entry.file]), entry.truth) }));
+  if (misses)
+    for (const { entry, score: one } of scores)
+      for (const miss of [...one.fields, ...one.cells].filter((outcome) => !outcome.right))
+        console.log(`${entry.file} ${miss.name}: wanted ${miss.wanted}, got ${miss.got}${miss.doubted ? '' : '  SILENT'}`);
+  const groups = new Map<string, Score[]>();
+  for (const { entry, score: one } of scores)
+    for (const key of [entry.damage === 'none' ? 'text layer' : 'scan', entry.damage, `${entry.family} ${entry.damage === 'none' ? 'text' : 'scan'}`, `${entry.country} ${entry.damage === 'none' ? 'text' : 'scan'}`])
+      groups.set(key, [...(groups.get(key) ?? []), one]);
+  console.log('group                 docs  fields  lines F1  kinds  silent  untouched');
+  for (const [key, group] of [...groups].sort(([a], [b]) => a.localeCompare(b))) console.log(row(key, group));
+}
+
+function row(key: string, group: readonly Score[]): string {
+  const sum = (of: (score: Score) => number) => group.reduce((all, one) => all + of(one), 0);
+  const share = (part: number, whole: number) => `${((100 * part) / Math.max(1, whole)).toFixed(1)} %`;
+  const right = sum((one) => one.fields.filter((field) => field.right).length);
+  const values = sum((one) => one.fields.length + one.cells.length);
+  const f1 = (2 * sum((one) => one.linesRight)) / Math.max(1, sum((one) => one.linesRead + one.linesWanted));
+  return [
+    key.padEnd(20),
+    String(group.length).padStart(5),
+    share(right, sum((one) => one.fields.length)).padStart(8),
+    f1.toFixed(3).padStart(8),
+    share(sum((one) => (one.kindRight ? 1 : 0)), group.length).padStart(8),
+    share(sum((one) => one.silent), values).padStart(7),
+    share(sum((one) => (one.untouched ? 1 : 0)), group.length).padStart(8),
+  ].join(' ');
+}
+
+process.exitCode = await main(process.argv.slice(2));

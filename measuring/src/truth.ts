@@ -1,0 +1,48 @@
+import type { Decimal } from '@umber/core/money';
+import type { DrawnInvoice } from './model.js';
+import type { Shown } from './sheets.js';
+
+/** What a careful person reads off a document: values by field name, null where the page does not show one. */
+export interface Truth {
+  readonly kind: string;
+  readonly fields: Readonly<Record<string, string | null>>;
+  readonly lines: readonly Readonly<Record<string, string | null>>[];
+}
+
+const plain = (value: Decimal | null) => (value === null ? null : value.toFixed(Math.max(2, value.decimalPlaces())));
+
+/** The answers to a drawn invoice, given what its page shows. */
+export function truthOf(invoice: DrawnInvoice, shows: Shown): Truth {
+  return {
+    kind: invoice.kind,
+    fields: {
+      invoiceNumber: invoice.number,
+      issueDate: invoice.issueDate,
+      dueDate: shows.due === null ? null : dueOf(invoice),
+      currency: invoice.phrases.currency,
+      orderReference: shows.order ? invoice.order : null,
+      sellerName: shows.name,
+      sellerTaxId: shows.taxId,
+      sellerIban: shows.iban ? invoice.iban : null,
+      netTotal: plain(invoice.net),
+      taxTotal: plain(invoice.tax),
+      grossTotal: plain(invoice.gross),
+      amountDue: plain(invoice.due),
+    },
+    lines: invoice.lines.map((line) => ({
+      itemNumber: shows.cells.item ? line.item : null,
+      description: line.description,
+      quantity: shows.cells.quantity ? (line.quantity?.toString() ?? null) : null,
+      unit: shows.cells.unit ? line.unit : null,
+      unitPrice: shows.cells.price ? plain(line.price) : null,
+      netAmount: plain(line.net),
+      taxRate: line.rate.replace(',', '.'),
+    })),
+  };
+}
+
+const dueOf = (invoice: DrawnInvoice): string | null => {
+  const date = new Date(`${invoice.issueDate}T00:00:00Z`);
+  date.setUTCDate(date.getUTCDate() + invoice.termsDays);
+  return date.toISOString().slice(0, 10);
+};
