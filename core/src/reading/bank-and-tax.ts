@@ -7,6 +7,8 @@ import type { Row, Run, Word } from './words.js';
 /** An identifier with the words that show it; it may go on in the next line. */
 export interface PrintedIdentifier {
   readonly value: string;
+  /** Whether another reading than the likeliest was taken because its check digits are right. */
+  readonly repaired?: boolean;
   readonly run: Run;
   readonly words: readonly Word[];
 }
@@ -37,15 +39,42 @@ function ibanFrom(run: Run, from: number, start: string, next: Row | undefined):
   const below =
     next?.runs.filter((other) => other.box.x <= run.box.x + run.box.width && other.box.x + other.box.width >= run.box.x - 4) ?? [];
   const words = [...run.words.slice(from), ...below.flatMap((other) => other.words)];
-  let text = start;
-  for (let count = 1; count <= Math.min(words.length, 12); count++) {
-    if (count > 1) text += words[count - 1].text.replace(/[,.;·]+$/, '');
-    const iban = normalizeIban(text);
-    if (length !== null && iban.length > length) return null;
-    if ((length === null ? iban.length >= 15 : iban.length === length) && isIban(iban))
-      return { value: iban, run, words: words.slice(0, count) };
+  const texts = words.map((word, i) => (i === 0 ? start : word.text.replace(/[,.;·)]+$/, '')));
+  const plain = ibanAtStart(texts, length);
+  if (plain) return { value: plain.iban, run, words: words.slice(0, plain.count) };
+  if (words[0].score === undefined) return null;
+  for (const variant of variants(words, texts)) {
+    const found = ibanAtStart(variant, length);
+    if (found) return { value: found.iban, run, words: words.slice(0, found.count), repaired: true };
   }
   return null;
+}
+
+function ibanAtStart(texts: readonly string[], length: number | null): { iban: string; count: number } | null {
+  let text = '';
+  for (let count = 1; count <= Math.min(texts.length, 14); count++) {
+    text += texts[count - 1];
+    const iban = normalizeIban(text);
+    if (length !== null && iban.length > length) return null;
+    if ((length === null ? iban.length >= 15 : iban.length === length) && isIban(iban)) return { iban, count };
+  }
+  return null;
+}
+
+/** Signs that readers of scans take for one another. */
+const CONFUSED: Readonly<Record<string, string>> = { O: '0D', '0': 'OD', D: '0O', B: '8', '8': 'B', S: '5', '5': 'S', I: '1', l: '1', '1': 'I', Z: '2', '2': 'Z', G: '6', '6': 'G' };
+
+/** The texts with one word as its reader's other reading, without a stray sign, or with one sign that is easily confused. */
+function* variants(words: readonly Word[], texts: readonly string[]): Generator<string[]> {
+  const near = Math.min(texts.length, 12);
+  const replaced = (at: number, text: string) => texts.map((own, i) => (i === at ? text : own));
+  for (let i = 0; i < near; i++) {
+    for (const other of words[i].alternatives ?? []) yield replaced(i, other.replace(/[^\p{L}\d]/gu, ''));
+    if (i > 0 && texts[i].length <= 1) yield replaced(i, '');
+  }
+  for (let i = 0; i < near; i++)
+    for (let k = 0; k < texts[i].length; k++)
+      for (const sign of CONFUSED[texts[i][k]] ?? '') yield replaced(i, texts[i].slice(0, k) + sign + texts[i].slice(k + 1));
 }
 
 const COUNTRY_OF_CURRENCY: Readonly<Record<string, string>> = { GBP: 'GB', CHF: 'CH', SEK: 'SE', PLN: 'PL', NOK: 'NO', DKK: 'DK' };
@@ -126,7 +155,18 @@ function idAtStart(words: readonly Word[], country: string | null): { value: str
     if (country !== null && checkTaxId(country + bare) === 'right') return { value, words: used, check: 'right' };
     fallback ??= { value, words: used, check: prefixed === 'wrong' ? 'wrong' : 'national' };
   }
-  return fallback;
+  return repairedId(chunks, country) ?? fallback;
+}
+
+/** An id of a scan that has right check digits with one word read otherwise. */
+function repairedId(chunks: readonly Word[], country: string | null): { value: string; words: Word[]; check: PrintedTaxId['check'] } | null {
+  if (chunks.every((word) => word.score === undefined)) return null;
+  for (const texts of variants(chunks, chunks.map((word) => word.text.replace(/[,;·]$/, '')))) {
+    const bare = normalizeTaxId(texts.join(''));
+    const value = texts.join(/^[A-Z]{2}\d/.test(bare) ? '' : ' ').trim();
+    if (checkTaxId(bare) === 'right' || (country !== null && checkTaxId(country + bare) === 'right')) return { value, words: [...chunks], check: 'right' };
+  }
+  return null;
 }
 
 /** The country the seller seems to be in, by IBAN, tax id prefix, then currency; null where nothing tells. */

@@ -28,7 +28,7 @@ const MONTH_BY_NAME = new Map(MONTHS.flatMap((names, i) => names.map((name) => [
 
 const NUMERIC = /^(\d{1,2})[./-](\d{1,2})[./-](\d{4}|\d{2})$/;
 const ISO = /^(\d{4})[-./](\d{1,2})[-./](\d{1,2})$/;
-const DAY_NAME_YEAR = /^(\d{1,2})(?:\.|st|nd|rd|th|er|º)?[ -](?:de |of )?(\p{L}+)\.?[, -]+(?:de )?(\d{4}|\d{2})$/iu;
+const DAY_NAME_YEAR = /^(\d{1,2})(?:\.|st|nd|rd|th|er|º)?[ -]?(?:de |of )?(\p{L}+?)\.?[, -]*(?:de )?(\d{4}|\d{2})$/iu;
 const NAME_DAY_YEAR = /^(\p{L}+)\.? (\d{1,2})(?:st|nd|rd|th)?,? (\d{4})$/iu;
 
 const century = (year: string): number => (year.length === 2 ? 2000 + Number(year) : Number(year));

@@ -52,6 +52,8 @@ export function printedCurrency(rows: readonly Row[]): { value: string; page: nu
         const value = SIGNS[code[1]];
         const known = seen.get(value);
         const weight = /\d/.test(word.text) || word.text === code[1] ? 1 : 0.5;
+        // Readers of scans take a lone S for a dollar: only a sign with its amount counts.
+        if (word.score !== undefined && /[£€$]/.test(code[1]) && !/\d/.test(word.text) && word.score < 0.9) continue;
         if (known) known.count += weight;
         else seen.set(value, { count: weight, page: run.page, box: word });
       }

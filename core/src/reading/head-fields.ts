@@ -36,6 +36,23 @@ export function orderReferences(labelled: LabelledRows): Found[] {
   return distinct(identifiers(labelled, 'orderReference'));
 }
 
+/** The number of a document that is no invoice. */
+export function ownNumbers(labelled: LabelledRows): Found[] {
+  return distinct(
+    labelled
+      .candidates('ownNumber', identifierSpans)
+      .filter((candidate) => candidate.relation !== 'below' || candidate.label.from === 0)
+      .map((candidate) => at(candidate.span, candidate.score, `${candidate.relation} “${candidate.label.phrase}”`)),
+  );
+}
+
+/** Dates that stand alone in the head of a letter, or behind a label in one run; not those of a table. */
+export function letterDates(labelled: LabelledRows, rows: readonly Row[], pages: readonly PageWords[]): Found[] {
+  const delivered = labelled.candidates('other', dateSpans).filter(({ relation }) => relation === 'same run' || relation === 'right of');
+  const alone = issueDates(labelled, rows, pages).filter((found) => !found.evidence.startsWith('below'));
+  return alone.length > 0 ? alone : distinct(delivered.map(({ span, score, label, relation }) => dated(span, score, `${relation} “${label.phrase}”`)));
+}
+
 function identifiers(labelled: LabelledRows, meaning: 'invoiceNumber' | 'orderReference'): Found[] {
   const strip = (run: Run): Span[] => identifierSpans(run);
   const elsewhere = (

@@ -3,12 +3,13 @@ import { kindsIn } from './labels.js';
 import type { DocumentKind } from './lexicon/index.js';
 import type { PageWords, Row, Run } from './words.js';
 
-/** What the document is, by the words of its title, with a score of 0..1 and the words that told. */
+/** What the document is, by the words of its title and the sign of its total (`negative`), with a score of 0..1 and the words that told. */
 export function documentKind(
   pages: readonly PageWords[],
   rows: readonly Row[],
   hasTotals: boolean,
   addsUp: boolean,
+  negative = false,
 ): { kind: DocumentKind; score: number; run: Run | null } {
   const first = pages[0];
   if (!first) return { kind: 'other', score: 0.3, run: null };
@@ -28,6 +29,9 @@ export function documentKind(
       }
     }
   }
+  // What is all below zero is owed to the buyer.
+  if (negative && (votes.get('credit-note')?.score ?? 0) < 0.5 && hasTotals)
+    return { kind: 'credit-note', score: addsUp ? 0.9 : 0.7, run: votes.get('credit-note')?.run ?? null };
   const ranked = [...votes].sort((a, b) => b[1].score - a[1].score);
   const [best, second] = ranked;
   if (!best || best[1].score < 0.15)

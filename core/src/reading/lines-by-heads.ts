@@ -233,7 +233,7 @@ function place(printed: Run, heads: readonly Head[], mark: DecimalMark): Map<Col
 /** A quantity that a reader of a scan glued to its unit ("2St", "8C"), as two words. */
 function unglued(run: Run, heads: readonly Head[]): Run {
   const [word] = run.words;
-  const parts = run.words.length === 1 && word.score !== undefined ? /^(\d[\d.,]*)(\p{L}[\p{L}²³]{0,4})$/u.exec(word.text) : null;
+  const parts = run.words.length === 1 && word.score !== undefined ? /^(\d[\d.,]*)[|/\\()\[\]{}]*(\p{L}[\p{L}²³]{0,4})$/u.exec(word.text) : null;
   if (!parts || !heads.some((head) => head.role === 'quantity' && overlapX(head.box, run.box) > -4)) return run;
   const letter = word.width / word.text.length;
   const [number, unit] = [parts[1], parts[2]];

@@ -9,6 +9,12 @@ export interface PhraseHit<T> {
   readonly to: number;
 }
 
+interface Token {
+  readonly token: string;
+  readonly index: number;
+  readonly scanned: boolean;
+}
+
 /** Lower case, without accents, punctuation as spaces; `#`, `%`, `°` and currency signs stay. */
 export function fold(text: string): string {
   return text
@@ -27,6 +33,7 @@ export class PhraseBook<T> {
   /** Phrases of several words by their letters without the spaces, which readers of scans lose. */
   readonly #joined = new Map<string, T[]>();
   readonly #spelling = new Spelling();
+  readonly #joinedSpelling = new Spelling();
   #longest = 1;
 
   add(phrase: string, value: T): void {
@@ -38,7 +45,9 @@ export class PhraseBook<T> {
     this.#longest = Math.max(this.#longest, key.split(' ').length);
     for (const token of key.split(' ')) this.#spelling.add(token);
     const joined = key.replaceAll(' ', '');
-    if (joined !== key && joined.length >= 6) this.#joined.set(joined, [...(this.#joined.get(joined) ?? []), value]);
+    if (joined === key || joined.length < 6) return;
+    this.#joined.set(joined, [...(this.#joined.get(joined) ?? []), value]);
+    this.#joinedSpelling.add(joined);
   }
 
   /** All values filed under exactly this text. */
@@ -52,7 +61,7 @@ export class PhraseBook<T> {
       this.#asSpelled(word)
         .split(' ')
         .filter((token) => token !== '')
-        .map((token) => ({ token, index })),
+        .map((token) => ({ token, index, scanned: word.score !== undefined })),
     );
     const hits: PhraseHit<readonly T[]>[] = [];
     for (let start = 0; start < tokens.length;) {
@@ -74,7 +83,14 @@ export class PhraseBook<T> {
     return this.#joined.has(text) || text.split(' ').every((token) => this.#spelling.has(token));
   }
 
-  #longestAt(tokens: readonly { token: string; index: number }[], start: number) {
+  /** A phrase of several words of a scan, one letter of which was misread: "Bil Ref." */
+  #misread(tokens: readonly Token[]): readonly T[] | undefined {
+    if (tokens.length > 3 || !tokens.every(({ scanned }) => scanned)) return undefined;
+    const joined = tokens.map(({ token }) => token).join('');
+    return joined.length < 7 ? undefined : this.#joined.get(this.#joinedSpelling.corrected(joined));
+  }
+
+  #longestAt(tokens: readonly Token[], start: number) {
     if (start > 0 && tokens[start - 1].index === tokens[start].index) return null;
     for (let length = Math.min(this.#longest, tokens.length - start); length > 0; length--) {
       const end = start + length;
@@ -83,7 +99,7 @@ export class PhraseBook<T> {
         .slice(start, end)
         .map((t) => t.token)
         .join(' ');
-      const value = this.#entries.get(phrase) ?? (length === 1 ? this.#joined.get(phrase) : undefined);
+      const value = this.#entries.get(phrase) ?? (length === 1 ? this.#joined.get(phrase) : this.#misread(tokens.slice(start, end)));
       if (value) return { hit: { value, phrase, from: tokens[start].index, to: tokens[end - 1].index + 1 }, next: end };
     }
     return null;

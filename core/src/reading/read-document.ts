@@ -10,7 +10,9 @@ import {
   dueDates,
   invoiceNumbers,
   issueDates,
+  letterDates,
   orderReferences,
+  ownNumbers,
   sensible,
   type DayMonthOrder,
   type Found,
@@ -49,7 +51,7 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     labelled.labels.filter((label) => !table.rows.has(label.run.row)),
   );
   const totals = chooseTotals(outside, rows, mark, lineSum);
-  const kind = documentKind(pages, rows, totals.chosen.grossTotal !== null, totals.addsUp);
+  const kind = documentKind(pages, rows, totals.chosen.grossTotal !== null, totals.addsUp, totals.chosen.grossTotal?.value.isNegative() ?? false);
 
   const ibans = ibansOf(rows);
   const printed = printedCurrency(rows);
@@ -63,7 +65,7 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
   const american = currency?.value === 'USD' ? true : country !== null || currency !== null ? false : null;
   const order = dayMonthOrder(rows, american, issues[0], dues[0]);
   const issueDate = asDate(issues, order, null);
-  const dueDate = kind.kind === 'credit-note' ? null : (asDate(dues, order, issueDate?.value ?? null) ?? byTerms(rows, issueDate));
+  const dueDate = kind.kind === 'credit-note' ? null : dueDateOf(dues, order, rows, issueDate);
 
   const fields: Record<HeaderField, ReadValue | null> = {
     invoiceNumber: asIdentifier(invoiceNumbers(labelled, rows, pages)),
@@ -105,10 +107,10 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     sellerIban: ibans[0]
       ? {
           value: ibans[0].value,
-          confidence: ibans.length === 1 ? 0.99 : 0.9,
+          confidence: ibans[0].repaired ? 0.8 : ibans.length === 1 ? 0.99 : 0.9,
           page: ibans[0].run.page,
           box: identifierBox(ibans[0]),
-          evidence: ['length and check digits right'],
+          evidence: [ibans[0].repaired ? 'check digits right with one sign read otherwise' : 'length and check digits right'],
           alternatives: ibans
             .slice(1, 4)
             .map((iban) => ({ value: iban.value, reason: 'another IBAN on the page', page: iban.run.page, box: identifierBox(iban) })),
@@ -128,7 +130,7 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
   for (const field of ['netTotal', 'taxTotal', 'grossTotal', 'amountDue'] as const) fields[field] = asAmount(field, totals, fits, credit);
   const hasLines = kind.kind === 'invoice' || credit;
   const lines = hasLines ? readLines(table, totals, fits, credit, rateOf(totals)) : [];
-  const bare = hasLines ? fields : onlyNameNumberDate(fields, kind.kind);
+  const bare = hasLines ? fields : onlyNameNumberDate(fields, ownNumber(labelled, kind.kind), ownDate(labelled, rows, pages, order) ?? issueDate);
   const reading = {
     pages: pages.map((page) => page.page),
     language,
@@ -273,6 +275,13 @@ function earlyPayment(rows: readonly Row[], issueDate: ReadValue | null): Pick<R
   };
 }
 
+/** A printed date that follows the issue date, else the date that terms give, else whatever is printed. */
+function dueDateOf(dues: readonly Found[], order: DayMonthOrder, rows: readonly Row[], issueDate: ReadValue | null): ReadValue | null {
+  const printed = asDate(dues, order, issueDate?.value ?? null);
+  if (printed && issueDate && !sensible(issueDate.value, printed.value)) return byTerms(rows, issueDate) ?? printed;
+  return printed ?? byTerms(rows, issueDate);
+}
+
 function byTerms(rows: readonly Row[], issueDate: ReadValue | null): ReadValue | null {
   const early = earlyPaymentTerms(rows);
   const afterDiscount = issueDate && early?.netDays != null ? dayAfter(issueDate.value, early.netDays) : null;
@@ -374,12 +383,20 @@ function readLines(table: LineTable, totals: Totals, linesFit: boolean, credit: 
   });
 }
 
-/** A statement cites invoices by number; only a number labelled as its own is its number. */
-const STATEMENT_NUMBER = /statement|auszug|relev|overzicht|extracto|estratto|utdrag|wyci/i;
+/** The own number of a document that is no invoice; a statement, a reminder or a delivery note cites other numbers too. */
+const ownNumber = (labelled: LabelledRows, kind: string): ReadValue | null =>
+  kind === 'other' ? asIdentifier(invoiceNumbers(labelled, [], [])) : asIdentifier(ownNumbers(labelled));
 
-function onlyNameNumberDate(fields: Readonly<Record<HeaderField, ReadValue | null>>, kind: string): Record<HeaderField, ReadValue | null> {
-  const bare = { ...fields };
-  if (kind === 'statement' && !bare.invoiceNumber?.evidence.some((reason) => STATEMENT_NUMBER.test(reason))) bare.invoiceNumber = null;
+/** The date of a letter, before any dates of the documents that it lists. */
+const ownDate = (labelled: LabelledRows, rows: readonly Row[], pages: readonly PageWords[], order: DayMonthOrder): ReadValue | null =>
+  asDate(letterDates(labelled, rows, pages), order, null);
+
+function onlyNameNumberDate(
+  fields: Readonly<Record<HeaderField, ReadValue | null>>,
+  invoiceNumber: ReadValue | null,
+  issueDate: ReadValue | null,
+): Record<HeaderField, ReadValue | null> {
+  const bare = { ...fields, invoiceNumber, issueDate };
   for (const field of Object.keys(bare) as HeaderField[])
     if (!['invoiceNumber', 'issueDate', 'sellerName'].includes(field)) bare[field] = null;
   return bare;

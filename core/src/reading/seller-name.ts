@@ -1,7 +1,7 @@
 import { bottom, middleY, overlapX, union, type Box } from '../geometry/index.js';
 import type { LabelledRows } from './candidates.js';
 import { fold } from './phrases.js';
-import type { PageWords, Row, Run, Word } from './words.js';
+import { run as makeRun, type PageWords, type Row, type Run, type Word } from './words.js';
 
 /** A name on the page that may be the seller's. */
 export interface PrintedName {
@@ -122,7 +122,8 @@ export function sellerNamesOf(
   ];
 }
 
-function legalNamesIn(run: Run): { value: string; run: Run; box: Box; words: number }[] {
+function legalNamesIn(printed: Run): { value: string; run: Run; box: Box; words: number }[] {
+  const run = asLegalForms(printed);
   const tokens = run.words.map((word) => fold(word.text));
   const names: { value: string; run: Run; box: Box; words: number }[] = [];
   let start = 0;
@@ -147,6 +148,19 @@ function legalNamesIn(run: Run): { value: string; run: Run; box: Box; words: num
     start = i + 1;
   }
   return names;
+}
+
+/** The run with words of a scan read as the legal form that another reader saw: "5.1." as "S.L." */
+function asLegalForms(run: Run): Run {
+  if (!run.words.some((word) => word.alternatives?.length)) return run;
+  const forms = new Set(LEGAL_FORMS.map((form) => form.join('')));
+  const words = run.words.map((word) => {
+    const other = forms.has(fold(word.text).replaceAll(' ', ''))
+      ? undefined
+      : word.alternatives?.find((text) => text.length > 1 && /\p{Lu}/u.test(text) && forms.has(fold(text).replaceAll(' ', '')));
+    return other ? { ...word, text: other } : word;
+  });
+  return makeRun(words, run.page, run.row);
 }
 
 /** How many words from `i` on are a legal form; `S.L.` is one word of two tokens. */

@@ -11,12 +11,17 @@ const CARRIED = LEXICONS.flatMap((lexicon) => lexicon.words.carriedForward.map(f
 
 /** Whether a row carries a sum over from page to page and is thus no line. */
 export function isCarriedForward(row: Row): boolean {
-  return row.runs.some((run) => CARRIED.some((phrase) => fold(run.text).startsWith(phrase)));
+  return row.runs.some((run) => {
+    const text = fold(run.text);
+    return CARRIED.some((phrase) => text.startsWith(phrase) && !/\p{L}{3}/u.test(text.slice(phrase.length)));
+  });
 }
 
 /** Whether the row begins the totals: a run that starts with a total's label, and an amount or more labels beside it. */
 export function startsTotals(row: Row, labelled: LabelledRows, mark: DecimalMark): boolean {
-  const labels = labelled.labels.filter((label) => label.run.row === row.index && label.from === 0 && TOTAL_MEANINGS.has(label.meaning));
+  const starting = labelled.labels.filter((label) => label.run.row === row.index && label.from === 0);
+  if (starting.some((label) => label.meaning === 'taxBreakdown')) return true;
+  const labels = starting.filter((label) => TOTAL_MEANINGS.has(label.meaning));
   if (labels.length === 0) return false;
   if (new Set(labels.map((label) => label.run)).size >= 2) return true;
   const { run } = labels[0];

@@ -45,7 +45,7 @@ const bare = (text: string) =>
 
 /** Words worth a second reading: those with digits, and those that the first reader is unsure of. */
 export function worthSecondReading(word: FirstReading): boolean {
-  return /\d/.test(word.text) || word.score < 0.75 || /^[£€$]$/.test(word.text);
+  return /\d|^\p{Lu}{4,}$/u.test(word.text) || word.score < 0.75 || /^[£€$]$/.test(word.text);
 }
 
 /** Score of a word that both readers read the same. */

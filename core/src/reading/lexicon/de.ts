@@ -29,6 +29,8 @@ export const de: Lexicon = {
     shipTo: ['lieferadresse', 'lieferanschrift', 'lieferung an', 'versand an'],
     seller: ['von', 'lieferant', 'verkäufer'],
     payTo: ['bankverbindung', 'bank', 'zahlung an'],
+    ownNumber: ['mahnung nr', 'mahnungs nr', 'mahnungsnummer', 'lieferschein nr', 'lieferscheinnummer', 'lieferschein', 'erinnerung nr', 'kontoauszug nr', 'auszug nr'],
+    taxBreakdown: ['steueraufstellung', 'mehrwertsteueraufstellung', 'umsatzsteueraufstellung', 'mwst aufstellung', 'steuerübersicht'],
     other: ['kunden nr', 'kundennummer', 'kd nr', 'auftrags nr', 'auftragsnummer', 'auftrag', 'lieferschein nr', 'lieferschein',
       'lieferdatum', 'leistungsdatum', 'leistungszeitraum', 'liefertermin', 'ihre ust idnr', 'ihre ust id nr', 'hrb',
       'handelsregister', 'blz', 'bic', 'telefon', 'tel', 'fax', 'seite', 'steueraufstellung', 'zu rechnung', 'zur rechnung',

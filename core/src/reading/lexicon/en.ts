@@ -41,6 +41,8 @@ export const en: Lexicon = {
     shipTo: ['ship to', 'deliver to', 'delivered to', 'delivery address', 'deliver at'],
     seller: ['from', 'seller', 'supplier', 'remit to'],
     payTo: ['pay to', 'please pay to', 'bank', 'bank details', 'our bankers are', 'payable to'],
+    ownNumber: ['delivery note no', 'delivery note number', 'delivery note', 'reminder no', 'reminder number', 'statement no', 'statement number', 'despatch note no', 'advice note no', 'packing slip no'],
+    taxBreakdown: ['vat analysis', 'vat summary', 'tax summary', 'vat breakdown', 'tax breakdown', 'analysis of vat'],
     other: ['po box', 'contract ref', 'account ref', 'vehicle', 'meter', 'meter no', 'tax point', 'customer no', 'customer number',
       'customer id', 'customer reference', 'cust', 'account number', 'account no', 'account', 'client', 'delivery note',
       'delivery note no', 'drop no', 'delivery date', 'date of delivery', 'delivered on', 'billing period', 'period', 'contract',

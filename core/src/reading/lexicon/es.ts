@@ -23,6 +23,8 @@ export const es: Lexicon = {
     shipTo: ['entregar en', 'dirección de entrega', 'lugar de entrega'],
     seller: ['de', 'proveedor', 'emisor'],
     payTo: ['ingreso en cuenta', 'banco', 'datos bancarios'],
+    ownNumber: ['albarán n.º', 'albarán nº', 'albarán', 'recordatorio nº', 'extracto nº'],
+    taxBreakdown: ['desglose iva', 'desglose de iva', 'resumen iva'],
     other: ['cliente', 'nº cliente', 'obra', 'albarán', 'fecha de entrega', 'contrato', 'registro mercantil', 'bic', 'tel', 'página',
       'motivo', 'rectifica a', 'factura original', 'su cif', 'su nif', 'periodo'],
   },

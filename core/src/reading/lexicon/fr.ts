@@ -28,6 +28,8 @@ export const fr: Lexicon = {
     shipTo: ['livré à', 'adresse de livraison', 'livraison à', 'lieu de livraison'],
     seller: ['de', 'vendeur', 'fournisseur', 'émetteur'],
     payTo: ['banque', 'règlement par virement', 'coordonnées bancaires'],
+    ownNumber: ['rappel n°', 'relance n°', 'bon de livraison n°', 'bl n°', 'relevé n°'],
+    taxBreakdown: ['récapitulatif tva', 'détail tva', 'ventilation tva', 'ventilation de la tva'],
     other: ['dossier', 'réf dossier', 'bp', 'n° client', 'numéro client', 'code client', 'notre référence', 'bon de livraison',
       'n° bl', 'date de livraison', 'période', 'contrat', 'sur facture', "facture d'origine", 'facture du', 'siret', 'siren',
       'rcs', 'rcs b', 'bic', 'tél', 'téléphone', 'fax', 'page', 'motif', 'chantier', 'votre n° tva', 'votre tva', 'affaire',

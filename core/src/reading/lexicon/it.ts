@@ -24,6 +24,8 @@ export const it: Lexicon = {
     shipTo: ['consegnare a', 'destinazione merce', 'luogo di consegna', 'destinazione'],
     seller: ['fornitore', 'cedente'],
     payTo: ['banca', 'coordinate bancarie', "banca d'appoggio"],
+    ownNumber: ['ddt n', 'ddt nr', 'sollecito n', 'estratto conto n', 'documento di trasporto n'],
+    taxBreakdown: ['riepilogo iva', 'dettaglio iva'],
     other: ['cod cliente', 'codice cliente', 'n cliente', 'ddt', 'ddt n', 'data consegna', 'ns rif', 'ns riferimento', 'commessa',
       'bic', 'tel', 'pagina', 'causale', 'cap soc', 'rea', 'fattura di riferimento', 'su fattura', 'rif fattura', 'contratto',
       'vs p iva'],

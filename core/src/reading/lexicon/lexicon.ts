@@ -19,6 +19,9 @@ export const LABEL_MEANINGS = [
   'shipTo',
   'seller',
   'payTo',
+  // The number of a document that is no invoice, and the heading over the taxes by rate.
+  'ownNumber',
+  'taxBreakdown',
   'other',
 ] as const;
 export type LabelMeaning = (typeof LABEL_MEANINGS)[number];

@@ -22,6 +22,8 @@ export const pl: Lexicon = {
     shipTo: ['adres dostawy'],
     seller: ['sprzedawca', 'wystawca'],
     payTo: ['bank', 'numer konta', 'nr konta'],
+    ownNumber: ['wz nr', 'dokument wz nr', 'wezwanie nr', 'przypomnienie nr'],
+    taxBreakdown: ['zestawienie vat', 'podsumowanie vat', 'według stawki vat'],
     other: ['data sprzedaży', 'data dostawy', 'nr klienta', 'wz', 'regon', 'krs', 'bic', 'tel', 'strona', 'nip nabywcy'],
   },
   columns: {

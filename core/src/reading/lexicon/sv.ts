@@ -22,6 +22,8 @@ export const sv: Lexicon = {
     shipTo: ['leveransadress'],
     seller: ['från', 'leverantör', 'säljare'],
     payTo: ['bank', 'bankgiro', 'plusgiro'],
+    ownNumber: ['följesedel nr', 'följesedelsnummer', 'påminnelse nr', 'kontoutdrag nr'],
+    taxBreakdown: ['momsspecifikation', 'momsöversikt'],
     other: ['kundnummer', 'kundnr', 'leveransdatum', 'följesedel', 'ordernummer', 'vår referens', 'org nr', 'organisationsnummer',
       'bic', 'tel', 'sida', 'period'],
   },
