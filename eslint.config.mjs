@@ -10,6 +10,7 @@ const AREAS = [
   'similarity',
   'identifiers',
   'reading',
+  'separating',
   'checking',
   'suppliers',
   'matching',

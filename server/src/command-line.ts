@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { availableParallelism } from 'node:os';
 import { basename } from 'node:path';
+import { separate } from '@umber/core/separating';
 import { readDocument, type DocumentReading, type LineMethod, type ReadValue } from '@umber/core/reading';
 import { readMail } from './readers/mail.js';
 import { ReaderPool } from './readers/reader-pool.js';
@@ -44,21 +45,23 @@ async function readFileSafely(pool: ReaderPool, path: string, method: LineMethod
 }
 
 async function readBytes(pool: ReaderPool, bytes: Uint8Array, path: string, method: LineMethod): Promise<unknown[]> {
-  if (!/\.eml$/i.test(path)) return [await readOne(pool, bytes, 0, method)];
+  if (!/\.eml$/i.test(path)) return await readPages(pool, bytes, 0, '', method).then(({ documents }) => documents);
   const mail = await readMail(bytes);
-  const documents: unknown[] = [];
+  const all: unknown[] = [];
   let offset = 0;
   for (const attachment of mail.documents) {
-    const pages = (await pool.read(attachment.bytes)).map((page) => page.words);
-    documents.push(shown(readDocument(pages, { coverText: mail.text }, method), offset));
-    offset += pages.length;
+    const { documents, pages } = await readPages(pool, attachment.bytes, offset, mail.text, method);
+    all.push(...documents);
+    offset += pages;
   }
-  return documents;
+  return all;
 }
 
-async function readOne(pool: ReaderPool, bytes: Uint8Array, offset: number, method: LineMethod): Promise<unknown> {
+async function readPages(pool: ReaderPool, bytes: Uint8Array, offset: number, coverText: string, method: LineMethod) {
   const pages = (await pool.read(bytes)).map((page) => page.words);
-  return shown(readDocument(pages, {}, method), offset);
+  const { documents } = separate(pages);
+  const read = documents.length === 0 ? [pages] : documents;
+  return { pages: pages.length, documents: read.map((document) => shown(readDocument(document, { coverText }, method), offset)) };
 }
 
 function shown(reading: DocumentReading, offset: number): unknown {

@@ -42,7 +42,7 @@ function ibanFrom(run: Run, from: number, start: string, next: Row | undefined):
   const texts = words.map((word, i) => (i === 0 ? start : word.text.replace(/[,.;·)]+$/, '')));
   const plain = ibanAtStart(texts, length);
   if (plain) return { value: plain.iban, run, words: words.slice(0, plain.count) };
-  if (words[0].score === undefined) return null;
+  if (words[0].score === undefined || length === null) return null;
   for (const variant of variants(words, texts)) {
     const found = ibanAtStart(variant, length);
     if (found) return { value: found.iban, run, words: words.slice(0, found.count), repaired: true };
@@ -153,7 +153,9 @@ function idAtStart(words: readonly Word[], country: string | null): { value: str
     const prefixed = /^[A-Z]{2}/.test(bare) && !/^[A-Z]{2}$/.test(bare) ? checkTaxId(bare) : 'unknown';
     if (prefixed === 'right') return { value, words: used, check: 'right' };
     if (country !== null && checkTaxId(country + bare) === 'right') return { value, words: used, check: 'right' };
-    fallback ??= { value, words: used, check: prefixed === 'wrong' ? 'wrong' : 'national' };
+    // A national number of another kind may stand there, but on a scan it is likelier that a digit was lost; German ones have slashes.
+    const lost = used[0].score !== undefined && country !== null && country !== 'DE' && checkTaxId(country + bare) === 'wrong';
+    fallback ??= { value, words: used, check: prefixed === 'wrong' || lost ? 'wrong' : 'national' };
   }
   return repairedId(chunks, country) ?? fallback;
 }

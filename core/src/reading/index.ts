@@ -8,3 +8,4 @@ export type { DocumentKind } from './lexicon/index.js';
 export * from './two-readers.js';
 export { likelyLanguage } from './labels.js';
 export * from './text-layer.js';
+export * from './page-signs.js';

@@ -46,7 +46,7 @@ export function linesByHeads(rows: readonly Row[], labelled: LabelledRows, mark:
     }
     const found = headsOf(row, rows, language, mark);
     if (found && (heads.length === 0 || found.length >= heads.length - 2)) {
-      if (heads.length === 0 || open !== 'table') heads = found;
+      if (heads.length === 0 || open !== 'table') heads = heads.length === 0 ? found : repeatedHeads(heads, found);
       open = 'table';
       used.add(row.index);
       continue;
@@ -61,6 +61,18 @@ export function linesByHeads(rows: readonly Row[], labelled: LabelledRows, mark:
   }
   if (heads.length === 0) return null;
   return { method: 'heads', lines: lines.map(finish), rows: used, heads };
+}
+
+/** Heads that a table repeats on the next page: the same columns, moved sideways with the page, even where one of them was misread. */
+function repeatedHeads(first: readonly Head[], again: readonly Head[]): Head[] {
+  const moves = again.flatMap((head) => {
+    const before = first.find((other) => other.role === head.role);
+    return before ? [head.box.x - before.box.x] : [];
+  });
+  const move = [...moves].sort((a, b) => a - b)[Math.floor(moves.length / 2)] ?? 0;
+  const same = moves.filter((one) => Math.abs(one - move) < 5).length;
+  if (same < 2 || same < again.length - 2 || again.length > first.length || again.every((head, i) => head.role === first[i]?.role)) return [...again];
+  return first.map((head) => ({ ...head, box: { ...head.box, x: head.box.x + move } }));
 }
 
 const NUMERIC_ROLES: ReadonlySet<ColumnRole> = new Set(['netAmount', 'unitPrice', 'quantity', 'taxRate', 'discount', 'per', 'taxAmount', 'grossAmount']);

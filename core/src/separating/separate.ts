@@ -1,0 +1,93 @@
+import { signsOf, type PageSigns, type PageWords } from '../reading/index.js';
+
+/** Where one document may end and the next begin: before the page at `before`. */
+export interface Boundary {
+  /** 1-based page that the next document would begin with. */
+  readonly before: number;
+  /** 0..1: how likely a document begins there. */
+  readonly probability: number;
+  /** What speaks for it and against it, in words. */
+  readonly reasons: readonly string[];
+}
+
+/** A file cut into documents. */
+export interface Separation {
+  /** The pages of each document, in order; blank pages belong to none. */
+  readonly documents: readonly (readonly PageWords[])[];
+  readonly boundaries: readonly Boundary[];
+}
+
+/** Fewer words than this are the back of a page, a speck or a stamp. */
+const BLANK = 4;
+
+/** Weights of the signs, in log odds. */
+const WEIGHTS = {
+  start: -1,
+  otherNumber: 5,
+  sameNumber: -6,
+  firstOfPages: 4,
+  laterOfPages: -6,
+  broughtForward: -5,
+  otherSeller: 4.5,
+  sameSeller: -0.5,
+  title: 2,
+  noTitle: -2,
+  totalsBefore: 1,
+  blankBefore: 2,
+} as const;
+
+/** Cuts the pages of a file into documents by what they say of themselves. */
+export function separate(pages: readonly PageWords[]): Separation {
+  const documents: PageWords[][] = [];
+  const boundaries: Boundary[] = [];
+  let so: PageSigns | null = null;
+  let blank = false;
+  for (const page of pages) {
+    if (page.words.filter((word) => /[\p{L}\d]{2}/u.test(word.text)).length < BLANK) {
+      blank = true;
+      continue;
+    }
+    const signs = signsOf(page);
+    if (so === null) {
+      documents.push([page]);
+      so = signs;
+      continue;
+    }
+    const boundary = boundaryOf(so, signs, page.page, blank);
+    blank = false;
+    boundaries.push(boundary);
+    if (boundary.probability > 0.5) {
+      documents.push([page]);
+      so = signs;
+    } else {
+      documents[documents.length - 1].push(page);
+      so = { ...signs, number: signs.number ?? so.number, seller: so.seller ?? signs.seller };
+    }
+  }
+  return { documents, boundaries };
+}
+
+function boundaryOf(before: PageSigns, now: PageSigns, page: number, blank: boolean): Boundary {
+  let odds: number = WEIGHTS.start;
+  const reasons: string[] = [];
+  const count = (weight: number, reason: string) => {
+    odds += weight;
+    reasons.push(reason);
+  };
+  if (now.number !== null && before.number !== null)
+    if (now.number === before.number) count(WEIGHTS.sameNumber, `the same number ${now.number}`);
+    else count(WEIGHTS.otherNumber, `number ${now.number} after ${before.number}`);
+  if (now.pageOf) {
+    if (now.pageOf.page === 1) count(WEIGHTS.firstOfPages, 'it says that it is page 1');
+    else if (now.pageOf.of === (before.pageOf?.of ?? now.pageOf.of)) count(WEIGHTS.laterOfPages, `it says that it is page ${now.pageOf.page}`);
+  }
+  if (now.broughtForward) count(WEIGHTS.broughtForward, 'a sum is brought forward');
+  if (now.seller !== null && before.seller !== null)
+    if (now.seller === before.seller) count(WEIGHTS.sameSeller, 'the same supplier');
+    else count(WEIGHTS.otherSeller, 'another supplier');
+  if (now.title) count(WEIGHTS.title, 'it has a title');
+  else if (now.number === null) count(WEIGHTS.noTitle, 'it has no title and no number');
+  if (before.totals) count(WEIGHTS.totalsBefore, 'totals stand on the page before');
+  if (blank) count(WEIGHTS.blankBefore, 'a blank page stands before it');
+  return { before: page, probability: 1 / (1 + Math.exp(-odds)), reasons };
+}
