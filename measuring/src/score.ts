@@ -1,6 +1,5 @@
 import { Decimal } from '@umber/core/money';
 import { HEADER_FIELDS, type DocumentReading, type ReadValue } from '@umber/core/reading';
-import { similarity } from '@umber/core/similarity';
 import type { Truth } from './truth.js';
 
 /** One value that was read or should have been, and how it came out. */
@@ -31,9 +30,21 @@ const amount = (text: string): Decimal | null => (/^-?\d+(\.\d+)?$/.test(text) ?
 /** Whether two values are the same: amounts as numbers, names and descriptions alike to nine tenths, the rest but for spaces and marks. */
 export function same(name: string, wanted: string | null, got: string | null): boolean {
   if (wanted === null || got === null) return wanted === got;
-  if (ALIKE.has(name)) return similarity(wanted, got) >= 0.9;
+  if (ALIKE.has(name)) return editSimilarity(wanted, got) >= 0.9;
   const [a, b] = [amount(wanted), amount(got)];
   return a && b && name !== 'invoiceNumber' && name !== 'orderReference' ? a.eq(b) : bare(wanted) === bare(got);
+}
+
+/** One less the share of letters that must be put in, left out or exchanged, without regard to case and spaces in a row. */
+export function editSimilarity(a: string, b: string): number {
+  const [left, right] = [a, b].map((text) => text.normalize('NFKC').toLowerCase().replace(/\s+/g, ' ').trim());
+  let row = Array.from({ length: right.length + 1 }, (_, i) => i);
+  for (let i = 1; i <= left.length; i++) {
+    const next = [i];
+    for (let k = 1; k <= right.length; k++) next.push(Math.min(row[k] + 1, next[k - 1] + 1, row[k - 1] + (left[i - 1] === right[k - 1] ? 0 : 1)));
+    row = next;
+  }
+  return 1 - row[right.length] / Math.max(1, left.length, right.length);
 }
 
 /** How a reading came out against the truth. A doubt covers what it names; one without field or line covers the kind and the number of lines. */

@@ -1,3 +1,4 @@
+import { addDays } from '@umber/core/dates';
 import type { Decimal } from '@umber/core/money';
 import type { DrawnInvoice } from './model.js';
 import type { Shown } from './sheets.js';
@@ -28,6 +29,8 @@ export function truthOf(invoice: DrawnInvoice, shows: Shown): Truth {
       taxTotal: plain(invoice.tax),
       grossTotal: plain(invoice.gross),
       amountDue: plain(invoice.due),
+      discountPercent: invoice.terms && invoice.early ? invoice.early.percent : null,
+      discountDate: invoice.terms && invoice.early ? addDays(invoice.issueDate, Math.min(invoice.early.days, invoice.termsDays - 1)) : null,
     },
     lines: invoice.lines.map((line) => ({
       itemNumber: shows.cells.item ? line.item : null,
@@ -41,8 +44,4 @@ export function truthOf(invoice: DrawnInvoice, shows: Shown): Truth {
   };
 }
 
-const dueOf = (invoice: DrawnInvoice): string | null => {
-  const date = new Date(`${invoice.issueDate}T00:00:00Z`);
-  date.setUTCDate(date.getUTCDate() + invoice.termsDays);
-  return date.toISOString().slice(0, 10);
-};
+const dueOf = (invoice: DrawnInvoice): string => addDays(invoice.issueDate, invoice.termsDays);

@@ -1,6 +1,8 @@
 import { union } from '../geometry/index.js';
 import { checkTaxId, ibanLength, isIban, normalizeIban, normalizeTaxId, type TaxIdCheck } from '../identifiers/index.js';
 import type { LabelledRows } from './candidates.js';
+import type { Label } from './labels.js';
+import { LEXICONS } from './lexicon/index.js';
 import { fold } from './phrases.js';
 import type { Row, Run, Word } from './words.js';
 
@@ -79,6 +81,14 @@ function* variants(words: readonly Word[], texts: readonly string[]): Generator<
 
 const COUNTRY_OF_CURRENCY: Readonly<Record<string, string>> = { GBP: 'GB', CHF: 'CH', SEK: 'SE', PLN: 'PL', NOK: 'NO', DKK: 'DK' };
 
+const BUYERS = new Set(LEXICONS.flatMap((lexicon) => lexicon.words.buyers.map(fold)));
+
+/** Whether the words beside a tax id's label say that it is the buyer's: "Your VAT no.", "NIP nabywcy". */
+function isBuyers(label: Label): boolean {
+  const near = [...label.run.words.slice(Math.max(0, label.from - 2), label.from), ...label.run.words.slice(label.to - 1, label.to + 1)];
+  return near.some((word) => BUYERS.has(fold(word.text)));
+}
+
 /**
  * The tax ids on the rows, best first. Ids under a label that says they are the buyer's, and ids of `buyerTaxIds`, are left out.
  * `country` (ISO 3166) is where the seller seems to be: an id printed without its prefix is checked with that one.
@@ -93,7 +103,7 @@ export function taxIdsOf(
   const lastRow = rows.length;
   const found: PrintedTaxId[] = [];
   for (const label of labelled.labels) {
-    if (label.meaning !== 'sellerTaxId') continue;
+    if (label.meaning !== 'sellerTaxId' || isBuyers(label)) continue;
     const onward = label.run.words.slice(label.to);
     const row = rows.find((candidate) => candidate.index === label.run.row);
     const beside = row?.runs[row.runs.indexOf(label.run) + 1]?.words ?? [];
@@ -114,8 +124,8 @@ export function taxIdsOf(
         labelled.labels.some(
           (label) =>
             label.run === run &&
-            (label.meaning === 'other' || label.meaning === 'buyer') &&
-            /vat|tax|tva|ust|btw|iva|nif|cif/.test(label.phrase),
+            (((label.meaning === 'other' || label.meaning === 'buyer') && /vat|tax|tva|ust|btw|iva|nif|cif|nip|moms/.test(label.phrase)) ||
+              (label.meaning === 'sellerTaxId' && isBuyers(label))),
         )
       )
         continue;

@@ -17,6 +17,9 @@ export interface Candidate<S extends Span> {
 
 type SpansOf<S extends Span> = (run: Run) => readonly S[];
 
+/** A gap of so many letter heights parts a side bar from the page. */
+const FAR = 4;
+
 const RELATION_SCORE: Readonly<Record<Relation, number>> = { 'same run': 0.96, 'right of': 0.95, below: 0.86, above: 0.6 };
 
 /** The rows of one document with the labels found on them, ready to be asked what a label points at. */
@@ -55,7 +58,11 @@ export class LabelledRows {
     const same = spansOf(label.run).filter((span) => span.from >= label.to && span.from - label.to <= 7);
     const inRun = same.map((span, i) => found(span, 'same run', 0.03 * (span.from - label.to) + 0.02 * i));
     const toRight = this.#rightOf(label, spansOf).map(({ span, penalty }) => found(span, 'right of', penalty));
-    if (inRun.length > 0 || toRight.length > 0) return [...inRun, ...toRight];
+    if (inRun.length > 0) return [...inRun, ...toRight];
+    if (toRight.length > 0) {
+      const under = this.#flushBelow(label, spansOf, toRight[0].span);
+      return under ? [found(under, 'below', -0.1), ...toRight.map((candidate) => ({ ...candidate, score: candidate.score - 0.15 }))] : toRight;
+    }
     if (label.to < label.run.words.length && !this.#endsInLabels(label)) return [];
     const below = this.#vertical(label, spansOf, 1).map((span) => found(span, 'below'));
     if (below.length > 0 || !above) return below;
@@ -123,6 +130,14 @@ export class LabelledRows {
       if (under.some((run) => this.startsWithLabel(run)) || direction === 1) break;
     }
     return [];
+  }
+
+  /** A value right under the label, flush with it, where what stands to the right is far away: a label of a side bar. */
+  #flushBelow<S extends Span>(label: Label, spansOf: SpansOf<S>, beside: S): S | null {
+    const box = labelBox(label);
+    if (label.to < label.run.words.length || beside.box.x - right(box) < FAR * box.height) return null;
+    const [under] = this.#vertical(label, spansOf, 1);
+    return under && Math.abs(under.box.x - box.x) < 3 && under.box.y - bottom(box) < 0.9 * box.height ? under : null;
   }
 
   #rowOf(run: Run): Row | undefined {

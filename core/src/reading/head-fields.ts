@@ -74,6 +74,11 @@ export function issueDates(labelled: LabelledRows, rows: readonly Row[], pages: 
     const rival = others.some((other) => sameSpan(other.span, candidate.span) && other.score > candidate.score);
     return rival ? [] : [dated(candidate.span, candidate.score, `${candidate.relation} “${candidate.label.phrase}”`)];
   });
+  for (const number of labelled.candidates('invoiceNumber', identifierSpans)) {
+    if (number.relation !== 'same run') continue;
+    const date = dateSpans(number.span.run).find((span) => span.from >= number.span.to && span.from - number.span.to <= 3);
+    if (date) found.push(dated(date, 0.8, 'behind the number in a sentence'));
+  }
   const half = (pages[0]?.height ?? 842) * 0.5;
   for (const row of rows.filter((candidate) => candidate.page === pages[0]?.page && middleY(candidate.box) < half)) {
     for (const run of row.runs) {

@@ -57,7 +57,7 @@ export function linesByHeads(rows: readonly Row[], labelled: LabelledRows, mark:
       open = 'after';
       continue;
     }
-    takeRow(row, heads, lines, mark, labelled, used);
+    takeRow(row, heads, lines, mark, labelled, used, language);
   }
   if (heads.length === 0) return null;
   return { method: 'heads', lines: lines.map(finish), rows: used, heads };
@@ -122,7 +122,27 @@ function headsOf(row: Row, rows: readonly Row[], language: string, mark: Decimal
   const roles = new Set(heads.map((head) => head.role));
   if (!roles.has('netAmount') && !roles.has('unitPrice') && !roles.has('grossAmount')) return null;
   if (!roles.has('description') && !roles.has('quantity') && heads.length < 3) return null;
-  return heads.sort((a, b) => a.box.x - b.box.x);
+  return withQuantity(heads, below, mark).sort((a, b) => a.box.x - b.box.x);
+}
+
+/** The heads, with one for a column of quantities left of the prices whose own head was not read. */
+function withQuantity(heads: Head[], below: readonly Row[], mark: DecimalMark): Head[] {
+  const price = heads.find((head) => head.role === 'unitPrice');
+  const description = heads.find((head) => head.role === 'description');
+  if (!price || !description || heads.some((head) => head.role === 'quantity')) return heads;
+  const found = below.flatMap((row) =>
+    row.runs.filter(
+      (run) =>
+        run.box.x > right(description.box) &&
+        right(run.box) < price.box.x &&
+        (readNumber(run.words[0].text, mark) !== null || /^\d[\d.,]*\p{L}{1,3}$/u.test(run.text)) &&
+        run.words.length <= 2 &&
+        !heads.some((head) => overlapX(head.box, run.box) > 0),
+    ),
+  );
+  const amounts = below.filter((row) => row.runs.some((run) => readNumber(run.text, mark)?.places === 2)).length;
+  if (found.length < 2 || found.length < 0.6 * amounts) return heads;
+  return [...heads, { role: 'quantity', run: found[0], box: union(found.map((run) => run.box)) }];
 }
 
 /** The row without what stands beside the table, in a side bar; null where nothing else is on it. */
@@ -146,7 +166,7 @@ interface Draft {
   mark: DecimalMark;
 }
 
-function takeRow(row: Row, heads: readonly Head[], lines: Draft[], mark: DecimalMark, labelled: LabelledRows, used: Set<number>): void {
+function takeRow(row: Row, heads: readonly Head[], lines: Draft[], mark: DecimalMark, labelled: LabelledRows, used: Set<number>, language: string): void {
   const cells = new Map<ColumnRole, Word[]>();
   for (const run of row.runs) for (const [role, words] of place(run, heads, mark)) cells.set(role, [...(cells.get(role) ?? []), ...words]);
   const amountRole: ColumnRole = heads.some((head) => head.role === 'netAmount')
@@ -173,7 +193,7 @@ function takeRow(row: Row, heads: readonly Head[], lines: Draft[], mark: Decimal
   const rest = wrappedItem(runs, last);
   if (rest) last.cells.set('itemNumber', [...(last.cells.get('itemNumber') ?? []), ...rest.words]);
   const text = runs.filter((run) => run !== rest);
-  const item = itemNumberBelow(text);
+  const item = itemNumberBelow(text, language);
   if (item) last.cells.set('itemNumber', item);
   else last.cells.set('description', [...(last.cells.get('description') ?? []), ...text.flatMap((run) => run.words)]);
   last.boxes.push(row.box);
@@ -190,13 +210,14 @@ function sameGrain(amount: string, first: Draft | undefined, role: ColumnRole): 
 const ITEM_LABEL = /^(item|art|artikel|ref|réf|sku|code|part|cod|código|codice|product|produkt|article)/i;
 
 /** "Item: CMP-46" or "Réf. prestation: TP-40151" under the description: the word after the label. */
-function itemNumberBelow(runs: readonly Run[]): Word[] | null {
+function itemNumberBelow(runs: readonly Run[], language: string): Word[] | null {
   if (runs.length !== 1) return null;
   const { words } = runs[0];
   const last = words[words.length - 1];
   const label = words[words.length - 2];
-  if (words.length < 2 || words.length > 4 || !ITEM_LABEL.test(words[0].text)) return null;
-  return /\d|-/.test(last.text) && (/[:.]$/.test(label.text) || words.length === 2) ? [last] : null;
+  if (words.length < 2 || words.length > 5) return null;
+  const named = ITEM_LABEL.test(words[0].text) || columnHeadsIn(runs[0], language).some((hit) => hit.from === 0 && hit.roles.includes('itemNumber'));
+  return named && /\d|-/.test(last.text) && (/[:.;]$/.test(label.text) || words.length === 2) ? [last] : null;
 }
 
 /** The end of an item number that wraps in its column: what stands under one that ends in a dash or slash. */

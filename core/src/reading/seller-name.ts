@@ -97,6 +97,7 @@ export function sellerNamesOf(
   const pageOf = new Map(pages.map((page) => [page.page, page]));
   const repeated = new Map<string, number>();
   for (const name of named) repeated.set(fold(name.value), (repeated.get(fold(name.value)) ?? 0) + 1);
+  const brands = letterhead(pages, rows, labelled, (run) => buyers.has(fold(run.text)) || buyerBlocks.includes(run)).map((brand) => fold(brand.value));
   const scored = named
     .filter((name) => !buyers.has(fold(name.value)) && !inBuyerBlock.has(fold(name.value)))
     .map((name) => {
@@ -107,6 +108,7 @@ export function sellerNamesOf(
       if (sellerBlocks.includes(name.run)) score += 0.25;
       if (depth > 0.82 || depth < 0.2) score += 0.12;
       if ((repeated.get(fold(name.value)) ?? 0) > 1) score += 0.08;
+      if (brands.some((brand) => sharesName(brand, fold(name.value)))) score += 0.25;
       if (BANK.test(name.value)) score -= 0.4;
       if (name.run.words.length > name.words + 8 && !REGISTRATION.test(name.run.text)) score -= 0.2;
       if (name.run.page !== rows[0]?.page) score -= 0.05;
@@ -148,6 +150,13 @@ function legalNamesIn(printed: Run): { value: string; run: Run; box: Box; words:
     start = i + 1;
   }
   return names;
+}
+
+/** Whether the letterhead's words begin the legal name, or the most of them are in it. */
+function sharesName(brand: string, name: string): boolean {
+  const words = brand.split(' ').filter((word) => word.length > 2);
+  const own = new Set(name.split(' '));
+  return words.length > 0 && words.filter((word) => own.has(word)).length >= Math.ceil(0.6 * words.length);
 }
 
 /** The run with words of a scan read as the legal form that another reader saw: "5.1." as "S.L." */

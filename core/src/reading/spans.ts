@@ -106,6 +106,8 @@ export function identifierSpans(run: Run): Span[] {
     const text = word.text.replace(/^[#(]+/, '').replace(/[).,;:]+$/, '');
     if (!IDENTIFIER.test(text) || /%$/.test(word.text)) return [];
     if (dates.some((date) => index >= date.from && index < date.to)) return [];
+    // "n.º" as readers of scans see it.
+    if (word.score !== undefined && /^n[.°º]?[29]$/i.test(text)) return [];
     if (/^\d{1,3}([.,]\d{3})*[.,]\d{2}$/.test(text) || /^\d{1,2}$/.test(text)) return [];
     return [{ ...make(run, index, index + 1), text }];
   });

@@ -106,7 +106,7 @@ function tidied(text: string): string {
 }
 
 /** Width of the narrowest print's letters, as a share of its size. */
-const NARROWEST = 0.26;
+const NARROWEST = 0.34;
 /** What blur adds to the height of a box around ink, in pixels. */
 const BLUR = 2;
 const TALL = /[\p{Lu}\dbdfhkltßÀ-ÿ£€$%&/()[\]|!?]/u;
@@ -122,7 +122,7 @@ export function typeBox(text: string, ink: Box): Box | null {
   const hangs = HANGING.test(text);
   const capitals = (ink.height - BLUR) / (TALL.test(text) ? (hangs ? 1.28 : 1) : hangs ? 1.02 : 0.74);
   // A box far too high for its width took in a rule or a stain.
-  const size = Math.min(capitals / 0.72, ink.width / text.length / NARROWEST);
+  const size = text.length < 4 ? capitals / 0.72 : Math.min(capitals / 0.72, ink.width / text.length / NARROWEST);
   const base = bottom(ink) - (hangs ? 0.27 * capitals : 0);
   return { x: ink.x, width: ink.width, y: base - 0.8 * size, height: size };
 }

@@ -94,6 +94,7 @@ export const de: Lexicon = {
   },
   words: {
     common: ['der', 'die', 'das', 'und', 'den', 'von', 'zu', 'mit', 'im', 'am', 'auf', 'für', 'bei', 'ist', 'bitte', 'wir', 'sie', 'ihre', 'nach', 'zum', 'zur', 'einer'],
+    buyers: ['ihre', 'ihr', 'kunden', 'kunde', 'käufer'],
     carriedForward: ['übertrag', 'zwischensumme seite'],
     termsDays: ['{n} tage netto', 'innerhalb von {n} tagen', '{n} tage', 'binnen {n} tagen', 'zahlbar in {n} tagen'],
     days: ['tage', 'tagen', 'tg'],

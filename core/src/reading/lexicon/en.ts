@@ -117,6 +117,7 @@ export const en: Lexicon = {
   },
   words: {
     common: ['the', 'and', 'of', 'to', 'for', 'with', 'from', 'is', 'are', 'in', 'on', 'at', 'by', 'your', 'our', 'not', 'please', 'payment'],
+    buyers: ['your', 'customer', 'customers', 'client', 'buyer', 'buyers'],
     carriedForward: ['carried forward', 'brought forward', 'continued'],
     termsDays: ['{n} days net', 'net {n}', '{n} days', 'within {n} days', 'net {n} days'],
     days: ['days', 'day'],

@@ -79,6 +79,7 @@ export const es: Lexicon = {
   },
   words: {
     common: ['el', 'la', 'los', 'las', 'de', 'del', 'y', 'en', 'por', 'para', 'con', 'su', 'una', 'es', 'se', 'a', 'nuestro'],
+    buyers: ['su', 'cliente', 'comprador'],
     carriedForward: ['suma y sigue', 'suma anterior'],
     termsDays: ['a {n} días', '{n} días neto', '{n} días'],
     days: ['días', 'dias'],

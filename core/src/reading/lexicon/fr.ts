@@ -89,6 +89,7 @@ export const fr: Lexicon = {
   },
   words: {
     common: ['le', 'la', 'les', 'des', 'du', 'et', 'en', 'au', 'aux', 'pour', 'par', 'sur', 'dans', 'est', 'nous', 'votre', 'vous', 'une', 'sous', 'avec'],
+    buyers: ['votre', 'vos', 'client', 'acheteur'],
     carriedForward: ['à reporter', 'report', 'suite page'],
     termsDays: ['{n} jours nets', '{n} jours net', 'à {n} jours', 'sous {n} jours', '{n} jours'],
     days: ['jours', 'jour', 'j'],

@@ -83,6 +83,7 @@ export const it: Lexicon = {
   },
   words: {
     common: ['il', 'lo', 'la', 'gli', 'le', 'di', 'del', 'della', 'e', 'in', 'per', 'con', 'da', 'nel', 'una', 'sono', 'si', 'al', 'dei'],
+    buyers: ['vs', 'vostra', 'cliente', 'cessionario'],
     carriedForward: ['a riportare', 'riporto'],
     termsDays: ['{n} gg', '{n} giorni', 'a {n} giorni', 'rimessa diretta {n} gg'],
     days: ['giorni', 'gg'],

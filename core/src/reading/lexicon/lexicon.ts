@@ -54,6 +54,8 @@ export interface Lexicon {
   readonly words: {
     /** Small words that tell the language of a text. */
     readonly common: readonly string[];
+    /** Words beside a tax id's label that say it is the buyer's. */
+    readonly buyers: readonly string[];
     readonly carriedForward: readonly string[];
     /** Terms with `{n}` for the number of days. */
     readonly termsDays: readonly string[];

@@ -84,6 +84,7 @@ export const nl: Lexicon = {
   },
   words: {
     common: ['de', 'het', 'een', 'van', 'en', 'op', 'te', 'voor', 'met', 'bij', 'is', 'wij', 'uw', 'onze', 'naar', 'aan', 'per', 'door'],
+    buyers: ['uw', 'klant', 'afnemer'],
     carriedForward: ['transport', 'over te brengen', 'saldo vorige pagina'],
     termsDays: ['binnen {n} dagen', '{n} dagen netto', '{n} dagen'],
     days: ['dagen', 'dgn'],

@@ -78,6 +78,7 @@ export const pl: Lexicon = {
   },
   words: {
     common: ['i', 'w', 'z', 'na', 'do', 'od', 'za', 'dla', 'jest', 'się', 'oraz', 'nie', 'po', 'przez', 'są'],
+    buyers: ['nabywcy', 'nabywca', 'klienta', 'odbiorcy'],
     carriedForward: ['do przeniesienia', 'z przeniesienia'],
     termsDays: ['{n} dni'],
     days: ['dni'],

@@ -78,6 +78,7 @@ export const sv: Lexicon = {
   },
   words: {
     common: ['och', 'i', 'på', 'av', 'för', 'med', 'till', 'är', 'vi', 'din', 'er', 'det', 'en', 'ett', 'som', 'inom'],
+    buyers: ['ert', 'er', 'kund', 'kundens', 'köparens'],
     carriedForward: ['transport'],
     termsDays: ['{n} dagar netto', '{n} dagar'],
     days: ['dagar', 'dgr'],
