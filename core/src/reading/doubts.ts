@@ -135,6 +135,7 @@ function askAboutLines(reading: WithoutDoubts, checks: Checks, ask: Ask): void {
     ask('lines', 'No lines were found.');
     return;
   }
+  const told = checks.lineArithmetic.filter((one) => one === 'right').length;
   if (!checks.linesFit) ask('lines', 'The lines do not sum to the net total: is one missing or too many?');
   reading.lines.forEach((line, index) => {
     if (line.netAmount === null) ask('netAmount', `Line ${index + 1} has no amount.`, index);
@@ -147,6 +148,9 @@ function askAboutLines(reading: WithoutDoubts, checks: Checks, ask: Ask): void {
       ask('unitPrice', `Line ${index + 1}: quantity × price is not the amount.`, index);
       if (!checks.linesFit) ask('netAmount', `Line ${index + 1}: quantity × price is not the amount.`, index);
     }
+    if (checks.lineArithmetic[index] === 'untold' && told > 0.5 * reading.lines.length && line.quantity === null && line.unitPrice === null)
+      for (const cell of ['quantity', 'unitPrice', 'description'] as const)
+        ask(cell, `Line ${index + 1} has no quantity and no price, unlike the others.`, index);
     if (checks.lineArithmetic[index] === 'untold' && (line.quantity === null) !== (line.unitPrice === null)) {
       ask(
         line.quantity === null ? 'quantity' : 'unitPrice',

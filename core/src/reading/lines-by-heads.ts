@@ -37,6 +37,7 @@ export function linesByHeads(rows: readonly Row[], labelled: LabelledRows, mark:
   const lines: Draft[] = [];
   const used = new Set<number>();
   let page = 0;
+  const most = Math.max(0, ...rows.map((row) => headsOf(row, rows, language, mark)?.length ?? 0));
   for (const full of rows) {
     const row = open === 'table' ? cropped(full, heads) : full;
     if (row === null) continue;
@@ -45,7 +46,8 @@ export function linesByHeads(rows: readonly Row[], labelled: LabelledRows, mark:
       if (open !== 'before') open = 'after';
     }
     const found = headsOf(row, rows, language, mark);
-    if (found && (heads.length === 0 || found.length >= heads.length - 2)) {
+    // Two labels of the document's head may look like column heads: the table's own are the most.
+    if (found && (heads.length === 0 ? found.length >= most - (most > 5 ? 2 : 0) : found.length >= heads.length - 2)) {
       if (heads.length === 0 || open !== 'table') heads = heads.length === 0 ? found : repeatedHeads(heads, found);
       open = 'table';
       used.add(row.index);
@@ -310,9 +312,11 @@ function columnOf(box: Box, words: readonly Word[], heads: readonly Head[], mark
   return best;
 }
 
-/** "31 days", "716 kVArh", "23 Dose": a number and one word. */
+/** "31 days", "1 302,125 kVArh", "23 Dose": a number and one word. */
 function isQuantityWithUnit(words: readonly Word[], mark: DecimalMark): boolean {
-  return words.length === 2 && readNumber(words[0].text, mark) !== null && /^\p{L}[\p{L}²³./]*$/u.test(words[1].text);
+  const unit = words[words.length - 1];
+  const number = words.slice(0, -1).map((word) => word.text).join(' ');
+  return words.length >= 2 && words.length <= 3 && readNumber(number, mark) !== null && /^\p{L}[\p{L}²³./]*$/u.test(unit.text);
 }
 
 function numberIn(words: readonly Word[] | undefined, mark: DecimalMark): string | null {

@@ -117,7 +117,9 @@ export function sellerNamesOf(
   const best = new Map<string, PrintedName>();
   for (const name of scored.sort((a, b) => b.score - a.score)) if (!best.has(fold(name.value))) best.set(fold(name.value), name);
   const firms = [...best.values()].filter((name) => !BANK.test(name.value));
-  if (firms.length === 1 && firms[0].score > 0.4) best.set(fold(firms[0].value), { ...firms[0], score: Math.max(0.87, firms[0].score) });
+  // On a scan a lone name may be the buyer's, misread: only one that something else speaks for is sure.
+  const lone = firms.length === 1 && (firms[0].score > 0.6 || !pages.some((page) => page.straightenedBy));
+  if (lone && firms[0].score > 0.4) best.set(fold(firms[0].value), { ...firms[0], score: Math.max(0.87, firms[0].score) });
   return [
     ...[...best.values()].sort((a, b) => b.score - a.score),
     ...letterhead(pages, rows, labelled, (run) => buyers.has(fold(run.text)) || buyerBlocks.includes(run)),

@@ -20,9 +20,14 @@ export interface ScannedPage {
 export async function readScan(page: Grey, number: number, resolution: number | null): Promise<ScannedPage> {
   const upright = await straighten(page, resolution);
   const { picture, lines } = upright;
-  const language = likelyLanguage(rowsOfText(upright.glimpse.join('\n'))) ?? 'en';
+  const guess = likelyLanguage(rowsOfText(upright.glimpse.join('\n')));
+  const readIn = async (language: string) =>
+    withoutStains((await readWords(picture, LANGUAGES[language], upright.resolution)).filter((word) => isPrint(word, lines)));
+  let found = await readIn(guess ?? 'en');
+  // A few lines may not tell the language, all of them do: then the page is read again in its own.
+  const language = likelyLanguage(rowsOfText(found.map((word) => word.text).join('\n'))) ?? 'en';
+  if (language !== (guess ?? 'en')) found = await readIn(language);
   const tongue = LANGUAGES[language];
-  const found = withoutStains((await readWords(picture, tongue, upright.resolution)).filter((word) => isPrint(word, lines)));
   const first = [...found, ...(await lookCloser(picture, missed(lines, found), tongue, upright.resolution))];
   const words = levelled([...(await readAgain(picture, first)), ...(await readAlone(picture, missed(lines, first)))]);
   const scale = 72 / upright.resolution;
