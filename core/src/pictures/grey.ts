@@ -24,9 +24,26 @@ export function greyOfRgba(rgba: Uint8Array | Uint8ClampedArray, width: number, 
 /** The picture made smaller by averaging, so that its longer side has at most `longest` pixels; as it is where it is small already. */
 export function shrunk(picture: Grey, longest: number): Grey {
   const scale = longest / Math.max(picture.width, picture.height);
-  return scale >= 1
-    ? picture
-    : resized(picture, Math.max(1, Math.round(picture.width * scale)), Math.max(1, Math.round(picture.height * scale)));
+  if (scale >= 1) return picture;
+  const blocks = averaged(picture, Math.floor(1 / scale));
+  return resized(blocks, Math.max(1, Math.round(picture.width * scale)), Math.max(1, Math.round(picture.height * scale)));
+}
+
+/** The picture with each block of `side` by `side` pixels as one; what is left over at the right and below is dropped. */
+export function averaged(picture: Grey, side: number): Grey {
+  if (side <= 1) return picture;
+  const [width, height] = [Math.max(1, Math.floor(picture.width / side)), Math.max(1, Math.floor(picture.height / side))];
+  const data = new Uint8Array(width * height);
+  const sums = new Uint32Array(width);
+  for (let y = 0; y < height; y++) {
+    sums.fill(0);
+    for (let row = 0; row < side; row++) {
+      let at = (y * side + row) * picture.width;
+      for (let x = 0; x < width; x++) for (let k = 0; k < side; k++) sums[x] += picture.data[at++];
+    }
+    for (let x = 0; x < width; x++) data[y * width + x] = sums[x] / (side * side);
+  }
+  return { width, height, data };
 }
 
 /** The picture at another size: averaged where it gets smaller, blended between neighbours where it grows. */
@@ -35,40 +52,46 @@ export function resized(picture: Grey, width: number, height: number): Grey {
   const across = weights(picture.width, width);
   const down = weights(picture.height, height);
   const half = new Float32Array(width * picture.height);
-  for (let y = 0; y < picture.height; y++) {
+  for (let y = 0, at = 0; y < picture.height; y++) {
     const row = y * picture.width;
-    for (let x = 0; x < width; x++) {
-      const { from, parts } = across[x];
+    for (let x = 0; x < width; x++, at++) {
       let sum = 0;
-      for (let i = 0; i < parts.length; i++) sum += picture.data[row + from + i] * parts[i];
-      half[y * width + x] = sum;
+      let from = row + across.from[x];
+      for (let i = across.start[x]; i < across.start[x + 1]; i++) sum += picture.data[from++] * across.parts[i];
+      half[at] = sum;
     }
   }
   const data = new Uint8Array(width * height);
+  const line = new Float32Array(width);
   for (let y = 0; y < height; y++) {
-    const { from, parts } = down[y];
-    for (let x = 0; x < width; x++) {
-      let sum = 0;
-      for (let i = 0; i < parts.length; i++) sum += half[(from + i) * width + x] * parts[i];
-      data[y * width + x] = Math.min(255, Math.max(0, Math.round(sum)));
+    line.fill(0.5);
+    let row = down.from[y] * width;
+    for (let i = down.start[y]; i < down.start[y + 1]; i++, row += width) {
+      const part = down.parts[i];
+      for (let x = 0; x < width; x++) line[x] += half[row + x] * part;
     }
+    data.set(line, y * width);
   }
   return { width, height, data };
 }
 
-/** For each new pixel along one side: the first old pixel that counts and the share of each from there on. */
-function weights(old: number, now: number): { from: number; parts: number[] }[] {
+/** For each new pixel along one side: the first old pixel that counts, and from `start` on the share of each. The shares sum to one. */
+function weights(old: number, now: number): { from: Int32Array; start: Int32Array; parts: Float32Array } {
   const scale = old / now;
   const reach = Math.max(1, scale);
-  return Array.from({ length: now }, (_, i) => {
+  const [from, start] = [new Int32Array(now), new Int32Array(now + 1)];
+  const all: number[] = [];
+  for (let i = 0; i < now; i++) {
     const centre = (i + 0.5) * scale - 0.5;
-    const from = Math.max(0, Math.ceil(centre - reach));
-    const to = Math.min(old - 1, Math.floor(centre + reach));
-    const parts: number[] = [];
-    for (let at = from; at <= to; at++) parts.push(Math.max(0, 1 - Math.abs(at - centre) / reach));
-    const sum = parts.reduce((a, b) => a + b, 0);
-    return sum === 0 ? { from: Math.min(old - 1, Math.max(0, Math.round(centre))), parts: [1] } : { from, parts: parts.map((part) => part / sum) };
-  });
+    const first = Math.min(old - 1, Math.max(0, Math.floor(centre - reach) + 1));
+    const last = Math.max(first, Math.min(old - 1, Math.ceil(centre + reach) - 1));
+    let sum = 0;
+    for (let at = first; at <= last; at++) sum += Math.max(1e-6, 1 - Math.abs(at - centre) / reach);
+    for (let at = first; at <= last; at++) all.push(Math.max(1e-6, 1 - Math.abs(at - centre) / reach) / sum);
+    from[i] = first;
+    start[i + 1] = all.length;
+  }
+  return { from, start, parts: Float32Array.from(all) };
 }
 
 /** A part of the picture; what lies outside it is white. */

@@ -1,4 +1,4 @@
-import { resized, type Grey } from './grey.js';
+import { averaged, type Grey } from './grey.js';
 
 /** Side of the squares whose paper shade is measured, in pixels. */
 const SQUARE = 24;
@@ -8,11 +8,20 @@ export function evenlyLit(picture: Grey): Grey {
   const columns = Math.max(1, Math.ceil(picture.width / SQUARE));
   const rows = Math.max(1, Math.ceil(picture.height / SQUARE));
   const paper = smooth(spread({ width: columns, height: rows, data: paperShades(picture, columns, rows) }));
-  const background = resized(paper, picture.width, picture.height).data;
   const data = new Uint8Array(picture.data.length);
-  for (let i = 0; i < data.length; i++) {
-    const shade = (picture.data[i] * 250) / Math.max(40, background[i]);
-    data[i] = shade > 255 ? 255 : shade;
+  const line = new Float32Array(columns + 1);
+  for (let y = 0, at = 0; y < picture.height; y++) {
+    // The paper's shade between the middles of the squares, first down, then across.
+    const v = Math.min(rows - 1, Math.max(0, (y + 0.5) / SQUARE - 0.5));
+    const [above, below] = [Math.floor(v) * columns, Math.min(rows - 1, Math.floor(v) + 1) * columns];
+    for (let x = 0; x < columns; x++) line[x] = Math.max(40, paper.data[above + x] + (paper.data[below + x] - paper.data[above + x]) * (v - Math.floor(v)));
+    line[columns] = line[columns - 1];
+    for (let x = 0; x < picture.width; x++, at++) {
+      const u = (x + 0.5) / SQUARE - 0.5;
+      const left = u < 0 ? 0 : u | 0;
+      const shade = (picture.data[at] * 250) / (line[left] + (line[left + 1] - line[left]) * (u < 0 ? 0 : u - left));
+      data[at] = shade > 255 ? 255 : shade;
+    }
   }
   return { ...picture, data };
 }
@@ -102,43 +111,41 @@ const STROKE = 4;
 
 /** The picture with bars and table heads of light print on a dark ground turned to dark print on light. */
 export function darkOnLight(picture: Grey): Grey {
-  const small = resized(picture, Math.ceil(picture.width / COARSE), Math.ceil(picture.height / COARSE));
+  const small = averaged(picture, COARSE);
   const sorted = Uint8Array.from(small.data).sort();
   const paper = sorted[Math.floor(sorted.length * 0.7)];
   const dark: Grey = { ...small, data: small.data.map((shade) => (shade < DARK * paper ? 1 : 0)) };
-  const solid = extreme(dark, SOLID, Math.min);
+  const solid = spreadMarks(dark, SOLID, true);
   if (!solid.data.includes(1)) return picture;
-  const ground = extreme(solid, SOLID, Math.max);
-  const bars = extreme(extreme(ground, STROKE, Math.max), STROKE, Math.min);
+  const ground = spreadMarks(solid, SOLID, false);
+  const bars = spreadMarks(spreadMarks(ground, STROKE, false), STROKE, true);
   const data = new Uint8Array(picture.data);
   for (let y = 0; y < picture.height; y++) {
-    const row = Math.floor(y / COARSE) * bars.width;
-    for (let x = 0; x < picture.width; x++) {
-      const at = y * picture.width + x;
-      if (bars.data[row + Math.floor(x / COARSE)] === 1) data[at] = 255 - data[at];
-    }
+    const row = Math.min(bars.height - 1, Math.floor(y / COARSE)) * bars.width;
+    for (let x = 0, at = y * picture.width; x < picture.width; x++, at++)
+      if (bars.data[row + Math.min(bars.width - 1, (x / COARSE) | 0)] === 1) data[at] = 255 - data[at];
   }
   return { ...picture, data };
 }
 
-/** The least or the greatest mark within `reach` of each place, in a square. */
-function extreme(marks: Grey, reach: number, choose: (a: number, b: number) => number): Grey {
+/** Marks that have all the marks within `reach` set (`all`), or any of them, in a square. */
+function spreadMarks(marks: Grey, reach: number, all: boolean): Grey {
   const { width, height } = marks;
   const along = new Uint8Array(marks.data.length);
+  for (let y = 0; y < height; y++) alongLine(marks.data, along, y * width, 1, width, reach, all);
   const data = new Uint8Array(marks.data.length);
-  for (let y = 0; y < height; y++) {
-    for (let x = 0; x < width; x++) {
-      let found = marks.data[y * width + x];
-      for (let u = Math.max(0, x - reach); u <= Math.min(width - 1, x + reach); u++) found = choose(found, marks.data[y * width + u]);
-      along[y * width + x] = found;
-    }
-  }
-  for (let y = 0; y < height; y++) {
-    for (let x = 0; x < width; x++) {
-      let found = along[y * width + x];
-      for (let v = Math.max(0, y - reach); v <= Math.min(height - 1, y + reach); v++) found = choose(found, along[v * width + x]);
-      data[y * width + x] = found;
-    }
-  }
+  for (let x = 0; x < width; x++) alongLine(along, data, x, width, height, reach, all);
   return { width, height, data };
+}
+
+/** The same along one line of marks, by the count of marks in a window that moves on. */
+function alongLine(from: Uint8Array, to: Uint8Array, start: number, step: number, length: number, reach: number, all: boolean): void {
+  let count = 0;
+  for (let i = 0; i < Math.min(reach, length); i++) count += from[start + i * step];
+  for (let i = 0; i < length; i++) {
+    if (i + reach < length) count += from[start + (i + reach) * step];
+    if (i - reach - 1 >= 0) count -= from[start + (i - reach - 1) * step];
+    const size = Math.min(length - 1, i + reach) - Math.max(0, i - reach) + 1;
+    to[start + i * step] = all ? (count === size ? 1 : 0) : count > 0 ? 1 : 0;
+  }
 }

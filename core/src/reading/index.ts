@@ -9,3 +9,4 @@ export * from './two-readers.js';
 export { likelyLanguage } from './labels.js';
 export * from './text-layer.js';
 export * from './page-signs.js';
+export * from './unproven.js';

@@ -1,4 +1,4 @@
-import { bottom, overlapX, overlapY, right, type Box } from '../geometry/index.js';
+import { bottom, contains, overlapX, overlapY, right, type Box } from '../geometry/index.js';
 import type { Word } from './words.js';
 
 /** A word as the first reader found it: a tight box around its ink. */
@@ -43,9 +43,20 @@ const bare = (text: string) =>
     .replace(/\p{M}/gu, '')
     .toLowerCase();
 
-/** Words worth a second reading: those with digits, and those that the first reader is unsure of. */
-export function worthSecondReading(word: FirstReading): boolean {
-  return /\d|^\p{Lu}{4,}$/u.test(word.text) || word.score < 0.75 || /^[£€$]$/.test(word.text);
+/** Below this the first reader is unsure of a word, and of one with digits. Addresses of the network are never worth it. */
+const UNSURE = 0.5;
+const UNSURE_DIGITS = 0.86;
+
+/**
+ * Words worth a second reading: those that the first reader is unsure of, and of those with digits the ones that a value
+ * is taken from (`boxes`) and nothing else on the page proves.
+ */
+export function worthSecondReading(word: FirstReading, boxes: readonly Box[]): boolean {
+  const digits = /\d|^\p{Lu}{4,}$/u.test(word.text);
+  if (/@|www\./.test(word.text)) return false;
+  if (word.score < (digits ? UNSURE_DIGITS : UNSURE)) return true;
+  const [x, y] = [word.x + word.width / 2, word.y + word.height / 2];
+  return digits && boxes.some((box) => contains(box, x, y, 2));
 }
 
 /** Score of a word that both readers read the same. */

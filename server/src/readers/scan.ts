@@ -1,5 +1,5 @@
-import { joinReadings, levelled, likelyLanguage, plainSigns, rowsOfText, typeBox, uncovered, worthSecondReading, type PageWords, type Word } from '@umber/core/reading';
-import { after, blank, cropped, inkParts, scaling, type Grey } from '@umber/core/pictures';
+import { joinReadings, levelled, likelyLanguage, plainSigns, rowsOfText, typeBox, uncovered, unprovenBoxes, worthSecondReading, type PageWords, type Word } from '@umber/core/reading';
+import { after, blank, cropped, inkParts, scaling, UNCHANGED, type Grey } from '@umber/core/pictures';
 import { readWords, type FirstWord } from './first-reader.js';
 import { LIMITS } from './limits.js';
 import { readCrops, type CropBox } from './second-reader.js';
@@ -29,8 +29,15 @@ export async function readScan(page: Grey, number: number, resolution: number | 
   if (language !== (guess ?? 'en')) found = await readIn(language);
   const tongue = LANGUAGES[language];
   const first = [...found, ...(await lookCloser(picture, missed(lines, found), tongue, upright.resolution))];
-  const words = levelled([...(await readAgain(picture, first)), ...(await readAlone(picture, missed(lines, first)))]);
   const scale = 72 / upright.resolution;
+  const boxes = unprovenBoxes({
+    page: number,
+    width: picture.width * scale,
+    height: picture.height * scale,
+    words: first.map((word) => scaled({ ...(typeBox(word.text, word) ?? word), text: word.text, score: word.score }, scale)),
+    straightenedBy: UNCHANGED,
+  }).map((box) => ({ x: box.x / scale, y: box.y / scale, width: box.width / scale, height: box.height / scale }));
+  const words = levelled([...(await readAgain(picture, first, boxes)), ...(await readAlone(picture, missed(lines, first)))]);
   const pointsPerPixel = 72 / (resolution ?? (upright.resolution * page.width) / picture.width);
   return {
     picture,
@@ -81,11 +88,11 @@ const WIDE_GAP = 0.85;
 /** Height of a word's capitals even where its box took in a rule or a stain: no letter is twice as high as wide. */
 const usualHeight = (word: FirstWord) => Math.min(word.height, (2 * word.width) / Math.max(1, word.text.length));
 
-async function readAgain(picture: Grey, found: readonly FirstWord[]) {
+async function readAgain(picture: Grey, found: readonly FirstWord[], boxes: readonly CropBox[]) {
   const split = found.map((word) => parted(picture, word));
   const words = split.flatMap(({ word, parts }) => (parts.length === 0 ? [word] : parts));
   const whole = new Map(split.flatMap(({ word, parts }) => parts.map((part) => [part, { word, parts }] as const)));
-  const chosen = words.filter((word) => worthSecondReading(word) || word.text === '');
+  const chosen = words.filter((word) => worthSecondReading(word, boxes) || word.text === '');
   const readings = await readCrops(
     picture,
     chosen.map((word) => {

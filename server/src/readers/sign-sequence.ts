@@ -17,9 +17,9 @@ export interface ReadSign {
 
 /**
  * Signs from a sequence of likelihoods, `steps` rows of one number for each sign of the alphabet, the first of which means
- * "none here" (connectionist temporal classification, best path). `used` is the share of the sequence that the crop covers.
+ * "none here" (connectionist temporal classification, best path).
  */
-export function decodeSigns(likelihoods: Float32Array, steps: number, alphabet: readonly string[], used: number): SignReading {
+export function decodeSigns(likelihoods: Float32Array, steps: number, alphabet: readonly string[]): SignReading {
   const count = likelihoods.length / steps;
   const signs: ReadSign[] = [];
   let last = 0;
@@ -39,7 +39,7 @@ export function decodeSigns(likelihoods: Float32Array, steps: number, alphabet: 
         score,
         rival: alphabet[second] ?? '',
         rivalScore: second < 0 ? 0 : likelihoods[step * count + second],
-        at: Math.min(1, (step + 0.5) / steps / used),
+        at: (step + 0.5) / steps,
       };
       if (best !== last) signs.push(read);
       else if (score > signs[signs.length - 1].score) signs[signs.length - 1] = { ...read, at: signs[signs.length - 1].at };

@@ -1,6 +1,8 @@
 import {
   after,
+  averaged,
   crisp,
+  cropped,
   darkOnLight,
   directionOf,
   evenlyLit,
@@ -10,7 +12,6 @@ import {
   rotation,
   scaling,
   sheetOf,
-  shrunk,
   skewOf,
   turned,
   UNCHANGED,
@@ -39,20 +40,23 @@ export interface Straightened {
 
 /** Height in pixels that a line of print should have to be read well, measured as the text finder's box. */
 const LINE_HEIGHT = 44;
-const PREVIEW = 1400;
-/** Lines that are read both ways up to tell which way is up. */
-const TRIED = 8;
+const PREVIEW = 1300;
+/** Lines that are read as a first look, and those of them that are read both ways up to tell which way is up. */
+const TRIED = 7;
+const TURNED = 3;
 
 /** Turns, levels and lights a scanned page. `resolution` is in pixels an inch, where known. */
 export async function straighten(page: Grey, resolution: number | null): Promise<Straightened> {
-  const { patches } = await findText(page);
-  const corners = sheetOf(page);
+  const small = averaged(page, Math.max(1, Math.round(Math.max(page.width, page.height) / PREVIEW)));
+  const factor = small.width / page.width;
+  const patches = (await findText(small)).map((patch) => enlarged(patch, 1 / factor));
+  const corners = sheetOf(small)?.map(({ x, y }) => ({ x: x / factor, y: y / factor })) ?? null;
   const sheet = corners ? rectified(corners) : { map: UNCHANGED, width: page.width, height: page.height };
   const direction = directionOf(patches);
   const turns = direction?.lying ? 1 : 0;
   const [width, height] = turns === 1 ? [sheet.height, sheet.width] : [sheet.width, sheet.height];
   let map = after(quarterTurns(turns, sheet.width, sheet.height), sheet.map);
-  map = after(levelling(page, map, width, height, corners ? 0 : (direction?.angle ?? 0)), map);
+  map = after(levelling(small, factor, map, width, height, corners ? 0 : (direction?.angle ?? 0)), map);
   const inches = width / (resolution ?? Math.min(width, height) / 8.27);
   const scale = scaleFor(patches, map, width, height);
   const size: [number, number] = [Math.round(width * scale), Math.round(height * scale)];
@@ -65,6 +69,12 @@ export async function straighten(page: Grey, resolution: number | null): Promise
   }
   return { picture, map, resolution: size[0] / inches, lines: boxesOf(patches, map), glimpse: glimpse.texts };
 }
+
+const enlarged = (patch: TextPatch, factor: number): TextPatch => ({
+  ...patch,
+  area: patch.area * factor * factor,
+  points: patch.points.map(({ x, y }) => ({ x: x * factor, y: y * factor })),
+});
 
 /** The map that lays a sheet's corners on a rectangle of about the sheet's size. */
 function rectified(corners: readonly Point[]) {
@@ -82,9 +92,7 @@ const cornersOf = (width: number, height: number): Point[] => [
 ];
 
 /** Levels the lines of print; where they lean differently above and below, as on a page seen at a slant, each half its own way. */
-function levelling(page: Grey, map: Transform, width: number, height: number, leaning: number): Transform {
-  const small = shrunk(page, PREVIEW);
-  const factor = small.width / page.width;
+function levelling(small: Grey, factor: number, map: Transform, width: number, height: number, leaning: number): Transform {
   const preview = (levelled: Transform) => {
     const [w, h] = [Math.round(width * factor), Math.round(height * factor)];
     return warped(small, after(scaling(factor), after(levelled, after(map, scaling(1 / factor)))), w, h);
@@ -117,21 +125,19 @@ function scaleFor(patches: readonly TextPatch[], map: Transform, width: number, 
   return Math.min(Math.max(0.6, Math.min(2, LINE_HEIGHT / usual)), Math.sqrt(LIMITS.pixels / (width * height)));
 }
 
-/** Reads a few lines either way up: which way reads better, and what they say that way. */
+/** Reads a few lines either way up: which way reads better, and what they say that way. Short lines are as telling and quicker. */
 async function glance(picture: Grey, lines: readonly CropBox[]): Promise<{ upsideDown: boolean; texts: string[] }> {
   const tried = lines
-    .filter((box) => box.width > 3 * box.height && box.width < 9 * box.height)
+    .filter((box) => box.width > 2.5 * box.height && box.width < 7 * box.height)
     .sort((a, b) => b.width - a.width)
     .slice(0, TRIED);
-  const over = turned(picture, 2);
-  const boxes = tried.map((box) => ({ ...box, x: picture.width - box.x - box.width, y: picture.height - box.y - box.height }));
-  const upright = await readCrops(picture, tried);
-  const turnedOver = await readCrops(over, boxes.slice(0, TRIED / 2));
+  const both = tried.slice(0, TURNED);
+  const over = both.map((box) => turned(cropped(picture, Math.round(box.x), Math.round(box.y), Math.round(box.width), Math.round(box.height)), 2));
+  const upright = await readCrops(picture, both);
+  const turnedOver = (await Promise.all(over.map((crop) => readCrops(crop, [{ x: 0, y: 0, width: crop.width, height: crop.height }])))).flat();
   const sum = (readings: typeof upright) =>
-    readings
-      .slice(0, TRIED / 2)
-      .flatMap(({ signs }) => signs)
-      .reduce((all, { sign, score }) => all + (/[\p{Script=Latin}\d]/u.test(sign) ? score : 0), 0);
-  const upsideDown = sum(turnedOver) > sum(upright);
-  return { upsideDown, texts: (upsideDown ? turnedOver : upright).map(({ text }) => text) };
+    readings.flatMap(({ signs }) => signs).reduce((all, { sign, score }) => all + (/[\p{Script=Latin}\d]/u.test(sign) ? score : 0), 0);
+  if (sum(turnedOver) > sum(upright)) return { upsideDown: true, texts: turnedOver.map(({ text }) => text) };
+  const rest = await readCrops(picture, tried.slice(TURNED));
+  return { upsideDown: false, texts: [...upright, ...rest].map(({ text }) => text) };
 }
