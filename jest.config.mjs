@@ -11,13 +11,13 @@ const common = {
     ],
   },
   extensionsToTreatAsEsm: ['.ts'],
-  moduleNameMapper: { '^(\\.{1,2}/.*)\\.js$': '$1', '^@umber/(core|contract|demo)/(.*)$': '<rootDir>/$1/src/$2/index.ts' },
+  moduleNameMapper: { '^(\\.{1,2}/.*)\\.js$': '$1', '^@umber/(core|contract|demo)/(.*)$': '<rootDir>/$1/src/$2/index.ts', '^@umber/server/(.*)$': '<rootDir>/server/src/$1.ts' },
   testEnvironment: 'node',
 };
 
 export default {
   projects: [
-    { ...common, displayName: 'unit', testMatch: ['<rootDir>/{core,contract,demo,web}/src/**/*.spec.ts'] },
+    { ...common, displayName: 'unit', testMatch: ['<rootDir>/{core,contract,demo,measuring,web}/src/**/*.spec.ts'] },
     { ...common, displayName: 'integration', testMatch: ['<rootDir>/server/test/**/*.spec.ts'] },
     { ...common, displayName: 'browser', testMatch: ['<rootDir>/e2e/src/**/*.spec.ts'] },
   ],

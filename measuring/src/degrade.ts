@@ -16,7 +16,10 @@ export function spoilt(page: Grey, damage: Damage, seed: number): Grey {
   const [width, height] = [Math.round(page.width * scale), Math.round(page.height * scale)];
   const spread = { easy: 0.5, medium: 1.2, hard: 2.5, fax: 0.8, photo: 2 }[damage];
   let picture = resized(page, width, height);
-  picture = damage === 'photo' ? photographed(picture, random) : warped(picture, rotation((random.next() * 2 - 1) * spread, width, height), width, height);
+  picture =
+    damage === 'photo'
+      ? photographed(picture, random)
+      : warped(picture, rotation((random.next() * 2 - 1) * spread, width, height), width, height);
   if (damage === 'hard' || damage === 'photo') picture = blurred(picture);
   const noise = { easy: 3, medium: 9, hard: 16, fax: 14, photo: 7 }[damage];
   const shade = { easy: 0, medium: 12, hard: 45, fax: 20, photo: 60 }[damage];
@@ -30,7 +33,10 @@ export function spoilt(page: Grey, damage: Damage, seed: number): Grey {
   picture = { ...picture, data };
   if (damage !== 'fax') return picture;
   const limit = threshold(picture);
-  return { ...picture, data: picture.data.map((value) => (random.chance(0.0006) ? 255 - (value > limit ? 255 : 0) : value > limit ? 255 : 0)) };
+  return {
+    ...picture,
+    data: picture.data.map((value) => (random.chance(0.0006) ? 255 - (value > limit ? 255 : 0) : value > limit ? 255 : 0)),
+  };
 }
 
 /** Seen at a slant on a darker table. */

@@ -1,13 +1,15 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { readDocument, type PageWords } from '@umber/core/reading';
+import { fitCalibration, readDocument, type PageWords } from '@umber/core/reading';
 import { ReaderPool } from '@umber/server/readers/reader-pool';
+import { crossValidated, diagram, judgedValues, tableSource } from './calibrate.js';
 import { makeDocuments, type Entry } from './make.js';
 import { scored, type Score } from './score.js';
 
 const USAGE = `node measuring/dist/main.js make FOLDER [COUNT [SEED]]   draws COUNT documents of every family
 node measuring/dist/main.js read FOLDER                   reads them and keeps the words
-node measuring/dist/main.js score FOLDER [--misses]       reads the words' values and prints how many are right`;
+node measuring/dist/main.js score FOLDER [--misses]       reads the words' values and prints how many are right
+node measuring/dist/main.js calibrate FOLDER...           fits the curves of confidence, and checks them family by family`;
 
 async function main([command, folder, ...rest]: string[]): Promise<number> {
   if (!folder) {
@@ -19,6 +21,7 @@ async function main([command, folder, ...rest]: string[]): Promise<number> {
     console.log(`${entries.length} documents in ${folder}`);
   } else if (command === 'read') await keepWords(folder);
   else if (command === 'score') await score(folder, rest.includes('--misses'));
+  else if (command === 'calibrate') await calibrate([folder, ...rest]);
   else {
     console.error(USAGE);
     return 2;
@@ -41,6 +44,22 @@ async function keepWords(folder: string): Promise<void> {
   await writeFile(join(folder, 'words.json'), JSON.stringify(words));
 }
 
+const ROOT = new URL('../../', import.meta.url);
+
+async function calibrate(folders: readonly string[]): Promise<void> {
+  const values = [];
+  for (const folder of folders) {
+    const words = JSON.parse(await readFile(join(folder, 'words.json'), 'utf8')) as Record<string, PageWords[]>;
+    values.push(...judgedValues(await entriesOf(folder), words));
+  }
+  await writeFile(new URL('core/src/reading/calibration-table.ts', ROOT), tableSource(fitCalibration(values)));
+  const steps = crossValidated(values);
+  await writeFile(new URL('docs/calibration.svg', ROOT), diagram(steps));
+  console.log(`${values.length} values of ${new Set(values.map(({ family }) => family)).size} families\n`);
+  console.log('| group | values | said | right |\n|---|---|---|---|');
+  for (const { group, count, sure, right } of steps) console.log(`| ${group} | ${count} | ${sure.toFixed(3)} | ${right.toFixed(3)} |`);
+}
+
 async function score(folder: string, misses: boolean): Promise<void> {
   const entries = await entriesOf(folder);
   const words = JSON.parse(await readFile(join(folder, 'words.json'), 'utf8')) as Record<string, PageWords[]>;
@@ -51,7 +70,12 @@ async function score(folder: string, misses: boolean): Promise<void> {
         console.log(`${entry.file} ${miss.name}: wanted ${miss.wanted}, got ${miss.got}${miss.doubted ? '' : '  SILENT'}`);
   const groups = new Map<string, Score[]>();
   for (const { entry, score: one } of scores)
-    for (const key of [entry.damage === 'none' ? 'text layer' : 'scan', entry.damage, `${entry.family} ${entry.damage === 'none' ? 'text' : 'scan'}`, `${entry.country} ${entry.damage === 'none' ? 'text' : 'scan'}`])
+    for (const key of [
+      entry.damage === 'none' ? 'text layer' : 'scan',
+      entry.damage,
+      `${entry.family} ${entry.damage === 'none' ? 'text' : 'scan'}`,
+      `${entry.country} ${entry.damage === 'none' ? 'text' : 'scan'}`,
+    ])
       groups.set(key, [...(groups.get(key) ?? []), one]);
   console.log('group                 docs  fields  lines F1  kinds  silent  untouched');
   for (const [key, group] of [...groups].sort(([a], [b]) => a.localeCompare(b))) console.log(row(key, group));
@@ -62,15 +86,32 @@ function row(key: string, group: readonly Score[]): string {
   const share = (part: number, whole: number) => `${((100 * part) / Math.max(1, whole)).toFixed(1)} %`;
   const right = sum((one) => one.fields.filter((field) => field.right).length);
   const values = sum((one) => one.fields.length + one.cells.length);
-  const f1 = (2 * sum((one) => one.linesRight)) / Math.max(1, sum((one) => one.linesRead + one.linesWanted));
+  const f1 =
+    (2 * sum((one) => one.linesRight)) /
+    Math.max(
+      1,
+      sum((one) => one.linesRead + one.linesWanted),
+    );
   return [
     key.padEnd(20),
     String(group.length).padStart(5),
-    share(right, sum((one) => one.fields.length)).padStart(8),
+    share(
+      right,
+      sum((one) => one.fields.length),
+    ).padStart(8),
     f1.toFixed(3).padStart(8),
-    share(sum((one) => (one.kindRight ? 1 : 0)), group.length).padStart(8),
-    share(sum((one) => one.silent), values).padStart(7),
-    share(sum((one) => (one.untouched ? 1 : 0)), group.length).padStart(8),
+    share(
+      sum((one) => (one.kindRight ? 1 : 0)),
+      group.length,
+    ).padStart(8),
+    share(
+      sum((one) => one.silent),
+      values,
+    ).padStart(7),
+    share(
+      sum((one) => (one.untouched ? 1 : 0)),
+      group.length,
+    ).padStart(8),
   ].join(' ');
 }
 

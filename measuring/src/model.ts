@@ -75,7 +75,8 @@ export function drawnInvoice(seed: number, wish: Wish): DrawnInvoice {
   const sum = lines.reduce((all, line) => all.plus(line.net), new Decimal(0));
   const single = rates.length === 1;
   const discount = single && !wish.hours && random.chance(0.18) ? cents(sum.times(random.pick(['0.02', '0.05', '0.1']))) : null;
-  const carriage = single && !wish.hours && random.chance(0.25) ? new Decimal(random.whole(5, 60)).plus(random.pick(['0.00', '0.50', '0.95'])) : null;
+  const carriage =
+    single && !wish.hours && random.chance(0.25) ? new Decimal(random.whole(5, 60)).plus(random.pick(['0.00', '0.50', '0.95'])) : null;
   const net = sum.minus(discount ?? 0).plus(carriage ?? 0);
   const taxes = rates
     .map((rate) => {
@@ -106,10 +107,17 @@ export function drawnInvoice(seed: number, wish: Wish): DrawnInvoice {
     number: numberOf(random),
     issueDate,
     dueDate: credit || random.chance(0.06) ? null : addDays(issueDate, termsDays),
-    terms: byTerms && !credit ? (early ? phrases.earlyTerms(Math.min(early.days, termsDays - 1), early.percent, termsDays) : phrases.terms(termsDays)) : null,
+    terms:
+      byTerms && !credit
+        ? early
+          ? phrases.earlyTerms(Math.min(early.days, termsDays - 1), early.percent, termsDays)
+          : phrases.terms(termsDays)
+        : null,
     termsDays,
     early,
-    order: random.chance(0.75) ? random.pick([`KFR-${random.digits(5)}`, random.digits(5), `4${random.digits(6)}`, `PO${random.digits(5)}`]) : null,
+    order: random.chance(0.75)
+      ? random.pick([`KFR-${random.digits(5)}`, random.digits(5), `4${random.digits(6)}`, `PO${random.digits(5)}`])
+      : null,
     customer: random.pick(['K', 'C-', '', '1']) + random.digits(5),
     delivery: random.pick(['L', 'DN-', '']) + random.digits(6),
     lines,
@@ -139,14 +147,34 @@ function lineOf(random: Random, phrases: Phrases, wish: Wish, rates: readonly st
   const per = wish.perHundred && random.chance(0.5) ? 100 : 1;
   const price = new Decimal(random.whole(per === 100 ? 200 : 20, per === 100 ? 40_000 : random.chance(0.2) ? 90_000 : 9_000)).div(100);
   const discount = wish.discounts && random.chance(0.4) ? new Decimal(random.pick(['5', '10', '12.5', '20'])) : null;
-  const net = cents(quantity.times(price).div(per).times(new Decimal(1).minus((discount ?? new Decimal(0)).div(100))));
-  const item = wish.items === false ? null : random.pick([`${random.pick(['AB', 'KX', 'T', 'HW'])}-${random.digits(4)}`, random.digits(6), `${random.pick(['M', 'R'])}${random.digits(3)}.${random.digits(2)}`]);
+  const net = cents(
+    quantity
+      .times(price)
+      .div(per)
+      .times(new Decimal(1).minus((discount ?? new Decimal(0)).div(100))),
+  );
+  const item =
+    wish.items === false
+      ? null
+      : random.pick([
+          `${random.pick(['AB', 'KX', 'T', 'HW'])}-${random.digits(4)}`,
+          random.digits(6),
+          `${random.pick(['M', 'R'])}${random.digits(3)}.${random.digits(2)}`,
+        ]);
   return { item, description, quantity, unit: wish.hours ? phrases.hour : random.pick(phrases.units), price, per, discount, rate, net };
 }
 
 function numberOf(random: Random): string {
   const [year, run] = [random.pick(['2026', '26']), random.digits(random.whole(3, 6))];
-  return random.pick([`${year}-${run}`, `INV-${run}7`, `RE${year}${run}`, `${run}/${year}`, `9${run}4`, `F${year}/${run}`, `A-${run}-${random.whole(1, 9)}`]);
+  return random.pick([
+    `${year}-${run}`,
+    `INV-${run}7`,
+    `RE${year}${run}`,
+    `${run}/${year}`,
+    `9${run}4`,
+    `F${year}/${run}`,
+    `A-${run}-${random.whole(1, 9)}`,
+  ]);
 }
 
 const TAX_SHAPES: Readonly<Record<string, (random: Random) => string>> = {

@@ -41,7 +41,8 @@ export function editSimilarity(a: string, b: string): number {
   let row = Array.from({ length: right.length + 1 }, (_, i) => i);
   for (let i = 1; i <= left.length; i++) {
     const next = [i];
-    for (let k = 1; k <= right.length; k++) next.push(Math.min(row[k] + 1, next[k - 1] + 1, row[k - 1] + (left[i - 1] === right[k - 1] ? 0 : 1)));
+    for (let k = 1; k <= right.length; k++)
+      next.push(Math.min(row[k] + 1, next[k - 1] + 1, row[k - 1] + (left[i - 1] === right[k - 1] ? 0 : 1)));
     row = next;
   }
   return 1 - row[right.length] / Math.max(1, left.length, right.length);
@@ -60,11 +61,18 @@ export function scored(reading: DocumentReading, truth: Truth): Score {
   });
   const fields = HEADER_FIELDS.map((name) => outcome(name, truth.fields[name] ?? null, reading.fields[name], null));
   const pairs = paired(reading, truth);
-  const cells = pairs.flatMap(({ wanted, at }) => COMPARED.map((name) => outcome(name, truth.lines[wanted][name] ?? null, reading.lines[at][name], at)));
-  const linesRight = pairs.filter(({ wanted, at }) => COMPARED.every((name) => same(name, truth.lines[wanted][name] ?? null, reading.lines[at][name]?.value ?? null))).length;
+  const cells = pairs.flatMap(({ wanted, at }) =>
+    COMPARED.map((name) => outcome(name, truth.lines[wanted][name] ?? null, reading.lines[at][name], at)),
+  );
+  const linesRight = pairs.filter(({ wanted, at }) =>
+    COMPARED.every((name) => same(name, truth.lines[wanted][name] ?? null, reading.lines[at][name]?.value ?? null)),
+  ).length;
   const covered = asks('lines', null) || asks(null, null);
   const astray = truth.lines.length - pairs.length + (reading.lines.length - pairs.length);
-  const silent = [...fields, ...cells].filter((one) => !one.right && !one.doubted).length + (covered ? 0 : astray) + (reading.kind !== truth.kind && !asks('kind', null) ? 1 : 0);
+  const silent =
+    [...fields, ...cells].filter((one) => !one.right && !one.doubted).length +
+    (covered ? 0 : astray) +
+    (reading.kind !== truth.kind && !asks('kind', null) ? 1 : 0);
   return {
     fields,
     cells,
@@ -81,7 +89,11 @@ export function scored(reading: DocumentReading, truth: Truth): Score {
 function paired(reading: DocumentReading, truth: Truth): { wanted: number; at: number }[] {
   const free = new Set(reading.lines.keys());
   const all = truth.lines.flatMap((line, wanted) =>
-    reading.lines.map((read, at) => ({ wanted, at, alike: COMPARED.filter((name) => same(name, line[name] ?? null, read[name]?.value ?? null)).length - Math.abs(wanted - at) / 1000 })),
+    reading.lines.map((read, at) => ({
+      wanted,
+      at,
+      alike: COMPARED.filter((name) => same(name, line[name] ?? null, read[name]?.value ?? null)).length - Math.abs(wanted - at) / 1000,
+    })),
   );
   const done = new Set<number>();
   const pairs: { wanted: number; at: number }[] = [];

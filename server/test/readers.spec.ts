@@ -3,6 +3,33 @@ import { ReaderPool } from '../src/readers/reader-pool.js';
 import { readMail } from '../src/readers/mail.js';
 import { invoicePdf } from './documents.js';
 
+/** The head of a PNG that says it is so large; no more is needed to refuse it. */
+function hugePng(width: number, height: number): Buffer {
+  const head = Buffer.alloc(33);
+  Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 0, 0, 0, 13]).copy(head);
+  head.write('IHDR', 12, 'latin1');
+  head.writeUInt32BE(width, 16);
+  head.writeUInt32BE(height, 20);
+  head.set([8, 0, 0, 0, 0], 24);
+  return head;
+}
+
+/** A TIFF of one directory with a width and a height, and nothing in it. */
+function tiff(width: number, height: number): Buffer {
+  const file = Buffer.alloc(8 + 2 + 2 * 12 + 4);
+  file.write('II', 0, 'latin1');
+  file.writeUInt16LE(42, 2);
+  file.writeUInt32LE(8, 4);
+  file.writeUInt16LE(2, 8);
+  [[256, width], [257, height]].forEach(([tag, value], i) => {
+    file.writeUInt16LE(tag, 10 + 12 * i);
+    file.writeUInt16LE(4, 12 + 12 * i);
+    file.writeUInt32LE(1, 14 + 12 * i);
+    file.writeUInt32LE(value, 18 + 12 * i);
+  });
+  return file;
+}
+
 describe('reading foreign files', () => {
   let pool: ReaderPool;
   let pdf: Buffer;
@@ -13,32 +40,35 @@ describe('reading foreign files', () => {
   afterAll(() => pool.close());
 
   it('gives the words with their places, and pictures of the pages', async () => {
-    const [page] = await pool.words(pdf);
+    const [{ words: page, picture }] = await pool.read(pdf, { pictures: 1, scale: 1 });
     expect(page).toMatchObject({ page: 1, width: expect.closeTo(595.28, 0), height: expect.closeTo(841.89, 0) });
     const number = page.words.find((word) => word.text === 'Rechnungsnummer');
     expect(number?.x).toBeGreaterThan(40);
     expect(number?.height).toBeGreaterThan(5);
-    const picture = await pool.picture(pdf, 1, 1);
-    expect(Buffer.from(picture).subarray(1, 4).toString()).toBe('PNG');
+    expect(Buffer.from(picture ?? []).subarray(1, 4).toString()).toBe('PNG');
   });
 
   it.each([
     ['empty', Buffer.alloc(0), 'empty'],
     ['text', Buffer.from('Dear all, our invoice'), 'not-a-pdf'],
+    ['a picture cut short', Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 0, 0, 0]), 'damaged'],
+    ['a picture of 20,000 by 20,000 pixels', hugePng(20_000, 20_000), 'too-large'],
+    ['a TIFF without pages', Buffer.from([0x49, 0x49, 42, 0, 8, 0, 0, 0, 0, 0, 0, 0, 0, 0]), 'damaged'],
+    ['a TIFF that says it is a million pixels wide', tiff(1_000_000, 1_000), 'too-large'],
     ['noise', Buffer.concat([Buffer.from('%PDF-1.7\n'), randomBytes(4000)]), 'damaged'],
   ])('refuses %s with a sentence', async (_name, bytes, code) => {
-    await expect(pool.words(bytes)).rejects.toMatchObject({ name: 'FileRefused', code });
+    await expect(pool.read(bytes)).rejects.toMatchObject({ name: 'FileRefused', code });
   });
 
   it('reads or refuses a truncated file, and goes on with the next', async () => {
     for (const share of [0.2, 0.5, 0.9])
-      await pool.words(pdf.subarray(0, Math.floor(pdf.length * share))).catch((error: Error) => expect(error.name).toBe('FileRefused'));
-    expect(await pool.words(pdf)).toHaveLength(1);
+      await pool.read(pdf.subarray(0, Math.floor(pdf.length * share))).catch((error: Error) => expect(error.name).toBe('FileRefused'));
+    expect(await pool.read(pdf)).toHaveLength(1);
   });
 
   it('loses only a worker to a file that takes too long', async () => {
     const hasty = new ReaderPool({ size: 1, timeout: 1 });
-    await expect(hasty.words(pdf)).rejects.toMatchObject({ code: 'too-slow' });
+    await expect(hasty.read(pdf)).rejects.toMatchObject({ code: 'too-slow' });
     hasty.close();
   });
 });

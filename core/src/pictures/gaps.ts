@@ -4,7 +4,11 @@ import type { Grey } from './grey.js';
 const INK = 190;
 
 /** The parts of a word's box that hold ink, parted where no ink is for `widest` pixels or more. Upright rules count as gaps. */
-export function inkParts(picture: Grey, box: { x: number; y: number; width: number; height: number }, widest: number): { from: number; to: number }[] {
+export function inkParts(
+  picture: Grey,
+  box: { x: number; y: number; width: number; height: number },
+  widest: number,
+): { from: number; to: number }[] {
   const [x0, y0] = [Math.max(0, Math.round(box.x)), Math.max(0, Math.round(box.y))];
   const [x1, y1] = [Math.min(picture.width, Math.round(box.x + box.width)), Math.min(picture.height, Math.round(box.y + box.height))];
   const reach = Math.round((y1 - y0) * 0.35);

@@ -102,7 +102,8 @@ export function cropped(picture: Grey, x: number, y: number, width: number, heig
     if (from < 0 || from >= picture.height) continue;
     const first = Math.max(0, -x);
     const last = Math.min(width, picture.width - x);
-    if (last > first) out.data.set(picture.data.subarray(from * picture.width + x + first, from * picture.width + x + last), row * width + first);
+    if (last > first)
+      out.data.set(picture.data.subarray(from * picture.width + x + first, from * picture.width + x + last), row * width + first);
   }
   return out;
 }

@@ -14,7 +14,8 @@ export function evenlyLit(picture: Grey): Grey {
     // The paper's shade between the middles of the squares, first down, then across.
     const v = Math.min(rows - 1, Math.max(0, (y + 0.5) / SQUARE - 0.5));
     const [above, below] = [Math.floor(v) * columns, Math.min(rows - 1, Math.floor(v) + 1) * columns];
-    for (let x = 0; x < columns; x++) line[x] = Math.max(40, paper.data[above + x] + (paper.data[below + x] - paper.data[above + x]) * (v - Math.floor(v)));
+    for (let x = 0; x < columns; x++)
+      line[x] = Math.max(40, paper.data[above + x] + (paper.data[below + x] - paper.data[above + x]) * (v - Math.floor(v)));
     line[columns] = line[columns - 1];
     for (let x = 0; x < picture.width; x++, at++) {
       const u = (x + 0.5) / SQUARE - 0.5;
@@ -40,7 +41,14 @@ export function crisp(picture: Grey): Grey {
   for (let y = 1; y < height - 1; y++) {
     for (let x = 1, at = y * width + 1; x < width - 1; x++, at++) {
       const around =
-        data[at - 1] + data[at + 1] + data[at - width] + data[at + width] + data[at - width - 1] + data[at - width + 1] + data[at + width - 1] + data[at + width + 1];
+        data[at - 1] +
+        data[at + 1] +
+        data[at - width] +
+        data[at + width] +
+        data[at - width - 1] +
+        data[at - width + 1] +
+        data[at + width - 1] +
+        data[at + width + 1];
       const shade = (data[at] * (1 + SHARPEN) - (around / 8) * SHARPEN - black) * spread;
       out[at] = shade < 0 ? 0 : shade > 255 ? 255 : shade;
     }

@@ -48,7 +48,12 @@ function largestBright(picture: Grey): Uint8Array | null {
 
 /** First and last bright pixel of each row and column, as points of the four sides. */
 function edges(bright: Uint8Array, width: number, height: number) {
-  const sides: Record<'top' | 'right' | 'bottom' | 'left', { along: number; across: number }[]> = { top: [], right: [], bottom: [], left: [] };
+  const sides: Record<'top' | 'right' | 'bottom' | 'left', { along: number; across: number }[]> = {
+    top: [],
+    right: [],
+    bottom: [],
+    left: [],
+  };
   for (let y = 0; y < height; y++) {
     const row = bright.subarray(y * width, (y + 1) * width);
     const first = row.indexOf(1);

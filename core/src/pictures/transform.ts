@@ -27,7 +27,17 @@ export function after(second: Transform, first: Transform): Transform {
 
 /** The way back. @throws RangeError for a map that folds the plane to a line. */
 export function inverse([a, b, c, d, e, f, g, h, i]: Transform): Transform {
-  const adjugate = [e * i - f * h, c * h - b * i, b * f - c * e, f * g - d * i, a * i - c * g, c * d - a * f, d * h - e * g, b * g - a * h, a * e - b * d];
+  const adjugate = [
+    e * i - f * h,
+    c * h - b * i,
+    b * f - c * e,
+    f * g - d * i,
+    a * i - c * g,
+    c * d - a * f,
+    d * h - e * g,
+    b * g - a * h,
+    a * e - b * d,
+  ];
   const determinant = a * adjugate[0] + b * adjugate[3] + c * adjugate[6];
   if (Math.abs(determinant) < 1e-12) throw new RangeError('the map has no way back');
   return adjugate.map((value) => value / determinant) as unknown as Transform;

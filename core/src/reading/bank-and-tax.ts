@@ -64,7 +64,22 @@ function ibanAtStart(texts: readonly string[], length: number | null): { iban: s
 }
 
 /** Signs that readers of scans take for one another. */
-const CONFUSED: Readonly<Record<string, string>> = { O: '0D', '0': 'OD', D: '0O', B: '8', '8': 'B', S: '5', '5': 'S', I: '1', l: '1', '1': 'I', Z: '2', '2': 'Z', G: '6', '6': 'G' };
+const CONFUSED: Readonly<Record<string, string>> = {
+  O: '0D',
+  '0': 'OD',
+  D: '0O',
+  B: '8',
+  '8': 'B',
+  S: '5',
+  '5': 'S',
+  I: '1',
+  l: '1',
+  '1': 'I',
+  Z: '2',
+  '2': 'Z',
+  G: '6',
+  '6': 'G',
+};
 
 /** The texts with one word as its reader's other reading, without a stray sign, or with one sign that is easily confused. */
 function* variants(words: readonly Word[], texts: readonly string[]): Generator<string[]> {
@@ -171,12 +186,19 @@ function idAtStart(words: readonly Word[], country: string | null): { value: str
 }
 
 /** An id of a scan that has right check digits with one word read otherwise. */
-function repairedId(chunks: readonly Word[], country: string | null): { value: string; words: Word[]; check: PrintedTaxId['check'] } | null {
+function repairedId(
+  chunks: readonly Word[],
+  country: string | null,
+): { value: string; words: Word[]; check: PrintedTaxId['check'] } | null {
   if (chunks.every((word) => word.score === undefined)) return null;
-  for (const texts of variants(chunks, chunks.map((word) => word.text.replace(/[,;·]$/, '')))) {
+  for (const texts of variants(
+    chunks,
+    chunks.map((word) => word.text.replace(/[,;·]$/, '')),
+  )) {
     const bare = normalizeTaxId(texts.join(''));
     const value = texts.join(/^[A-Z]{2}\d/.test(bare) ? '' : ' ').trim();
-    if (checkTaxId(bare) === 'right' || (country !== null && checkTaxId(country + bare) === 'right')) return { value, words: [...chunks], check: 'right' };
+    if (checkTaxId(bare) === 'right' || (country !== null && checkTaxId(country + bare) === 'right'))
+      return { value, words: [...chunks], check: 'right' };
   }
   return null;
 }

@@ -61,7 +61,9 @@ export class LabelledRows {
     if (inRun.length > 0) return [...inRun, ...toRight];
     if (toRight.length > 0) {
       const under = this.#flushBelow(label, spansOf, toRight[0].span);
-      return under ? [found(under, 'below', -0.1), ...toRight.map((candidate) => ({ ...candidate, score: candidate.score - 0.15 }))] : toRight;
+      return under
+        ? [found(under, 'below', -0.1), ...toRight.map((candidate) => ({ ...candidate, score: candidate.score - 0.15 }))]
+        : toRight;
     }
     if (label.to < label.run.words.length && !this.#endsInLabels(label)) return [];
     const below = this.#vertical(label, spansOf, 1).map((span) => found(span, 'below'));

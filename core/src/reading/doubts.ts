@@ -5,9 +5,6 @@ import type { Label } from './labels.js';
 import { promised, type PageTrust } from './trust.js';
 import { HEADER_FIELDS, LINE_CELLS, type DocumentReading, type HeaderField, type ReadDoubt } from './reading.js';
 
-/** Below this confidence a value is asked: the accepted risk of a wrong value is about one in fifteen before checks. */
-export const ASK_BELOW = 0.85;
-
 /** What the checks of the reading found. */
 export interface Checks {
   readonly hasWords: boolean;
@@ -21,6 +18,8 @@ export interface Checks {
   readonly taxIdCheck: TaxIdCheck | 'national' | null;
   readonly lineArithmetic: readonly ('right' | 'wrong' | 'untold')[];
   readonly trust: PageTrust;
+  /** Below this confidence a value is asked: one less the accepted risk. */
+  readonly askBelow: number;
   readonly labels: readonly Label[];
   /** Whether the word IBAN stands on the page. */
   readonly namesIban: boolean;
@@ -73,7 +72,7 @@ export function raiseDoubts(reading: WithoutDoubts, checks: Checks): ReadDoubt[]
     ask('sellerTaxId', 'The check digits of the tax id are wrong: a slip on the page, or a misread digit.');
   for (const [name, value] of Object.entries(reading.fields)) {
     const field = name as HeaderField;
-    if (!value || value.confidence >= ASK_BELOW) continue;
+    if (!value || value.confidence >= checks.askBelow) continue;
     const other = value.alternatives[0];
     ask(
       field,
@@ -107,7 +106,8 @@ function askAboutUnread(reading: WithoutDoubts, checks: Checks, ask: Ask): void 
     if (label) ask(field, `“${label}” is printed, but what stands beside it could not be read.`);
     else if (checks.trust.unread > MUCH_UNREAD) ask(field, `Parts of the page could not be read: is there ${ARTICLES[field]} on it?`);
   }
-  if (!fields.sellerIban && checks.trust.unread > MUCH_UNREAD) ask('sellerIban', 'Parts of the page could not be read: is there an IBAN on it?');
+  if (!fields.sellerIban && checks.trust.unread > MUCH_UNREAD)
+    ask('sellerIban', 'Parts of the page could not be read: is there an IBAN on it?');
 }
 
 const ARTICLES = { orderReference: 'an order number', dueDate: 'a due date', sellerTaxId: 'a tax id of the supplier' } as const;
@@ -140,7 +140,11 @@ function askAboutLines(reading: WithoutDoubts, checks: Checks, ask: Ask): void {
   reading.lines.forEach((line, index) => {
     if (line.netAmount === null) ask('netAmount', `Line ${index + 1} has no amount.`, index);
     for (const [name, cell] of LINE_CELLS.map((name) => [name, line[name]] as const))
-      if (cell && cell.confidence < ASK_BELOW && (name === 'description' || name === 'quantity' || name === 'unitPrice' || name === 'netAmount'))
+      if (
+        cell &&
+        cell.confidence < checks.askBelow &&
+        (name === 'description' || name === 'quantity' || name === 'unitPrice' || name === 'netAmount')
+      )
         ask(name, `Line ${index + 1}: is the ${CELL_NAMES[name]} ${shortened(cell.value)}? It did not read clearly.`, index);
     if (line.description === null) ask('description', `Line ${index + 1} has no description.`, index);
     if (checks.lineArithmetic[index] === 'wrong') {

@@ -50,7 +50,9 @@ export function ownNumbers(labelled: LabelledRows): Found[] {
 export function letterDates(labelled: LabelledRows, rows: readonly Row[], pages: readonly PageWords[]): Found[] {
   const delivered = labelled.candidates('other', dateSpans).filter(({ relation }) => relation === 'same run' || relation === 'right of');
   const alone = issueDates(labelled, rows, pages).filter((found) => !found.evidence.startsWith('below'));
-  return alone.length > 0 ? alone : distinct(delivered.map(({ span, score, label, relation }) => dated(span, score, `${relation} “${label.phrase}”`)));
+  return alone.length > 0
+    ? alone
+    : distinct(delivered.map(({ span, score, label, relation }) => dated(span, score, `${relation} “${label.phrase}”`)));
 }
 
 function identifiers(labelled: LabelledRows, meaning: 'invoiceNumber' | 'orderReference'): Found[] {

@@ -3,7 +3,7 @@ export * from './reading.js';
 export * from './read-document.js';
 export * from './numbers.js';
 export * from './calendar.js';
-export { ASK_BELOW } from './doubts.js';
+export * from './calibration.js';
 export type { DocumentKind } from './lexicon/index.js';
 export * from './two-readers.js';
 export { likelyLanguage } from './labels.js';

@@ -39,9 +39,9 @@ export function documentKind(
   if (best[0] !== 'invoice' && best[1].score < 0.5 && hasTotals && votes.has('invoice'))
     return { kind: 'invoice', score: 0.7, run: votes.get('invoice')?.run ?? null };
   if (best[0] === 'invoice' && !hasTotals && best[1].score < 0.5) return { kind: 'other', score: 0.5, run: best[1].run };
-  // What adds up to a total with tax is no letter, whatever it cites.
-  if (addsUp && best[0] !== 'invoice' && best[0] !== 'credit-note')
-    return { kind: 'invoice', score: best[1].run.box.height > 1.25 * body ? 0.7 : 0.85, run: votes.get('invoice')?.run ?? null };
+  // What adds up to a total with tax is no letter, unless its title says so in large print.
+  if (addsUp && best[0] !== 'invoice' && best[0] !== 'credit-note' && best[1].score < 0.75)
+    return { kind: 'invoice', score: 0.85, run: votes.get('invoice')?.run ?? null };
   const margin = best[1].score - (second?.[1].score ?? 0);
   return { kind: best[0], score: Math.min(0.99, 0.75 + margin / 2 + (best[1].score > 0.6 ? 0.15 : 0)), run: best[1].run };
 }

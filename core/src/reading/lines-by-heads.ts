@@ -73,11 +73,21 @@ function repeatedHeads(first: readonly Head[], again: readonly Head[]): Head[] {
   });
   const move = [...moves].sort((a, b) => a - b)[Math.floor(moves.length / 2)] ?? 0;
   const same = moves.filter((one) => Math.abs(one - move) < 5).length;
-  if (same < 2 || same < again.length - 2 || again.length > first.length || again.every((head, i) => head.role === first[i]?.role)) return [...again];
+  if (same < 2 || same < again.length - 2 || again.length > first.length || again.every((head, i) => head.role === first[i]?.role))
+    return [...again];
   return first.map((head) => ({ ...head, box: { ...head.box, x: head.box.x + move } }));
 }
 
-const NUMERIC_ROLES: ReadonlySet<ColumnRole> = new Set(['netAmount', 'unitPrice', 'quantity', 'taxRate', 'discount', 'per', 'taxAmount', 'grossAmount']);
+const NUMERIC_ROLES: ReadonlySet<ColumnRole> = new Set([
+  'netAmount',
+  'unitPrice',
+  'quantity',
+  'taxRate',
+  'discount',
+  'per',
+  'taxAmount',
+  'grossAmount',
+]);
 /** Rows below a head that tell what its column holds. */
 const LOOKED_BELOW = 12;
 
@@ -85,7 +95,9 @@ const LOOKED_BELOW = 12;
 function rolesByContent(roles: readonly ColumnRole[], box: Box, below: readonly Row[], mark: DecimalMark): readonly ColumnRole[] {
   let [amounts, texts] = [0, 0];
   for (const row of below) {
-    const run = row.runs.find((one) => overlapX(one.box, box) > 0 && (Math.abs(right(one.box) - right(box)) < 8 || Math.abs(one.box.x - box.x) < 8));
+    const run = row.runs.find(
+      (one) => overlapX(one.box, box) > 0 && (Math.abs(right(one.box) - right(box)) < 8 || Math.abs(one.box.x - box.x) < 8),
+    );
     if (!run) continue;
     const number = readNumber(run.text, mark);
     if (number?.places === 2) amounts++;
@@ -100,7 +112,9 @@ function rolesByContent(roles: readonly ColumnRole[], box: Box, below: readonly 
 
 function headsOf(row: Row, rows: readonly Row[], language: string, mark: DecimalMark): Head[] | null {
   const at = rows.indexOf(row);
-  const below = (at < 0 ? rows.filter((other) => other.index > row.index) : rows.slice(at + 1)).slice(0, LOOKED_BELOW).filter((other) => other.page === row.page);
+  const below = (at < 0 ? rows.filter((other) => other.index > row.index) : rows.slice(at + 1))
+    .slice(0, LOOKED_BELOW)
+    .filter((other) => other.page === row.page);
   const options = row.runs.flatMap((run) =>
     columnHeadsIn(run, language).map((hit) => {
       const box = union(run.words.slice(hit.from, hit.to));
@@ -168,7 +182,15 @@ interface Draft {
   mark: DecimalMark;
 }
 
-function takeRow(row: Row, heads: readonly Head[], lines: Draft[], mark: DecimalMark, labelled: LabelledRows, used: Set<number>, language: string): void {
+function takeRow(
+  row: Row,
+  heads: readonly Head[],
+  lines: Draft[],
+  mark: DecimalMark,
+  labelled: LabelledRows,
+  used: Set<number>,
+  language: string,
+): void {
   const cells = new Map<ColumnRole, Word[]>();
   for (const run of row.runs) for (const [role, words] of place(run, heads, mark)) cells.set(role, [...(cells.get(role) ?? []), ...words]);
   const amountRole: ColumnRole = heads.some((head) => head.role === 'netAmount')
@@ -218,7 +240,8 @@ function itemNumberBelow(runs: readonly Run[], language: string): Word[] | null 
   const last = words[words.length - 1];
   const label = words[words.length - 2];
   if (words.length < 2 || words.length > 5) return null;
-  const named = ITEM_LABEL.test(words[0].text) || columnHeadsIn(runs[0], language).some((hit) => hit.from === 0 && hit.roles.includes('itemNumber'));
+  const named =
+    ITEM_LABEL.test(words[0].text) || columnHeadsIn(runs[0], language).some((hit) => hit.from === 0 && hit.roles.includes('itemNumber'));
   return named && /\d|-/.test(last.text) && (/[:.;]$/.test(label.text) || words.length === 2) ? [last] : null;
 }
 
@@ -268,7 +291,8 @@ function place(printed: Run, heads: readonly Head[], mark: DecimalMark): Map<Col
 /** A quantity that a reader of a scan glued to its unit ("2St", "8C"), as two words. */
 function unglued(run: Run, heads: readonly Head[]): Run {
   const [word] = run.words;
-  const parts = run.words.length === 1 && word.score !== undefined ? /^(\d[\d.,]*)[|/\\()\[\]{}]*(\p{L}[\p{L}²³]{0,4})$/u.exec(word.text) : null;
+  const parts =
+    run.words.length === 1 && word.score !== undefined ? /^(\d[\d.,]*)[|/\\()\[\]{}]*(\p{L}[\p{L}²³]{0,4})$/u.exec(word.text) : null;
   if (!parts || !heads.some((head) => head.role === 'quantity' && overlapX(head.box, run.box) > -4)) return run;
   const letter = word.width / word.text.length;
   const [number, unit] = [parts[1], parts[2]];
@@ -315,7 +339,10 @@ function columnOf(box: Box, words: readonly Word[], heads: readonly Head[], mark
 /** "31 days", "1 302,125 kVArh", "23 Dose": a number and one word. */
 function isQuantityWithUnit(words: readonly Word[], mark: DecimalMark): boolean {
   const unit = words[words.length - 1];
-  const number = words.slice(0, -1).map((word) => word.text).join(' ');
+  const number = words
+    .slice(0, -1)
+    .map((word) => word.text)
+    .join(' ');
   return words.length >= 2 && words.length <= 3 && readNumber(number, mark) !== null && /^\p{L}[\p{L}²³./]*$/u.test(unit.text);
 }
 

@@ -35,7 +35,8 @@ export function signsOf(read: PageWords): PageSigns {
   const kind = documentKind([page], rows, false, false);
   const titled = kind.run !== null && kind.score >= 0.75 && kind.run.words.length <= 5 && middleY(kind.run.box) < page.height / 3;
   const books = kind.kind === 'invoice' || kind.kind === 'credit-note';
-  const best = invoiceNumbers(labelled, rows, [page]).find((found) => found.score >= 0.75) ?? (titled && !books ? ownNumbers(labelled)[0] : undefined);
+  const best =
+    invoiceNumbers(labelled, rows, [page]).find((found) => found.score >= 0.75) ?? (titled && !books ? ownNumbers(labelled)[0] : undefined);
   const [name] = sellerNamesOf([page], rows, labelled, []);
   return {
     number: best && best.score >= 0.75 ? best.value.replace(/[^\p{L}\d]/gu, '').toUpperCase() : null,
@@ -48,7 +49,12 @@ export function signsOf(read: PageWords): PageSigns {
 }
 
 const PAGE_OF = LEXICONS.flatMap((lexicon) =>
-  lexicon.words.page.map((text) => new RegExp(`(?:^| )${fold(text.replace('{n}', '7').replace('{m}', '8')).replace('7', '(\\d{1,3})').replace('8', '(\\d{1,3})')}(?: |$)`)),
+  lexicon.words.page.map(
+    (text) =>
+      new RegExp(
+        `(?:^| )${fold(text.replace('{n}', '7').replace('{m}', '8')).replace('7', '(\\d{1,3})').replace('8', '(\\d{1,3})')}(?: |$)`,
+      ),
+  ),
 );
 
 function pageCount(rows: readonly Row[]): PageSigns['pageOf'] {

@@ -76,7 +76,9 @@ export class PhraseBook<T> {
   #asSpelled(word: Word): string {
     const text = fold(word.text);
     if (word.score === undefined || this.#known(text)) return text;
-    return [...(word.alternatives ?? []).map(fold)].find((other) => other.length > 2 && this.#known(other)) ?? this.#spelling.corrected(text);
+    return (
+      [...(word.alternatives ?? []).map(fold)].find((other) => other.length > 2 && this.#known(other)) ?? this.#spelling.corrected(text)
+    );
   }
 
   #known(text: string): boolean {

@@ -2,6 +2,7 @@ import { Decimal, decimal, plain, within } from '../money/index.js';
 import { union } from '../geometry/index.js';
 import { LabelledRows } from './candidates.js';
 import { identifierBox, ibansOf, sellerCountry, taxIdsOf } from './bank-and-tax.js';
+import { ACCEPTED_RISK } from './calibration.js';
 import { currencyOfCountry, printedCurrency } from './currency.js';
 import { raiseDoubts } from './doubts.js';
 import {
@@ -51,7 +52,13 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     labelled.labels.filter((label) => !table.rows.has(label.run.row)),
   );
   const totals = chooseTotals(outside, rows, mark, lineSum);
-  const kind = documentKind(pages, rows, totals.chosen.grossTotal !== null, totals.addsUp, totals.chosen.grossTotal?.value.isNegative() ?? false);
+  const kind = documentKind(
+    pages,
+    rows,
+    totals.chosen.grossTotal !== null,
+    totals.addsUp,
+    totals.chosen.grossTotal?.value.isNegative() ?? false,
+  );
 
   const ibans = ibansOf(rows);
   const printed = printedCurrency(rows);
@@ -130,7 +137,9 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
   for (const field of ['netTotal', 'taxTotal', 'grossTotal', 'amountDue'] as const) fields[field] = asAmount(field, totals, fits, credit);
   const hasLines = kind.kind === 'invoice' || credit;
   const lines = hasLines ? readLines(table, totals, fits, credit, rateOf(totals)) : [];
-  const bare = hasLines ? fields : onlyNameNumberDate(fields, ownNumber(labelled, kind.kind), ownDate(labelled, rows, pages, order) ?? issueDate);
+  const bare = hasLines
+    ? fields
+    : onlyNameNumberDate(fields, ownNumber(labelled, kind.kind), ownDate(labelled, rows, pages, order) ?? issueDate);
   const reading = {
     pages: pages.map((page) => page.page),
     language,
@@ -140,7 +149,15 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     allowances: { discount: text(totals.discount), carriage: text(totals.carriage), paid: text(totals.paid) },
   };
   const trust = new PageTrust(pages);
-  const weighed = { ...reading, ...weigh(reading, trust, { addsUp: totals.addsUp, linesFit: fits, supported: supportedFields(fields, taxIds[0]?.check) }) };
+  const weighed = {
+    ...reading,
+    ...weigh(
+      reading,
+      trust,
+      { addsUp: totals.addsUp, linesFit: fits, supported: supportedFields(fields, taxIds[0]?.check) },
+      context.calibration,
+    ),
+  };
   const doubts = raiseDoubts(weighed, {
     hasWords: rows.length > 0,
     severalNumbers: numbersByPage(pages, rows, language),
@@ -157,8 +174,11 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     taxIdCheck: taxIds[0]?.check ?? null,
     lineArithmetic: table.lines.map((line) => lineArithmetic(line.cells)),
     trust,
+    askBelow: 1 - (context.acceptedRisk ?? ACCEPTED_RISK),
     labels: labelled.labels,
-    namesIban: rows.some((row) => row.runs.some((run) => run.words.some((word) => /\bIBAN\b/i.test(`${word.text} ${word.alternatives?.join(' ') ?? ''}`)))),
+    namesIban: rows.some((row) =>
+      row.runs.some((run) => run.words.some((word) => /\bIBAN\b/i.test(`${word.text} ${word.alternatives?.join(' ') ?? ''}`))),
+    ),
   });
   return { ...weighed, doubts };
 }
@@ -257,7 +277,10 @@ function asDate(found: readonly Found[], order: DayMonthOrder, after: string | n
 }
 
 /** The discount for early payment and the last day for it, where the page grants one. */
-function earlyPayment(rows: readonly Row[], issueDate: ReadValue | null): Pick<Record<HeaderField, ReadValue | null>, 'discountPercent' | 'discountDate'> {
+function earlyPayment(
+  rows: readonly Row[],
+  issueDate: ReadValue | null,
+): Pick<Record<HeaderField, ReadValue | null>, 'discountPercent' | 'discountDate'> {
   const terms = earlyPaymentTerms(rows);
   const last = dayAfter(issueDate?.value ?? null, terms?.discountDays ?? null);
   if (!terms?.discountPercent || last === null) return { discountPercent: null, discountDate: null };

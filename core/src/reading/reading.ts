@@ -1,4 +1,5 @@
 import type { Box } from '../geometry/index.js';
+import type { Calibration } from './calibration.js';
 import type { DocumentKind } from './lexicon/index.js';
 
 /** The header fields, with the terms of EN 16931: BT-1, 2, 9, 5, 13, 27, 31/32, 84, 109, 110, 112, 115; early payment terms after BT-20. */
@@ -79,4 +80,8 @@ export interface ReadingContext {
   readonly buyerTaxIds?: readonly string[];
   /** What the mail around the document says. */
   readonly coverText?: string;
+  /** The risk of a wrong value that is accepted before a person is asked, 0..1; `ACCEPTED_RISK` where not given. */
+  readonly acceptedRisk?: number;
+  /** How what the rules say becomes a confidence; the built-in curves where not given. */
+  readonly calibration?: Calibration;
 }

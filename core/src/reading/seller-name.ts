@@ -97,7 +97,9 @@ export function sellerNamesOf(
   const pageOf = new Map(pages.map((page) => [page.page, page]));
   const repeated = new Map<string, number>();
   for (const name of named) repeated.set(fold(name.value), (repeated.get(fold(name.value)) ?? 0) + 1);
-  const brands = letterhead(pages, rows, labelled, (run) => buyers.has(fold(run.text)) || buyerBlocks.includes(run)).map((brand) => fold(brand.value));
+  const brands = letterhead(pages, rows, labelled, (run) => buyers.has(fold(run.text)) || buyerBlocks.includes(run)).map((brand) =>
+    fold(brand.value),
+  );
   const scored = named
     .filter((name) => !buyers.has(fold(name.value)) && !inBuyerBlock.has(fold(name.value)))
     .map((name) => {

@@ -3,7 +3,21 @@ import { plainSigns } from './two-readers.js';
 import type { PageWords, Word } from './words.js';
 
 /** Letters that readers take digits for. */
-const AS_DIGIT: Readonly<Record<string, string>> = { O: '0', o: '0', Q: '0', D: '0', I: '1', l: '1', i: '1', '|': '1', S: '5', s: '5', B: '8', Z: '2', z: '2' };
+const AS_DIGIT: Readonly<Record<string, string>> = {
+  O: '0',
+  o: '0',
+  Q: '0',
+  D: '0',
+  I: '1',
+  l: '1',
+  i: '1',
+  '|': '1',
+  S: '5',
+  s: '5',
+  B: '8',
+  Z: '2',
+  z: '2',
+};
 
 /**
  * Words that the readers left open, settled by what the rest of the document shows: which sign is the decimal mark,

@@ -82,7 +82,8 @@ function otherNumbers(words: readonly Word[], number: PrintedNumber, mark: Decim
   );
   // A litre's l behind a number reads as a 1.
   const last = words[words.length - 1];
-  if (last.score !== undefined && /\d1$/.test(last.text)) texts.push(words.map((word) => (word === last ? word.text.slice(0, -1) : word.text)).join(' '));
+  if (last.score !== undefined && /\d1$/.test(last.text))
+    texts.push(words.map((word) => (word === last ? word.text.slice(0, -1) : word.text)).join(' '));
   const others = new Map<string, PrintedNumber>();
   for (const text of texts) {
     const other = readNumber(bareNumber(text), mark);

@@ -25,7 +25,9 @@ export class Spelling {
   /** The only word of the list that differs from this one by one letter put in, left out or exchanged; else the word itself. */
   corrected(word: string): string {
     if (word.length < SHORTEST || this.#words.has(word) || /\d/.test(word)) return word;
-    const meant = new Set([word, ...withoutOne(word)].flatMap((short) => [...(this.#shortened.get(short) ?? [])]).filter((other) => oneApart(word, other)));
+    const meant = new Set(
+      [word, ...withoutOne(word)].flatMap((short) => [...(this.#shortened.get(short) ?? [])]).filter((other) => oneApart(word, other)),
+    );
     return meant.size === 1 ? [...meant][0] : word;
   }
 }

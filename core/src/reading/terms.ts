@@ -36,7 +36,9 @@ export function earlyPaymentTerms(rows: readonly Row[]): PaymentTerms | null {
     const short = SHORT.exec(text);
     if (short) return { discountPercent: short[1], discountDays: Number(short[2]), netDays: Number(short[3]), ...where };
     const clauses = text.split(/[;.]\s|,(?!\d)|(?<=%) (?=\d)/).map((clause) => ({ plain: clause, folded: fold(clause) }));
-    const early = clauses.find(({ plain, folded }) => PERCENT.test(plain) && (EARLY.test(folded) || EARLY.test(fold(text))) && daysIn(folded).length > 0);
+    const early = clauses.find(
+      ({ plain, folded }) => PERCENT.test(plain) && (EARLY.test(folded) || EARLY.test(fold(text))) && daysIn(folded).length > 0,
+    );
     if (!early) continue;
     const percent = PERCENT.exec(early.plain)?.[1].replace(',', '.') ?? null;
     const rest = clauses.filter((clause) => clause !== early && !PERCENT.test(clause.plain)).flatMap(({ folded }) => daysIn(folded));

@@ -37,7 +37,9 @@ export class PageTrust {
   /** What else the readers saw in the box: its text with one word exchanged at a time. */
   others(page: number | null, box: Box | null): string[] {
     const words = this.#wordsIn(page, box);
-    return words.flatMap((word, i) => (word.alternatives ?? []).map((other) => words.map((own, k) => (k === i ? other : own.text)).join(' ')));
+    return words.flatMap((word, i) =>
+      (word.alternatives ?? []).map((other) => words.map((own, k) => (k === i ? other : own.text)).join(' ')),
+    );
   }
 
   #wordsIn(page: number | null, box: Box | null): Word[] {
@@ -55,5 +57,10 @@ const EARLY = new Set(LEXICONS.flatMap((lexicon) => lexicon.labels.terms));
 /** Fields that a label promises: a scan that shows the label and no value has a value that was not read. */
 export function promised(meaning: LabelMeaning, labels: readonly Label[]): string | null {
   const label = labels.find((one) => one.meaning === meaning && one.from === 0 && one.phrase.length > 4 && !EARLY.has(one.phrase));
-  return label ? label.run.words.slice(label.from, label.to).map((word) => word.text).join(' ') : null;
+  return label
+    ? label.run.words
+        .slice(label.from, label.to)
+        .map((word) => word.text)
+        .join(' ')
+    : null;
 }

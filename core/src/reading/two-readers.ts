@@ -37,14 +37,10 @@ export function plainSigns(text: string): string {
   return plain.replace(/\s+/g, '');
 }
 
-const bare = (text: string) =>
-  plainSigns(text)
-    .normalize('NFKD')
-    .replace(/\p{M}/gu, '')
-    .toLowerCase();
+const bare = (text: string) => plainSigns(text).normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
 
 /** Below this the first reader is unsure of a word, and of one with digits. Addresses of the network are never worth it. */
-const UNSURE = 0.5;
+const UNSURE = 0.65;
 const UNSURE_DIGITS = 0.86;
 
 /**
@@ -65,14 +61,15 @@ const AGREED = 0.995;
 /** One word out of two readings of it. They agree: sure. They differ: the likelier one, the other kept, and unsure. */
 export function joinReadings(first: FirstReading, second: SecondReading | null): { text: string; score: number; alternatives: string[] } {
   const own = tidied(first.text);
-  if (!second || second.text === '') return { text: own, score: /\d/.test(own) ? 0.6 * first.score : first.score, alternatives: [] };
+  if (!second || second.text === '') return { text: own, score: /\d/.test(own) ? 0.85 * first.score : first.score, alternatives: [] };
   const other = tidied(second.text);
   if (plainSigns(own) === plainSigns(other)) return { text: own, score: AGREED, alternatives: [] };
   const amount = sameAmount(own, other);
   if (amount !== null) return { text: amount, score: 0.97, alternatives: [] };
   const pointed = sameDigits(own, other);
   if (pointed !== null) return { text: pointed, score: 0.95, alternatives: [pointed === own ? other : own] };
-  const rivals = (chosen: string) => [...new Set([own, other, ...(second.rival ? [tidied(second.rival)] : [])])].filter((text) => text !== chosen && text !== '');
+  const rivals = (chosen: string) =>
+    [...new Set([own, other, ...(second.rival ? [tidied(second.rival)] : [])])].filter((text) => text !== chosen && text !== '');
   // The second reader knows few accented letters: where the plain letters agree, the first reader's stand.
   if (bare(own) === bare(other) && !/\d/.test(own)) return { text: own, score: Math.max(0.9, first.score), alternatives: [] };
   if (bare(own) === bare(other)) return { text: own, score: 0.9, alternatives: rivals(own) };
@@ -80,7 +77,11 @@ export function joinReadings(first: FirstReading, second: SecondReading | null):
   const takeOther = digits ? shape(other) + second.score >= shape(own) + first.score : second.score > 0.9 && first.score < 0.5;
   const text = takeOther ? other : own;
   const margin = Math.abs(shape(other) + second.score - shape(own) - first.score);
-  return { text, score: digits ? Math.min(0.75, 0.45 + margin / 3) : takeOther ? 0.7 * second.score : first.score, alternatives: rivals(text) };
+  return {
+    text,
+    score: digits ? Math.min(0.75, 0.45 + margin / 3) : takeOther ? 0.7 * second.score : first.score,
+    alternatives: rivals(text),
+  };
 }
 
 /** Both texts where they are one amount and differ only by the currency sign, which one reader left out or took for a letter. */
@@ -113,11 +114,16 @@ function shape(text: string): number {
 /** Without the scraps of table rules that readers take for signs. */
 function tidied(text: string): string {
   const tidy = text.replace(/^[|¦_~‚\[\]{}]+(?=.)|(?<=.)[|¦_~\[\]{}]+$|(?<=[^\p{L}\d])[/\\]$/gu, '');
-  return tidy.replace(/^[‘'`´]+(?=\d)/, '').replace(/[，]/g, ',').replace(/[：]/g, ':').replace(/[（]/g, '(').replace(/[）]/g, ')');
+  return tidy
+    .replace(/^[‘'`´]+(?=\d)/, '')
+    .replace(/[，]/g, ',')
+    .replace(/[：]/g, ':')
+    .replace(/[（]/g, '(')
+    .replace(/[）]/g, ')');
 }
 
 /** Width of the narrowest print's letters, as a share of its size. */
-const NARROWEST = 0.34;
+const NARROWEST = 0.3;
 /** What blur adds to the height of a box around ink, in pixels. */
 const BLUR = 2;
 const TALL = /[\p{Lu}\dbdfhkltßÀ-ÿ£€$%&/()[\]|!?]/u;

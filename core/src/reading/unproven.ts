@@ -1,6 +1,6 @@
 import type { Box } from '../geometry/index.js';
 import { readDocument } from './read-document.js';
-import { HEADER_FIELDS, LINE_CELLS, type ReadValue } from './reading.js';
+import { HEADER_FIELDS, LINE_CELLS, type DocumentReading, type ReadValue } from './reading.js';
 import type { PageWords } from './words.js';
 
 /** What proves a value whatever its reader thought of it. */
@@ -14,5 +14,19 @@ export function unprovenBoxes(page: PageWords): Box[] {
     ...HEADER_FIELDS.filter((field) => !PROSE.has(field)).map((field) => reading.fields[field]),
     ...reading.lines.flatMap((line) => LINE_CELLS.filter((cell) => !PROSE.has(cell) && cell !== 'taxRate').map((cell) => line[cell])),
   ];
-  return values.flatMap((value) => (value?.box && !value.evidence.some((reason) => PROOF.test(reason)) ? [value.box] : []));
+  const boxes = values.flatMap((value) => (value?.box && !value.evidence.some((reason) => PROOF.test(reason)) ? [value.box] : []));
+  return [...boxes, ...openParts(page, reading)];
+}
+
+/** Parts of the page that sums leave open, where values may not have been seen at all: the table whose lines do not sum, the totals that do not add up. */
+function openParts(page: PageWords, { fields, lines, kind }: DocumentReading): Box[] {
+  if (kind !== 'invoice' && kind !== 'credit-note') return [];
+  const proves = (value: ReadValue | null, reason: string) => value?.evidence.includes(reason) ?? false;
+  const top = lines.length > 0 ? Math.min(...lines.map((line) => line.box.y)) - 20 : page.height * 0.25;
+  const end = lines.length > 0 ? Math.max(...lines.map((line) => line.box.y + line.box.height)) + 12 : page.height * 0.75;
+  const across = (y: number, to: number): Box => ({ x: 0, y, width: page.width, height: Math.max(0, to - y) });
+  return [
+    ...(proves(fields.netTotal, 'the lines sum to it') ? [] : [across(top, end)]),
+    ...(proves(fields.grossTotal, 'net + tax = total') ? [] : [across(end, Math.min(page.height * 0.92, end + 180))]),
+  ];
 }

@@ -1,5 +1,14 @@
+import { calibrated, type Calibration, type ValueGroup } from './calibration.js';
 import type { PageTrust } from './trust.js';
-import { HEADER_FIELDS, LINE_CELLS, type DocumentReading, type HeaderField, type LineCell, type ReadLine, type ReadValue } from './reading.js';
+import {
+  HEADER_FIELDS,
+  LINE_CELLS,
+  type DocumentReading,
+  type HeaderField,
+  type LineCell,
+  type ReadLine,
+  type ReadValue,
+} from './reading.js';
 
 /** What the checks of the whole document say for its values. */
 export interface Support {
@@ -16,9 +25,19 @@ type Values = Pick<DocumentReading, 'fields' | 'lines'>;
 const AMOUNTS: ReadonlySet<string> = new Set(['netTotal', 'taxTotal', 'grossTotal', 'amountDue']);
 const PROSE: ReadonlySet<string> = new Set(['description', 'sellerName', 'unit']);
 
-/** The values with what the readers of a scan thought of their words counted in; what sums or check digits prove stays sure. */
-export function weigh({ fields, lines }: Values, trust: PageTrust, support: Support): Values {
-  if (!trust.scanned) return { fields, lines };
+/** The values as sure as they are: what the readers of a scan thought of their words counted in, save where sums or check digits prove them; then calibrated. */
+export function weigh(values: Values, trust: PageTrust, support: Support, calibration?: Calibration): Values {
+  const { fields, lines } = trust.scanned ? weighScan(values, trust, support) : values;
+  const [head, line] = trust.scanned ? (['scan head', 'scan line'] as const) : (['text head', 'text line'] as const);
+  const mapped = (value: ReadValue | null, group: ValueGroup) =>
+    value && { ...value, confidence: calibrated(value.confidence, group, calibration) };
+  return {
+    fields: Object.fromEntries(HEADER_FIELDS.map((field) => [field, mapped(fields[field], head)])) as Record<HeaderField, ReadValue | null>,
+    lines: lines.map((one) => ({ ...one, ...Object.fromEntries(LINE_CELLS.map((cell) => [cell, mapped(one[cell], line)])) })),
+  };
+}
+
+function weighScan({ fields, lines }: Values, trust: PageTrust, support: Support): Values {
   const weighed = {} as Record<HeaderField, ReadValue | null>;
   for (const field of HEADER_FIELDS) {
     const value = fields[field];
@@ -47,7 +66,10 @@ function lessSure(name: string, value: ReadValue, trust: PageTrust): ReadValue {
     evidence: [...value.evidence, 'not all of it read clearly'],
     alternatives: [
       ...value.alternatives,
-      ...trust.others(value.page, value.box).slice(0, 2).map((text) => ({ value: text, reason: 'how else it may read', page: value.page, box: value.box })),
+      ...trust
+        .others(value.page, value.box)
+        .slice(0, 2)
+        .map((text) => ({ value: text, reason: 'how else it may read', page: value.page, box: value.box })),
     ].slice(0, 4),
   };
 }

@@ -79,7 +79,8 @@ function boundaryOf(before: PageSigns, now: PageSigns, page: number, blank: bool
     else count(WEIGHTS.otherNumber, `number ${now.number} after ${before.number}`);
   if (now.pageOf) {
     if (now.pageOf.page === 1) count(WEIGHTS.firstOfPages, 'it says that it is page 1');
-    else if (now.pageOf.of === (before.pageOf?.of ?? now.pageOf.of)) count(WEIGHTS.laterOfPages, `it says that it is page ${now.pageOf.page}`);
+    else if (now.pageOf.of === (before.pageOf?.of ?? now.pageOf.of))
+      count(WEIGHTS.laterOfPages, `it says that it is page ${now.pageOf.page}`);
   }
   if (now.broughtForward) count(WEIGHTS.broughtForward, 'a sum is brought forward');
   if (now.seller !== null && before.seller !== null)

@@ -41,7 +41,9 @@ export async function readMail(raw: Uint8Array): Promise<ReadMail> {
     subject: mail.subject ?? null,
     date: mail.date ?? null,
     text: (mail.text ?? '').slice(0, MOST_TEXT),
-    documents: files.filter(isDocument).map((file, i) => ({ name: fileName(file.filename, i), type: file.contentType, bytes: file.content })),
+    documents: files
+      .filter(isDocument)
+      .map((file, i) => ({ name: fileName(file.filename, i), type: file.contentType, bytes: file.content })),
     others: files.filter((file) => !isDocument(file)).map((file, i) => fileName(file.filename, i)),
   };
 }

@@ -12,15 +12,13 @@ import { readScan } from './scan.js';
 const require = createRequire(import.meta.url);
 const home = dirname(require.resolve('pdfjs-dist/package.json'));
 
-
 type Pdfjs = typeof import('pdfjs-dist/legacy/build/pdf.mjs');
 let pdfjs: Promise<Pdfjs> | undefined;
 
 async function open(bytes: Uint8Array) {
-  if (bytes.length === 0) throw new FileRefused('empty', 'The file is empty.');
-  if (bytes.length > LIMITS.bytes) throw new FileRefused('too-large', `The file is larger than ${LIMITS.bytes / 1024 / 1024} MB.`);
   const head = Buffer.from(bytes.subarray(0, 1024)).toString('latin1');
-  if (!head.includes('%PDF-')) throw new FileRefused('not-a-pdf', 'This is not a PDF file.');
+  if (!head.includes('%PDF-'))
+    throw new FileRefused('not-a-pdf', 'This is neither a PDF nor a picture that can be read (PNG, JPEG, TIFF).');
   pdfjs ??= import('pdfjs-dist/legacy/build/pdf.mjs');
   const { getDocument, VerbosityLevel } = await pdfjs;
   try {
@@ -31,6 +29,7 @@ async function open(bytes: Uint8Array) {
       standardFontDataUrl: join(home, 'standard_fonts/'),
       wasmUrl: join(home, 'wasm/'),
       isEvalSupported: false,
+      maxImageSize: LIMITS.sourcePixels,
       verbosity: VerbosityLevel.ERRORS,
     }).promise;
   } catch (error) {
@@ -42,7 +41,7 @@ async function open(bytes: Uint8Array) {
 }
 
 /** Reads every page of a PDF: its text layer where that can be trusted, else its picture. Boxes in points from the page's top left. */
-export async function readPdf(bytes: Uint8Array, options: ReadOptions): Promise<ReadPage[]> {
+export async function readPdf(bytes: Uint8Array, options: ReadOptions, onPage: (page: number) => void): Promise<ReadPage[]> {
   const pdf = await open(bytes);
   try {
     if (pdf.numPages > LIMITS.pages)
@@ -56,6 +55,7 @@ export async function readPdf(bytes: Uint8Array, options: ReadOptions): Promise<
         throw new FileRefused('too-many-pages', `The file has more than ${LIMITS.scannedPages} scanned pages. Send it in parts.`);
       pages.push(read);
       page.cleanup();
+      onPage(number);
     }
     return pages;
   } finally {

@@ -20,18 +20,22 @@ export interface ReadOptions {
   readonly scale: number;
 }
 
-/** Reads a file of any kind that holds pages: PDF, PNG, JPEG, TIFF. @throws FileRefused with a sentence for the person. */
-export async function readFile(bytes: Uint8Array, options: ReadOptions): Promise<ReadPage[]> {
+/** Reads a file of any kind that holds pages: PDF, PNG, JPEG, TIFF. Tells of each page done. @throws FileRefused with a sentence for the person. */
+export async function readFile(bytes: Uint8Array, options: ReadOptions, onPage: (page: number) => void): Promise<ReadPage[]> {
   if (bytes.length === 0) throw new FileRefused('empty', 'The file is empty.');
   if (bytes.length > LIMITS.bytes) throw new FileRefused('too-large', `The file is larger than ${LIMITS.bytes / 1024 / 1024} MB.`);
   const kind = imageKind(bytes);
-  if (kind === null) return await readPdf(bytes, options);
+  if (kind === null) return await readPdf(bytes, options, onPage);
   const pages: ReadPage[] = [];
   for await (const page of imagePages(bytes, kind)) {
     if (pages.length >= LIMITS.scannedPages)
       throw new FileRefused('too-many-pages', `The file has more than ${LIMITS.scannedPages} scanned pages. Send it in parts.`);
     const { words, picture } = await readScan(page.picture, pages.length + 1, page.resolution);
-    pages.push({ words, picture: pages.length < options.pictures ? await jpegOf(picture, (words.width * options.scale) / picture.width) : null });
+    pages.push({
+      words,
+      picture: pages.length < options.pictures ? await jpegOf(picture, (words.width * options.scale) / picture.width) : null,
+    });
+    onPage(pages.length);
   }
   return pages;
 }

@@ -1,4 +1,5 @@
 import { fork, type ChildProcess } from 'node:child_process';
+import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { FileRefused } from './file-refused.js';
 import type { ReadOptions, ReadPage } from './read-file.js';
@@ -13,6 +14,7 @@ export interface ReaderRequest {
   readonly task: ReaderTask;
 }
 export type ReaderAnswer =
+  | { readonly id: number; readonly page: number }
   | { readonly id: number; readonly ok: true; readonly result: unknown }
   | { readonly id: number; readonly ok: false; readonly code: string; readonly message: string };
 
@@ -23,16 +25,31 @@ interface Waiting {
 }
 interface Reader {
   readonly process: ChildProcess;
-  job: { waiting: Waiting; id: number; timer: NodeJS.Timeout } | null;
+  job: { readonly waiting: Waiting; readonly id: number; timer: NodeJS.Timeout } | null;
 }
 
 export interface ReaderPoolOptions {
   /** Worker processes. */
   readonly size: number;
-  /** Milliseconds one file may take. */
+  /** Milliseconds one page of a file may take. */
   readonly timeout: number;
-  /** Megabytes of heap a worker may use. */
+  /** Megabytes of heap a worker may use; of memory in all, twice as much. */
   readonly memory: number;
+}
+
+const TOO_HARD = () =>
+  new FileRefused(
+    'too-hard',
+    'The file could not be read: it needs more memory than a file may take. Send it in parts, or scan it at 300 dots an inch.',
+  );
+
+/** Megabytes of memory that a process holds; 0 where the system does not say. */
+function memoryOf(pid: number | undefined): number {
+  try {
+    return (Number(readFileSync(`/proc/${pid}/statm`, 'utf8').split(' ')[1]) * 4096) / 1024 / 1024;
+  } catch {
+    return 0;
+  }
 }
 
 /** Worker processes that open foreign files. A hostile file costs one worker, which is replaced; the others go on. */
@@ -41,10 +58,12 @@ export class ReaderPool {
   readonly #readers: Reader[] = [];
   readonly #queue: Waiting[] = [];
   #nextId = 1;
+  readonly #guard: NodeJS.Timeout;
   #closed = false;
 
   constructor(options: Partial<ReaderPoolOptions> = {}) {
     this.#options = { size: 2, timeout: 60_000, memory: 700, ...options };
+    this.#guard = setInterval(() => this.#watch(), 500).unref();
   }
 
   /** The words of every page and the pictures wanted. @throws FileRefused with a sentence for the person. */
@@ -52,9 +71,15 @@ export class ReaderPool {
     return this.#run({ bytes, options }) as Promise<ReadPage[]>;
   }
 
+  /** Process numbers of the workers, for measuring. */
+  processes(): number[] {
+    return this.#readers.flatMap((reader) => reader.process.pid ?? []);
+  }
+
   /** Ends all workers; what still waits is refused. */
   close(): void {
     this.#closed = true;
+    clearInterval(this.#guard);
     for (const waiting of this.#queue.splice(0)) waiting.reject(new Error('the readers are closed'));
     for (const reader of this.#readers.splice(0)) {
       if (reader.job) clearTimeout(reader.job.timer);
@@ -76,13 +101,27 @@ export class ReaderPool {
       const waiting = this.#queue.shift();
       if (!waiting) return;
       const id = this.#nextId++;
-      const timer = setTimeout(
-        () => this.#end(reader, new FileRefused('too-slow', 'Reading the file took too long and was stopped.')),
-        this.#options.timeout,
-      );
-      reader.job = { waiting, id, timer };
+      reader.job = { waiting, id, timer: this.#clock(reader) };
       reader.process.send({ id, task: waiting.task } satisfies ReaderRequest);
     }
+  }
+
+  /** Ends a worker that spends too long on one page. */
+  #clock(reader: Reader): NodeJS.Timeout {
+    return setTimeout(
+      () =>
+        this.#end(
+          reader,
+          new FileRefused('too-slow', 'Reading the file took too long and was stopped. Send it in parts, or ask for another copy.'),
+        ),
+      this.#options.timeout,
+    );
+  }
+
+  /** Ends workers that take more memory than a file may, before the machine suffers. */
+  #watch(): void {
+    for (const reader of [...this.#readers])
+      if (reader.job && memoryOf(reader.process.pid) > 2 * this.#options.memory) this.#end(reader, TOO_HARD());
   }
 
   #start(): Reader | null {
@@ -97,9 +136,7 @@ export class ReaderPool {
     });
     const reader: Reader = { process: child, job: null };
     child.on('message', (answer: ReaderAnswer) => this.#answered(reader, answer));
-    child.on('exit', () =>
-      this.#end(reader, new FileRefused('too-hard', 'The file could not be read: it needs more memory than a file may take.')),
-    );
+    child.on('exit', () => this.#end(reader, TOO_HARD()));
     this.#readers.push(reader);
     return reader;
   }
@@ -108,6 +145,10 @@ export class ReaderPool {
     const { job } = reader;
     if (!job || job.id !== answer.id) return;
     clearTimeout(job.timer);
+    if ('page' in answer) {
+      job.timer = this.#clock(reader);
+      return;
+    }
     reader.job = null;
     if (answer.ok) job.waiting.resolve(answer.result);
     else job.waiting.reject(new FileRefused(answer.code, answer.message));

@@ -1,4 +1,16 @@
-import { joinReadings, levelled, likelyLanguage, plainSigns, rowsOfText, typeBox, uncovered, unprovenBoxes, worthSecondReading, type PageWords, type Word } from '@umber/core/reading';
+import {
+  joinReadings,
+  levelled,
+  likelyLanguage,
+  plainSigns,
+  rowsOfText,
+  typeBox,
+  uncovered,
+  unprovenBoxes,
+  worthSecondReading,
+  type PageWords,
+  type Word,
+} from '@umber/core/reading';
 import { after, blank, cropped, inkParts, scaling, UNCHANGED, type Grey } from '@umber/core/pictures';
 import { readWords, type FirstWord } from './first-reader.js';
 import { LIMITS } from './limits.js';
@@ -7,7 +19,16 @@ import type { SignReading } from './sign-sequence.js';
 import { straighten } from './straighten.js';
 
 /** The first reader's names of the languages, by ISO 639. */
-const LANGUAGES: Readonly<Record<string, string>> = { en: 'eng', de: 'deu', fr: 'fra', nl: 'nld', es: 'spa', it: 'ita', sv: 'swe', pl: 'pol' };
+const LANGUAGES: Readonly<Record<string, string>> = {
+  en: 'eng',
+  de: 'deu',
+  fr: 'fra',
+  nl: 'nld',
+  es: 'spa',
+  it: 'ita',
+  sv: 'swe',
+  pl: 'pol',
+};
 
 /** A page read off a picture. */
 export interface ScannedPage {
@@ -55,7 +76,7 @@ export async function readScan(page: Grey, number: number, resolution: number | 
 function withoutStains<W extends FirstWord>(words: readonly W[]): W[] {
   const heights = words.map((word) => word.height).sort((a, b) => a - b);
   const usual = heights[Math.floor(heights.length / 2)] ?? 0;
-  return words.filter((word) => word.height < 2.2 * usual || word.score > 0.75);
+  return words.filter((word) => word.height < (word.score < 0.6 ? 1.8 : 2.4) * usual || word.score > 0.75);
 }
 
 const scaled = (word: Word, scale: number): Word => ({
@@ -111,8 +132,16 @@ async function readAgain(picture: Grey, found: readonly FirstWord[], boxes: read
       const box = typeBox(text, word) ?? { ...word };
       return /[\p{L}\d]/u.test(text) ? [{ ...box, text, score, alternatives: [], line: word.line }] : [];
     }
-    const { text, score, alternatives } = joinReadings(word, reading ? { text: reading.text, score: reading.score, rival: rivalOf(reading) } : null);
-    const box = typeBox(word.text, word) ?? { x: word.x, y: word.y - 0.2 * word.height, width: word.width, height: Math.max(word.height, 8) };
+    const { text, score, alternatives } = joinReadings(
+      word,
+      reading ? { text: reading.text, score: reading.score, rival: rivalOf(reading) } : null,
+    );
+    const box = typeBox(word.text, word) ?? {
+      x: word.x,
+      y: word.y - 0.2 * word.height,
+      width: word.width,
+      height: Math.max(word.height, 8),
+    };
     return partsOf({ ...box, text, score, alternatives, line: word.line });
   });
 }

@@ -5,7 +5,7 @@ import { decodeSigns, type SignReading } from './sign-sequence.js';
 /** Height that the model reads at, in pixels. */
 const HEIGHT = 48;
 /** Crops are set narrower than they are: as well read, and sooner. */
-const SQUEEZED = 0.75;
+const SQUEEZED = 0.9;
 const NARROWEST = 48;
 const WIDEST = 1600;
 

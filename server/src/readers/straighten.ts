@@ -39,7 +39,7 @@ export interface Straightened {
 }
 
 /** Height in pixels that a line of print should have to be read well, measured as the text finder's box. */
-const LINE_HEIGHT = 44;
+const LINE_HEIGHT = 45;
 const PREVIEW = 1300;
 /** Lines that are read as a first look, and those of them that are read both ways up to tell which way is up. */
 const TRIED = 7;
@@ -132,9 +132,13 @@ async function glance(picture: Grey, lines: readonly CropBox[]): Promise<{ upsid
     .sort((a, b) => b.width - a.width)
     .slice(0, TRIED);
   const both = tried.slice(0, TURNED);
-  const over = both.map((box) => turned(cropped(picture, Math.round(box.x), Math.round(box.y), Math.round(box.width), Math.round(box.height)), 2));
+  const over = both.map((box) =>
+    turned(cropped(picture, Math.round(box.x), Math.round(box.y), Math.round(box.width), Math.round(box.height)), 2),
+  );
   const upright = await readCrops(picture, both);
-  const turnedOver = (await Promise.all(over.map((crop) => readCrops(crop, [{ x: 0, y: 0, width: crop.width, height: crop.height }])))).flat();
+  const turnedOver = (
+    await Promise.all(over.map((crop) => readCrops(crop, [{ x: 0, y: 0, width: crop.width, height: crop.height }])))
+  ).flat();
   const sum = (readings: typeof upright) =>
     readings.flatMap(({ signs }) => signs).reduce((all, { sign, score }) => all + (/[\p{Script=Latin}\d]/u.test(sign) ? score : 0), 0);
   if (sum(turnedOver) > sum(upright)) return { upsideDown: true, texts: turnedOver.map(({ text }) => text) };

@@ -9,7 +9,7 @@ process.on('message', (request: ReaderRequest) => {
 
 async function answer({ id, task }: ReaderRequest): Promise<ReaderAnswer> {
   try {
-    const result = await readFile(new Uint8Array(task.bytes), task.options);
+    const result = await readFile(new Uint8Array(task.bytes), task.options, (page) => process.send?.({ id, page } satisfies ReaderAnswer));
     return { id, ok: true, result };
   } catch (error) {
     if (error instanceof FileRefused) return { id, ok: false, code: error.code, message: error.message };

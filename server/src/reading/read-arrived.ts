@@ -31,11 +31,14 @@ export async function readArrivedDocument(services: Services, id: number): Promi
     return;
   }
   const company = await companyRow(services.pool);
-  const reading = readDocument(read.map((page) => page.words), {
-    buyerNames: company ? [company.name] : [],
-    buyerTaxIds: company ? [company.taxId] : [],
-    coverText: `${document.subject ?? ''}\n${document.mailText}`,
-  });
+  const reading = readDocument(
+    read.map((page) => page.words),
+    {
+      buyerNames: company ? [company.name] : [],
+      buyerTaxIds: company ? [company.taxId] : [],
+      coverText: `${document.subject ?? ''}\n${document.mailText}`,
+    },
+  );
   await inTransaction(services.pool, async (db) => {
     const locked = await lockDocument(db, id);
     if (locked?.tray !== 'arriving') return;

@@ -1,0 +1,97 @@
+import { likelyLanguage } from './labels.js';
+import { PhraseBook } from './phrases.js';
+import { settleWords } from './settle-words.js';
+import { Spelling } from './spelling.js';
+import { trustTextLayer } from './text-layer.js';
+import { PageTrust } from './trust.js';
+import { rowsOfText, run, type PageWords, type Word } from './words.js';
+
+const word = (text: string, more: Partial<Word> = {}): Word => ({ text, x: 0, y: 0, width: 30, height: 10, ...more });
+const page = (words: Word[]): PageWords => ({ page: 1, width: 595, height: 842, words, straightenedBy: [1, 0, 0, 0, 1, 0, 0, 0, 1] });
+
+describe('labels on scans', () => {
+  const book = new PhraseBook<string>();
+  book.add('Bill ref', 'number');
+  book.add('Due date', 'due');
+  book.add('Prezzo unit.', 'price');
+  const hits = (...words: Word[]) => book.find(run(words, 1, 0)).flatMap((hit) => hit.value);
+
+  it('are known with one letter misread, joined or as the other reader saw them', () => {
+    expect(hits(word('Bil', { score: 0.8 }), word('Ref.', { score: 0.8 }))).toEqual(['number']);
+    expect(hits(word('Prezzounit.', { score: 0.8 }))).toEqual(['price']);
+    expect(hits(word('poets', { score: 0.4, alternatives: ['Due'] }), word('date', { score: 0.9 }))).toEqual(['due']);
+  });
+
+  it('are taken by the letter on a text layer', () => {
+    expect(hits(word('Bil'), word('Ref.'))).toEqual([]);
+  });
+});
+
+describe('spelling', () => {
+  const spelling = new Spelling();
+  for (const one of ['invoice', 'number', 'date']) spelling.add(one);
+  it.each([
+    ['invoce', 'invoice'],
+    ['numbar', 'number'],
+    ['datee', 'datee'],
+    ['xyzzy', 'xyzzy'],
+    ['invoices', 'invoice'],
+  ])('%s → %s', (read, meant) => expect(spelling.corrected(read)).toBe(meant));
+});
+
+describe('words left open by the readers', () => {
+  const amounts = ['1.234,50', '99,00', '12,40'].map((text) => word(text));
+  it('take the decimal mark of the document', () => {
+    const [settled] = settleWords([page([word('639.57', { score: 0.46, alternatives: ['639,57'] }), ...amounts])]);
+    expect(settled.words[0]).toMatchObject({ text: '639,57', score: 0.95 });
+  });
+  it('take a letter that looks like a digit for one in an amount, and stay unsure', () => {
+    const [settled] = settleWords([page([word('l2,5O', { score: 0.5 }), ...amounts])]);
+    expect(settled.words[0]).toMatchObject({ text: '12,50', alternatives: ['l2,5O'] });
+    expect(settled.words[0].score).toBeLessThanOrEqual(0.6);
+  });
+  it('are left alone on a text layer', () => {
+    const plain = { ...page([word('l2,5O'), ...amounts]), straightenedBy: undefined };
+    expect(settleWords([plain])[0].words[0].text).toBe('l2,5O');
+  });
+});
+
+describe('trust in what was read', () => {
+  const trust = new PageTrust([page([word('4711', { score: 0.6, alternatives: ['4717'] }), word('Ltd', { x: 40, score: 1 })])]);
+  it('is that of the least sure word of a box', () => {
+    expect(trust.least(1, { x: -1, y: -1, width: 100, height: 12 })).toBe(0.6);
+    expect(trust.mean(1, { x: -1, y: -1, width: 100, height: 12 })).toBeCloseTo((0.6 * 4 + 3) / 7);
+    expect(trust.others(1, { x: -1, y: -1, width: 35, height: 12 })).toEqual(['4717']);
+    expect(trust.least(null, null)).toBe(1);
+  });
+});
+
+describe('text layers', () => {
+  const paper = { pictureShare: 0, unseenShare: 0 };
+  const text =
+    'Invoice number 4711 Invoice date 3 May 2026 please pay to our bank by the due date with your order number for the goods and the carriage thank you for your order and payment in time as is due to the terms of our trade with you and your firm'
+      .split(' ')
+      .map((one, i) => word(one, { x: i * 40 }));
+  it('are read where they are print', () => expect(trustTextLayer(text, paper)).toBe('good'));
+  it('are not read where a scan hides behind them', () => {
+    expect(trustTextLayer([], paper)).toBe('none');
+    expect(trustTextLayer(text, { ...paper, unseenShare: 1 })).toBe('unseen');
+    expect(trustTextLayer(text.slice(0, 3), { ...paper, pictureShare: 0.9 })).toBe('partial');
+  });
+  it('are not read where letters have no meaning', () => {
+    const odd = text.map((one) => ({ ...one, text: '\ue001\ue002\ue003' }));
+    expect(trustTextLayer(odd, paper)).toBe('garbled');
+    const shifted = text.map((one) => ({
+      ...one,
+      text: one.text.replace(/[a-z]/gi, (letter) => String.fromCharCode(((letter.toLowerCase().charCodeAt(0) - 97 + 7) % 26) + 97)),
+    }));
+    expect(trustTextLayer(shifted, paper)).toBe('garbled');
+  });
+});
+
+it.each([
+  ['Rechnung Nr. 4711 vom 3. Mai, bitte zahlen Sie', 'de'],
+  ['Veuillez trouver notre facture du mois', 'fr'],
+  ['Hierbij ontvangt u onze factuur', 'nl'],
+  ['4711 0815', null],
+])('the language of “%s” is %s', (text, language) => expect(likelyLanguage(rowsOfText(text))).toBe(language));
