@@ -11,7 +11,11 @@ const common = {
     ],
   },
   extensionsToTreatAsEsm: ['.ts'],
-  moduleNameMapper: { '^(\\.{1,2}/.*)\\.js$': '$1', '^@umber/(core|contract|demo)/(.*)$': '<rootDir>/$1/src/$2/index.ts', '^@umber/server/(.*)$': '<rootDir>/server/src/$1.ts' },
+  moduleNameMapper: {
+    '^(\\.{1,2}/.*)\\.js$': '$1',
+    '^@umber/(core|contract|demo)/(.*)$': '<rootDir>/$1/src/$2/index.ts',
+    '^@umber/server/(.*)$': '<rootDir>/server/src/$1.ts',
+  },
   testEnvironment: 'node',
 };
 

@@ -48,11 +48,14 @@ export async function benchReading(): Promise<void> {
 }
 
 const line = (name: string, ms: number, baseline: string, base: number, wanted: string) =>
-  console.log(`${name.padEnd(44)} ${ms.toFixed(0).padStart(6)} ms   ${baseline} ${base.toFixed(0)} ms   ratio ${(ms / base).toFixed(2)}   wanted ${wanted}`);
+  console.log(
+    `${name.padEnd(44)} ${ms.toFixed(0).padStart(6)} ms   ${baseline} ${base.toFixed(0)} ms   ratio ${(ms / base).toFixed(2)}   wanted ${wanted}`,
+  );
 
 async function textPages(files: readonly Uint8Array[]): Promise<void> {
   const ours = await middle(async () => {
-    for (const file of files) readDocument((await readFile(new Uint8Array(file), { pictures: 9, scale: SCALE }, () => undefined)).map((page) => page.words));
+    for (const file of files)
+      readDocument((await readFile(new Uint8Array(file), { pictures: 9, scale: SCALE }, () => undefined)).map((page) => page.words));
   });
   const base = await middle(async () => {
     for (const file of files) await extractAndDraw(file);
@@ -65,7 +68,13 @@ async function extractAndDraw(file: Uint8Array): Promise<void> {
   const { getDocument } = await import('pdfjs-dist/legacy/build/pdf.mjs');
   const { createCanvas } = await import('@napi-rs/canvas');
   const home = dirname(require.resolve('pdfjs-dist/package.json'));
-  const pdf = await getDocument({ data: new Uint8Array(file), standardFontDataUrl: join(home, 'standard_fonts/'), cMapUrl: join(home, 'cmaps/'), cMapPacked: true, verbosity: 0 }).promise;
+  const pdf = await getDocument({
+    data: new Uint8Array(file),
+    standardFontDataUrl: join(home, 'standard_fonts/'),
+    cMapUrl: join(home, 'cmaps/'),
+    cMapPacked: true,
+    verbosity: 0,
+  }).promise;
   for (let number = 1; number <= pdf.numPages; number++) {
     const page = await pdf.getPage(number);
     await page.getTextContent();
@@ -80,14 +89,18 @@ async function core(press: Press): Promise<void> {
   const wordsOf = async (pdf: Uint8Array): Promise<PageWords[]> =>
     (await readFile(new Uint8Array(pdf), { pictures: 0, scale: 1 }, () => undefined)).map((page) => page.words);
   const one = await wordsOf(await drawn(press, 'dense', 44, { lines: [30, 30] }));
-  console.log(`${'core: one page of 30 lines'.padEnd(44)} ${(await middle(() => readDocument(one), 15)).toFixed(0).padStart(6)} ms   wanted ≤ 60 ms`);
+  console.log(
+    `${'core: one page of 30 lines'.padEnd(44)} ${(await middle(() => readDocument(one), 15)).toFixed(0).padStart(6)} ms   wanted ≤ 60 ms`,
+  );
   let base = 0;
   for (const lines of [18, 90, 360]) {
     const pages = await wordsOf(await drawn(press, 'long', 45, { lines: [lines, lines] }));
     const words = pages.reduce((sum, page) => sum + page.words.length, 0);
     const ms = await middle(() => readDocument(pages), 7);
     base ||= ms / words;
-    console.log(`${`core: ${pages.length} pages, ${words} words`.padEnd(44)} ${ms.toFixed(0).padStart(6)} ms   a word, against one page: ${(ms / words / base).toFixed(2)}   wanted ≤ 1`);
+    console.log(
+      `${`core: ${pages.length} pages, ${words} words`.padEnd(44)} ${ms.toFixed(0).padStart(6)} ms   a word, against one page: ${(ms / words / base).toFixed(2)}   wanted ≤ 1`,
+    );
   }
 }
 
@@ -95,7 +108,8 @@ async function scansOf(files: readonly Uint8Array[]): Promise<Uint8Array[]> {
   const scans: Uint8Array[] = [];
   for (const [i, file] of files.entries()) {
     const [{ picture }] = await readFile(new Uint8Array(file), { pictures: 1, scale: 300 / 72 }, () => undefined);
-    for await (const page of imagePages(picture ?? new Uint8Array(), 'png')) scans.push(await jpegOf(spoilt(page.picture, i % 2 === 0 ? 'easy' : 'medium', 50 + i), 1));
+    for await (const page of imagePages(picture ?? new Uint8Array(), 'png'))
+      scans.push(await jpegOf(spoilt(page.picture, i % 2 === 0 ? 'easy' : 'medium', 50 + i), 1));
   }
   return scans;
 }
@@ -115,7 +129,10 @@ async function scannedPages(scans: readonly Uint8Array[]): Promise<void> {
 /** One bare run of the first reader in one language, one thread. */
 function tesseract(width: number, height: number, data: Uint8Array): Promise<void> {
   return new Promise((resolve, reject) => {
-    const child = spawn('tesseract', ['stdin', 'stdout', '-l', 'eng', 'tsv'], { env: { ...process.env, OMP_THREAD_LIMIT: '1' }, stdio: ['pipe', 'ignore', 'ignore'] });
+    const child = spawn('tesseract', ['stdin', 'stdout', '-l', 'eng', 'tsv'], {
+      env: { ...process.env, OMP_THREAD_LIMIT: '1' },
+      stdio: ['pipe', 'ignore', 'ignore'],
+    });
     child.on('error', reject);
     child.on('close', () => resolve());
     child.stdin.end(Buffer.concat([Buffer.from(`P5\n${width} ${height}\n255\n`), data]));
@@ -135,7 +152,9 @@ async function batch(scans: readonly Uint8Array[]): Promise<void> {
     return { ms, most };
   };
   const [one, two] = [await timed(1), await timed(2)];
-  console.log(`${`batch of ${files.length} scans, two workers`.padEnd(44)} ${two.ms.toFixed(0).padStart(6)} ms   one worker ${one.ms.toFixed(0)} ms   ${(one.ms / two.ms).toFixed(2)} times as fast   wanted ≥ 1.8`);
+  console.log(
+    `${`batch of ${files.length} scans, two workers`.padEnd(44)} ${two.ms.toFixed(0).padStart(6)} ms   one worker ${one.ms.toFixed(0)} ms   ${(one.ms / two.ms).toFixed(2)} times as fast   wanted ≥ 1.8`,
+  );
   console.log(`${'memory of a worker at its most'.padEnd(44)} ${Math.max(one.most, two.most).toFixed(0).padStart(6)} MB   wanted ≤ 700 MB`);
 }
 

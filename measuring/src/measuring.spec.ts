@@ -20,7 +20,12 @@ describe('drawn documents', () => {
         const invoice = drawnInvoice(number, wish);
         expect(invoice.net.plus(invoice.tax).eq(invoice.gross)).toBe(true);
         const lines = invoice.lines.reduce((sum, line) => sum.plus(line.net), invoice.net.minus(invoice.net));
-        expect(lines.minus(invoice.discount ?? 0).plus(invoice.carriage ?? 0).eq(invoice.net)).toBe(true);
+        expect(
+          lines
+            .minus(invoice.discount ?? 0)
+            .plus(invoice.carriage ?? 0)
+            .eq(invoice.net),
+        ).toBe(true);
         if (invoice.iban) expect(isIban(invoice.iban)).toBe(true);
         if (invoice.phrases.country !== 'US') expect(checkTaxId(invoice.taxId)).toBe('right');
         expect(drawnInvoice(number, wish).number).toBe(invoice.number);
@@ -43,13 +48,18 @@ describe('drawn documents', () => {
 
   it('are spoilt the same way each time', () => {
     const page = blank(120, 160);
-    for (const damage of ['easy', 'hard', 'fax', 'photo'] as const) expect(spoilt(page, damage, 3).data).toEqual(spoilt(page, damage, 3).data);
+    for (const damage of ['easy', 'hard', 'fax', 'photo'] as const)
+      expect(spoilt(page, damage, 3).data).toEqual(spoilt(page, damage, 3).data);
   });
 });
 
 describe('scoring', () => {
   const empty: DocumentReading = readDocument([]);
-  const truth = { kind: 'invoice', fields: { invoiceNumber: 'A-1', grossTotal: '12.00' }, lines: [{ description: 'Oak', quantity: '1', unitPrice: '2', netAmount: '2' }] };
+  const truth = {
+    kind: 'invoice',
+    fields: { invoiceNumber: 'A-1', grossTotal: '12.00' },
+    lines: [{ description: 'Oak', quantity: '1', unitPrice: '2', netAmount: '2' }],
+  };
 
   it('compares values as a person would', () => {
     expect(same('grossTotal', '12.00', '12')).toBe(true);
@@ -68,7 +78,12 @@ describe('scoring', () => {
 });
 
 it('draws a reliability diagram and writes the table', () => {
-  const values = Array.from({ length: 200 }, (_, i) => ({ group: 'scan head' as const, said: 0.9, right: i % 10 > 0, family: `f${i % 3}` }));
+  const values = Array.from({ length: 200 }, (_, i) => ({
+    group: 'scan head' as const,
+    said: 0.9,
+    right: i % 10 > 0,
+    family: `f${i % 3}`,
+  }));
   const steps = crossValidated(values);
   expect(steps.reduce((sum, step) => sum + step.right * step.count, 0) / 200).toBeCloseTo(0.9, 9);
   expect(diagram(steps)).toContain('<circle');

@@ -1,18 +1,27 @@
 import { fork } from 'node:child_process';
 import { connect } from 'node:net';
 import { fileURLToPath } from 'node:url';
+import { turned } from '@umber/core/pictures';
 import { COMPANY } from '@umber/demo/scenario';
+import { imagePages } from '../src/readers/image.js';
+import { jpegOf } from '../src/readers/picture-files.js';
+import { ReaderPool } from '../src/readers/reader-pool.js';
 import { invoicePdf } from './documents.js';
 import { demoDatabase, mail, testServer, until, Visitor, type TestServer } from './harness.js';
 
 describe('mail that arrives', () => {
   let server: TestServer;
   let clerk: Visitor;
+  let readers: ReaderPool;
   beforeAll(async () => {
     server = await testServer();
+    readers = new ReaderPool({ size: 1 });
     clerk = await Visitor.signedIn(server.httpPort, 'nell');
   });
-  afterAll(() => server.close());
+  afterAll(async () => {
+    readers.close();
+    await server.close();
+  });
 
   const arrival = (subject: string) =>
     until(`arrival ${subject}`, async () =>
@@ -40,6 +49,27 @@ describe('mail that arrives', () => {
     expect(picture).toMatchObject({ status: 200 });
     expect(picture.headers.get('content-type')).toBe('image/png');
   });
+
+  it('with a scanned page is read like any other, and the page is shown upright', async () => {
+    const [{ picture }] = await readers.read(await invoicePdf('tarnside', 1), { pictures: 1, scale: 3.2 });
+    for await (const page of imagePages(picture ?? new Uint8Array(), 'png'))
+      await mail(server.smtpPort, [{ filename: 'scan.jpg', content: Buffer.from(await jpegOf(turned(page.picture, 2), 1)) }], {
+        subject: 'scanned',
+      });
+    const found = await arrival('scanned');
+    const document = await until(
+      'reading',
+      async () => {
+        const view = await clerk.ok('GET', `/api/documents/${found.documents[0].id}`);
+        return view.tray !== 'arriving' && view;
+      },
+      90_000,
+    );
+    expect(document).toMatchObject({ kind: 'invoice', supplier: { name: 'Tarnside Lubricants Ltd' } });
+    expect(document.lines.length).toBeGreaterThan(0);
+    const shown = await clerk.send('GET', `/api/documents/${document.id}/pages/1/picture`);
+    expect(shown.headers.get('content-type')).toBe('image/jpeg');
+  }, 120_000);
 
   it('without a PDF is kept and shown with the reason', async () => {
     await mail(server.smtpPort, [], { subject: 'hello' });

@@ -21,7 +21,10 @@ function tiff(width: number, height: number): Buffer {
   file.writeUInt16LE(42, 2);
   file.writeUInt32LE(8, 4);
   file.writeUInt16LE(2, 8);
-  [[256, width], [257, height]].forEach(([tag, value], i) => {
+  [
+    [256, width],
+    [257, height],
+  ].forEach(([tag, value], i) => {
     file.writeUInt16LE(tag, 10 + 12 * i);
     file.writeUInt16LE(4, 12 + 12 * i);
     file.writeUInt32LE(1, 14 + 12 * i);
@@ -45,7 +48,11 @@ describe('reading foreign files', () => {
     const number = page.words.find((word) => word.text === 'Rechnungsnummer');
     expect(number?.x).toBeGreaterThan(40);
     expect(number?.height).toBeGreaterThan(5);
-    expect(Buffer.from(picture ?? []).subarray(1, 4).toString()).toBe('PNG');
+    expect(
+      Buffer.from(picture ?? [])
+        .subarray(1, 4)
+        .toString(),
+    ).toBe('PNG');
   });
 
   it.each([

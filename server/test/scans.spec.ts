@@ -46,13 +46,17 @@ describe('reading scans', () => {
   });
 
   it('reads or refuses whatever it is given, and goes on', async () => {
-    const picture = Buffer.from(await jpegOf({ ...page, width: page.width, height: 300, data: page.data.subarray(0, page.width * 300) }, 0.4));
+    const picture = Buffer.from(
+      await jpegOf({ ...page, width: page.width, height: 300, data: page.data.subarray(0, page.width * 300) }, 0.4),
+    );
     const mutated = (file: Buffer) =>
-      fc.array(fc.tuple(fc.integer({ min: 0, max: file.length - 1 }), fc.integer({ min: 0, max: 255 })), { minLength: 1, maxLength: 40 }).map((changes) => {
-        const copy = Buffer.from(file);
-        for (const [at, value] of changes) copy[at] = value;
-        return copy;
-      });
+      fc
+        .array(fc.tuple(fc.integer({ min: 0, max: file.length - 1 }), fc.integer({ min: 0, max: 255 })), { minLength: 1, maxLength: 40 })
+        .map((changes) => {
+          const copy = Buffer.from(file);
+          for (const [at, value] of changes) copy[at] = value;
+          return copy;
+        });
     const survives = async (bytes: Buffer) => {
       const pages = await pool.read(bytes).catch((error: Error) => {
         expect(error.name).toBe('FileRefused');

@@ -110,7 +110,7 @@ function neighbours(grid: Grey, reach: number, combine: (shades: number[]) => nu
 }
 
 /** Darker than this share of the paper's shade is ink, or the ground of a bar. */
-const DARK = 0.6;
+const DARK = 0.72;
 /** Bars are looked for on a picture this many times smaller. */
 const COARSE = 4;
 /** Half the side of a patch without any light in it that only a bar has, half the widest letter stroke in a bar; in coarse pixels. */
@@ -127,13 +127,45 @@ export function darkOnLight(picture: Grey): Grey {
   if (!solid.data.includes(1)) return picture;
   const ground = spreadMarks(solid, SOLID, false);
   const bars = spreadMarks(spreadMarks(ground, STROKE, false), STROKE, true);
+  const shades = groundShades(small, dark, bars);
+  if (shades.every((shade) => shade === 0)) return picture;
   const data = new Uint8Array(picture.data);
   for (let y = 0; y < picture.height; y++) {
     const row = Math.min(bars.height - 1, Math.floor(y / COARSE)) * bars.width;
-    for (let x = 0, at = y * picture.width; x < picture.width; x++, at++)
-      if (bars.data[row + Math.min(bars.width - 1, (x / COARSE) | 0)] === 1) data[at] = 255 - data[at];
+    for (let x = 0, at = y * picture.width; x < picture.width; x++, at++) {
+      const ground = shades[row + Math.min(bars.width - 1, (x / COARSE) | 0)];
+      // The ground becomes paper, what is as light as paper becomes black.
+      if (ground > 0) data[at] = Math.min(paper, Math.max(0, paper - ((data[at] - ground) * paper) / (paper - ground)));
+    }
   }
   return { ...picture, data };
+}
+
+/** Share of a bar that light print covers at least; without it the bar carries dark print, or none. */
+const PRINT_IN_BAR = 0.003;
+
+/** For each place of a bar with light print the shade of the bar's ground, 0 elsewhere. */
+function groundShades(small: Grey, dark: Grey, bars: Grey): Uint8Array {
+  const shades = new Uint8Array(bars.data.length);
+  const seen = new Uint8Array(bars.data.length);
+  for (let start = 0; start < seen.length; start++) {
+    if (bars.data[start] === 0 || seen[start] === 1) continue;
+    const bar = [start];
+    seen[start] = 1;
+    for (const at of bar) {
+      const x = at % bars.width;
+      for (const to of [x > 0 ? at - 1 : -1, x < bars.width - 1 ? at + 1 : -1, at - bars.width, at + bars.width])
+        if (to >= 0 && to < seen.length && bars.data[to] === 1 && seen[to] === 0) {
+          seen[to] = 1;
+          bar.push(to);
+        }
+    }
+    const ground = bar.filter((at) => dark.data[at] === 1);
+    if (bar.length - ground.length < Math.max(12, PRINT_IN_BAR * bar.length)) continue;
+    const shade = Math.max(1, Math.round(ground.reduce((sum, at) => sum + small.data[at], 0) / Math.max(1, ground.length)));
+    for (const at of bar) shades[at] = shade;
+  }
+  return shades;
 }
 
 /** Marks that have all the marks within `reach` set (`all`), or any of them, in a square. */

@@ -93,7 +93,7 @@ const shortened = (text: string) => (text.length > 40 ? `${text.slice(0, 38)}…
 type Ask = (field: ReadDoubt['field'], reason: string, line?: number | null) => void;
 
 /** Share of unread words from which on a scan may hide a value altogether. */
-const MUCH_UNREAD = 0.08;
+const MUCH_UNREAD = 0.05;
 
 /** Values that the page seems to have and that were not read. */
 function askAboutUnread(reading: WithoutDoubts, checks: Checks, ask: Ask): void {
@@ -152,7 +152,9 @@ function askAboutLines(reading: WithoutDoubts, checks: Checks, ask: Ask): void {
       ask('unitPrice', `Line ${index + 1}: quantity × price is not the amount.`, index);
       if (!checks.linesFit) ask('netAmount', `Line ${index + 1}: quantity × price is not the amount.`, index);
     }
-    if (checks.lineArithmetic[index] === 'untold' && told > 0.5 * reading.lines.length && line.quantity === null && line.unitPrice === null)
+    const bare = checks.lineArithmetic[index] === 'untold' && line.quantity === null && line.unitPrice === null;
+    const swallowed = checks.trust.scanned && /\d[.,]\d+$/.test(line.description?.value ?? '');
+    if (bare && (told > 0.5 * reading.lines.length || (told > 0 && swallowed)))
       for (const cell of ['quantity', 'unitPrice', 'description'] as const)
         ask(cell, `Line ${index + 1} has no quantity and no price, unlike the others.`, index);
     if (checks.lineArithmetic[index] === 'untold' && (line.quantity === null) !== (line.unitPrice === null)) {

@@ -49,6 +49,8 @@ export function lineArithmetic(cells: LineRow['cells']): 'right' | 'wrong' | 'un
   if (!amount) return 'untold';
   const direct = expectedAmount(cells);
   if (!direct) return 'untold';
+  // A returned item has a quantity and an amount below zero; only one of them below zero is a speck taken for a minus.
+  if (value(cells.quantity)?.isNegative() && !amount.isNegative() && !direct.isZero() && direct.isNegative()) return 'wrong';
   const fits = (per: Decimal | null) => {
     const expected = expectedAmount(cells, per);
     return expected !== null && within(expected.abs(), amount.abs(), tolerance(amount));

@@ -67,7 +67,7 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
   const taxIds = taxIdsOf(labelled, rows, country, context.buyerTaxIds ?? []);
   const names = sellerNamesOf(pages, rows, labelled, context.buyerNames ?? []);
 
-  const issues = issueDates(labelled, rows, pages);
+  const issues = ownFirst(issueDates(labelled, rows, pages), kind.kind === 'credit-note');
   const dues = dueDates(labelled, rows);
   const american = currency?.value === 'USD' ? true : country !== null || currency !== null ? false : null;
   const order = dayMonthOrder(rows, american, issues[0], dues[0]);
@@ -296,6 +296,18 @@ function earlyPayment(
     discountPercent: read(terms.discountPercent, 'printed early payment terms', 0.95),
     discountDate: read(last, `terms of ${terms.discountDays} days from the issue date`, Math.min(0.95, issueDate?.confidence ?? 0)),
   };
+}
+
+/** Labels that on a credit note name the date of the invoice that it credits. */
+const OF_THE_INVOICE = /“(rechnung vom|facture du|invoice date|date of invoice|factuurdatum|rechnungsdatum|fecha de factura|data fattura)”/;
+
+/** The dates with those of a credited invoice last. */
+function ownFirst(found: readonly Found[], credit: boolean): readonly Found[] {
+  if (!credit) return found;
+  const own = found.filter(({ evidence }) => !OF_THE_INVOICE.test(evidence));
+  return own.length === 0
+    ? found
+    : [...own, ...found.filter((one) => !own.includes(one)).map((one) => ({ ...one, score: one.score - 0.4 }))];
 }
 
 /** A printed date that follows the issue date, else the date that terms give, else whatever is printed. */

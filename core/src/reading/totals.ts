@@ -1,4 +1,4 @@
-import { Decimal, decimal, sum, within, plain } from '../money/index.js';
+import { Decimal, decimal, sum, toAmount, within } from '../money/index.js';
 import type { Candidate, LabelledRows } from './candidates.js';
 import type { LabelMeaning } from './lexicon/index.js';
 import type { DecimalMark } from './numbers.js';
@@ -188,5 +188,7 @@ const sameSpan = (a: TotalCandidate | null, b: TotalCandidate | null): boolean =
 
 /** A total as a decimal string with its printed digits. */
 export function totalText(candidate: TotalCandidate): string {
-  return candidate.span && decimal(candidate.span.number.value).eq(candidate.value) ? candidate.span.number.value : plain(candidate.value);
+  return candidate.span && decimal(candidate.span.number.value).eq(candidate.value)
+    ? candidate.span.number.value
+    : toAmount(candidate.value);
 }

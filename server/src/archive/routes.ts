@@ -2,6 +2,7 @@ import { Router } from 'express';
 import Joi from 'joi';
 import { idSchema } from '@umber/contract/documents';
 import { Refused } from '../errors.js';
+import { imageKind } from '../readers/image.js';
 import type { Services } from '../services.js';
 import { valid } from '../validation.js';
 import { fetchBlob } from './blobs.js';
@@ -19,18 +20,20 @@ export function archiveRoutes(services: Services): Router {
   router.get('/documents/:id/pages/:page/picture', async (request, response) => {
     const hash = await pagePicture(services.pool, valid(idSchema, request.params.id), valid(pageSchema, request.params.page));
     if (!hash) throw new Refused('no-such-page');
+    const picture = await fetchBlob(services.pool, hash);
     response
-      .type('png')
+      .type(imageKind(picture) ?? 'application/octet-stream')
       .set('Cache-Control', 'private, max-age=31536000, immutable')
-      .send(await fetchBlob(services.pool, hash));
+      .send(picture);
   });
   router.get('/documents/:id/file', async (request, response) => {
     const file = await documentFile(services.pool, valid(idSchema, request.params.id));
     if (!file) throw new Refused('no-such-document');
+    const bytes = await fetchBlob(services.pool, file.blob);
     response
       .attachment(file.fileName.replace(/[^\p{L}\p{N}. _-]/gu, '_'))
-      .type('application/pdf')
-      .send(await fetchBlob(services.pool, file.blob));
+      .type(imageKind(bytes) ?? 'application/pdf')
+      .send(bytes);
   });
   return router;
 }

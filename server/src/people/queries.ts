@@ -27,9 +27,9 @@ export const deleteSession = (db: Database, tokenHash: Buffer) => db.query('dele
 export const deleteExpiredSessions = (db: Database) => db.query('delete from sessions where expires_at <= now()');
 
 export const companyRow = (db: Database) =>
-  row<{ name: string; taxId: string; currency: string; invoicesAddress: string }>(
+  row<{ name: string; taxId: string; currency: string; invoicesAddress: string; acceptedRisk: string }>(
     db,
-    'select name, tax_id as "taxId", currency, invoices_address as "invoicesAddress" from company',
+    'select name, tax_id as "taxId", currency, invoices_address as "invoicesAddress", accepted_risk as "acceptedRisk" from company',
   );
 
 /** People who may approve, approvers before controllers before administrators. */

@@ -36,6 +36,7 @@ export async function readArrivedDocument(services: Services, id: number): Promi
     {
       buyerNames: company ? [company.name] : [],
       buyerTaxIds: company ? [company.taxId] : [],
+      acceptedRisk: company ? Number(company.acceptedRisk) : undefined,
       coverText: `${document.subject ?? ''}\n${document.mailText}`,
     },
   );

@@ -1,0 +1,93 @@
+import { endingAt, pageOf } from './fixtures/laid-out.js';
+import { readDocument, type DocumentReading } from './index.js';
+import { unprovenBoxes } from './unproven.js';
+import type { PageWords, Word } from './words.js';
+
+/** An invoice as the readers of a scan give it: every word sure, but for what `spoil` makes of it. */
+function scan(spoil: (word: Word) => Partial<Word> | null = () => ({})): PageWords {
+  const amount = (y: number, text: string): [number, number, string] => [endingAt(540, text), y, text];
+  const page = pageOf([
+    [40, 40, 'Alder Fixings Ltd', 16],
+    [400, 40, 'INVOICE', 16],
+    [40, 120, 'Invoice to'],
+    [40, 134, 'Kestrel Fell Railway Ltd'],
+    [350, 120, 'Invoice No.'],
+    [450, 120, 'AF-20411'],
+    [350, 134, 'Invoice date'],
+    [450, 134, '12 May 2026'],
+    [350, 148, 'Your order'],
+    [450, 148, 'KFR-40452'],
+    [40, 240, 'Description'],
+    [330, 240, 'Qty'],
+    [400, 240, 'Price'],
+    [500, 240, 'Amount'],
+    [40, 260, 'Oak wedge, tapered'],
+    [330, 260, '12'],
+    [400, 260, '2.50'],
+    amount(260, '30.00'),
+    [40, 276, 'Brass gate valve'],
+    [330, 276, '2'],
+    [400, 276, '35.00'],
+    amount(276, '70.00'),
+    [400, 320, 'Net total'],
+    amount(320, '£100.00'),
+    [400, 334, 'VAT 20%'],
+    amount(334, '£20.00'),
+    [400, 348, 'Total'],
+    amount(348, '£120.00'),
+    [40, 780, 'Alder Fixings Ltd Registered in England no. 01234567'],
+    [40, 792, 'VAT no. GB 436 7189 22'],
+    [300, 792, 'IBAN GB82 WEST 1234 5698 7654 32'],
+  ]);
+  const words = page.words.flatMap((word) => {
+    const change = spoil(word);
+    return change === null ? [] : [{ ...word, score: 0.995, ...change }];
+  });
+  return { ...page, words, straightenedBy: [1, 0, 0, 0, 1, 0, 0, 0, 1] };
+}
+
+const doubted = (reading: DocumentReading) => reading.doubts.map(({ field }) => field);
+
+describe('an invoice off a scan', () => {
+  it('that both readers read alike is sure', () => {
+    const reading = readDocument([scan()]);
+    expect(reading.fields.invoiceNumber?.value).toBe('AF-20411');
+    expect(doubted(reading).filter((field) => field !== 'sellerTaxId')).toEqual([]);
+  });
+
+  it('is repaired where the other reading of a digit makes the sums right, and says so', () => {
+    const reading = readDocument([scan((word) => (word.text === '35.00' ? { text: '36.00', score: 0.5, alternatives: ['35.00'] } : {}))]);
+    expect(reading.lines[1].unitPrice?.value).toBe('35.00');
+    const totals = readDocument([
+      scan((word) => (word.text === '£120.00' ? { text: '£126.00', score: 0.5, alternatives: ['£120.00'] } : {})),
+    ]);
+    expect(totals.fields.grossTotal?.value).toBe('120.00');
+  });
+
+  it('finds an IBAN again by its check digits where one word was misread', () => {
+    const reading = readDocument([scan((word) => (word.text === 'WEST' ? { text: 'WE5T', score: 0.5 } : {}))]);
+    expect(reading.fields.sellerIban).toMatchObject({ value: 'GB82WEST12345698765432' });
+    expect(reading.fields.sellerIban?.evidence[0]).toContain('read otherwise');
+  });
+
+  it('asks about a number that the readers did not agree on, with the other reading', () => {
+    const reading = readDocument([scan((word) => (word.text === 'AF-20411' ? { score: 0.5, alternatives: ['AF-20417'] } : {}))]);
+    expect(doubted(reading)).toContain('invoiceNumber');
+    expect(reading.fields.invoiceNumber?.alternatives.map(({ value }) => value)).toContain('AF-20417');
+  });
+
+  it('asks about a value that a label promises and that could not be read', () => {
+    const reading = readDocument([scan((word) => (word.text === 'KFR-40452' ? null : {}))]);
+    expect(reading.doubts.find(({ field }) => field === 'orderReference')?.reason).toContain('Your order');
+  });
+
+  it('says where a second reading pays: not where sums prove the values', () => {
+    const boxes = unprovenBoxes(scan());
+    const covers = (x: number, y: number) =>
+      boxes.some((box) => x >= box.x && x <= box.x + box.width && y >= box.y && y <= box.y + box.height);
+    expect(covers(460, 124)).toBe(true);
+    expect(covers(410, 264)).toBe(false);
+    const open = unprovenBoxes(scan((word) => (word.text === '70.00' ? { text: '76.00' } : {})));
+    expect(open.some((box) => box.y < 264 && box.y + box.height > 280)).toBe(true);
+  });
+});
