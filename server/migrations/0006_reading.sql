@@ -4,4 +4,4 @@ alter table documents
   add column discount_date date;
 
 -- The risk of a wrong value that the company accepts before a person is asked.
-alter table company add column accepted_risk numeric(4, 3) not null default 0.020 check (accepted_risk > 0 and accepted_risk < 0.5);
+alter table company add column accepted_risk numeric(4, 3) not null default 0.060 check (accepted_risk > 0 and accepted_risk < 0.5);

@@ -6,8 +6,8 @@ export type ValueGroup = 'text head' | 'text line' | 'scan head' | 'scan line';
 /** Knots of a rising curve from what the rules say (0..1) to the share that was right of such values (0..1). */
 export type Calibration = Readonly<Record<ValueGroup, readonly (readonly [said: number, right: number])[]>>;
 
-/** The risk of a wrong value that is accepted where nobody set another: two in a hundred are worth no question each. */
-export const ACCEPTED_RISK = 0.02;
+/** The risk of a wrong value that is accepted where nobody set another: below it, one value is not worth a question. */
+export const ACCEPTED_RISK = 0.06;
 
 /** Confidences as the rules give them, for measuring. */
 export const UNCALIBRATED: Calibration = {

@@ -115,6 +115,7 @@ const ARTICLES = { orderReference: 'an order number', dueDate: 'a due date', sel
 function askAboutTotals(reading: WithoutDoubts, checks: Checks, ask: Ask): void {
   const { netTotal, taxTotal, grossTotal, amountDue, currency } = reading.fields;
   if (!grossTotal) ask('grossTotal', 'No total was found on the page.');
+  if (!grossTotal && !amountDue) ask('amountDue', 'No amount to pay was found on the page.');
   if (!currency) ask('currency', 'No currency is printed on the page.');
   if (netTotal && taxTotal && grossTotal && !checks.addsUp) {
     const sums = `Net ${netTotal.value} and tax ${taxTotal.value} do not make the total ${grossTotal.value}.`;

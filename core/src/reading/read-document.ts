@@ -136,7 +136,9 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     netFitsLines(totals.chosen.netTotal.value, lineSum, asList(totals.discount), asList(totals.carriage));
   for (const field of ['netTotal', 'taxTotal', 'grossTotal', 'amountDue'] as const) fields[field] = asAmount(field, totals, fits, credit);
   const hasLines = kind.kind === 'invoice' || credit;
-  const lines = hasLines ? readLines(table, totals, fits, credit, rateOf(totals)) : [];
+  const negative = table.lines.filter((line) => line.cells.netAmount?.value.startsWith('-')).length;
+  const below = credit && (totals.chosen.grossTotal?.value.isNegative() || negative > table.lines.length / 2);
+  const lines = hasLines ? readLines(table, totals, fits, below, rateOf(totals)) : [];
   const bare = hasLines
     ? fields
     : onlyNameNumberDate(fields, ownNumber(labelled, kind.kind), ownDate(labelled, rows, pages, order) ?? issueDate);
@@ -379,7 +381,7 @@ function rateOf(totals: Totals): string | null {
   return within(netTotal.value.times(nearest).div(100), taxTotal.value, '0.02') ? plain(nearest) : null;
 }
 
-function readLines(table: LineTable, totals: Totals, linesFit: boolean, credit: boolean, onlyRate: string | null): ReadLine[] {
+function readLines(table: LineTable, totals: Totals, linesFit: boolean, belowZero: boolean, onlyRate: string | null): ReadLine[] {
   return table.lines.map((line) => {
     const arithmetic = lineArithmetic(line.cells);
     const cells = {} as Record<(typeof LINE_CELLS)[number], ReadValue | null>;
@@ -395,7 +397,7 @@ function readLines(table: LineTable, totals: Totals, linesFit: boolean, credit: 
             : arithmetic === 'wrong'
               ? 0.5
               : 0.9;
-      const value = cell && credit && (name === 'quantity' || name === 'netAmount') ? cell.value.replace(/^-/, '') : cell?.value;
+      const value = cell && belowZero && (name === 'quantity' || name === 'netAmount') ? cell.value.replace(/^-/, '') : cell?.value;
       cells[name] =
         cell && value !== undefined
           ? {

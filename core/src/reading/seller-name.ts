@@ -92,7 +92,7 @@ export function sellerNamesOf(
   const buyers = new Set(buyerNames.map(fold));
   const buyerBlocks = blocksUnder(labelled, rows, ['buyer', 'shipTo']);
   const sellerBlocks = blocksUnder(labelled, rows, ['seller']);
-  const named = rows.flatMap((row) => row.runs.flatMap((run) => legalNamesIn(run)));
+  const named = rows.flatMap((row, at) => row.runs.flatMap((run) => legalNamesIn(withFormBelow(run, rows[at + 1]))));
   const inBuyerBlock = new Set(named.filter((name) => buyerBlocks.includes(name.run)).map((name) => fold(name.value)));
   const pageOf = new Map(pages.map((page) => [page.page, page]));
   const repeated = new Map<string, number>();
@@ -139,6 +139,8 @@ function legalNamesIn(printed: Run): { value: string; run: Run; box: Box; words:
     const length = i > start ? formAt(tokens, i) : 0;
     if (length === 0) continue;
     const words = run.words.slice(start, i + length);
+    // "Dry Creek, NV 89099" is a place.
+    if (/^\d{4,5}$/.test(run.words[i + length]?.text ?? '')) continue;
     if (isName(words, tokens.slice(i, i + length).join(' '))) {
       names.push({
         value: words
@@ -154,6 +156,14 @@ function legalNamesIn(printed: Run): { value: string; run: Run; box: Box; words:
     start = i + 1;
   }
   return names;
+}
+
+/** The run with the legal form that wrapped into the line below it, as in a narrow side bar. */
+function withFormBelow(run: Run, next: Row | undefined): Run {
+  const below = next?.runs.find((other) => Math.abs(other.box.x - run.box.x) < 3 && other.words.length <= 3);
+  if (!below || run.words.length > 6 || below.box.y - bottom(run.box) > run.box.height) return run;
+  const tokens = below.words.map((word) => fold(word.text));
+  return formAt(tokens, 0) === below.words.length ? makeRun([...run.words, ...below.words], run.page, run.row) : run;
 }
 
 /** Whether the letterhead's words begin the legal name, or the most of them are in it. */
