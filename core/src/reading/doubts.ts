@@ -21,6 +21,8 @@ export interface Checks {
   /** Below this confidence a value is asked: one less the accepted risk. */
   readonly askBelow: number;
   readonly labels: readonly Label[];
+  /** Whether the page has payment terms in days. */
+  readonly termsPrinted: boolean;
   /** Whether the word IBAN stands on the page. */
   readonly namesIban: boolean;
 }
@@ -99,6 +101,9 @@ const MUCH_UNREAD = 0.05;
 function askAboutUnread(reading: WithoutDoubts, checks: Checks, ask: Ask): void {
   const { fields } = reading;
   if (checks.namesIban && !fields.sellerIban) ask('sellerIban', 'An IBAN is printed, but it could not be read with right check digits.');
+  if (checks.termsPrinted && !fields.issueDate)
+    for (const field of ['dueDate', 'discountPercent', 'discountDate'] as const)
+      if (!fields[field]) ask(field, 'Payment terms are printed, but the date that they count from was not found.');
   if (!checks.trust.scanned) return;
   for (const field of ['orderReference', 'dueDate', 'sellerTaxId'] as const) {
     if (fields[field] || (field === 'dueDate' && reading.kind === 'credit-note')) continue;

@@ -138,27 +138,32 @@ function headsOf(row: Row, rows: readonly Row[], language: string, mark: Decimal
   const roles = new Set(heads.map((head) => head.role));
   if (!roles.has('netAmount') && !roles.has('unitPrice') && !roles.has('grossAmount')) return null;
   if (!roles.has('description') && !roles.has('quantity') && heads.length < 3) return null;
-  return withQuantity(heads, below, mark).sort((a, b) => a.box.x - b.box.x);
+  return withUnnamed(heads, below, mark).sort((a, b) => a.box.x - b.box.x);
 }
 
-/** The heads, with one for a column of quantities left of the prices whose own head was not read. */
-function withQuantity(heads: Head[], below: readonly Row[], mark: DecimalMark): Head[] {
-  const price = heads.find((head) => head.role === 'unitPrice');
-  const description = heads.find((head) => head.role === 'description');
-  if (!price || !description || heads.some((head) => head.role === 'quantity')) return heads;
+/** The heads, with ones for columns of quantities and of prices whose own heads were not read. */
+function withUnnamed(heads: Head[], below: readonly Row[], mark: DecimalMark): Head[] {
+  const of = (role: ColumnRole) => heads.find((head) => head.role === role);
+  const [description, amount] = [of('description'), of('netAmount')];
+  if (!description || !amount) return heads;
+  const price = of('unitPrice') ?? unnamed('unitPrice', right((of('unit') ?? of('quantity') ?? description).box), amount.box.x, heads, below, mark);
+  const known = price && !heads.includes(price) ? [...heads, price] : heads;
+  const quantity = of('quantity') ?? (price && unnamed('quantity', right(description.box), price.box.x, known, below, mark));
+  return quantity && !known.includes(quantity) ? [...known, quantity] : known;
+}
+
+/** A column of numbers between two others that no head names: prices have two decimals, quantities may carry a unit. */
+function unnamed(role: 'quantity' | 'unitPrice', from: number, to: number, heads: readonly Head[], below: readonly Row[], mark: DecimalMark): Head | null {
+  const fits = (run: Run) => {
+    const number = readNumber(run.words[0].text, mark) ?? (/^\d[\d.,]*\p{L}{1,3}$/u.test(run.text) ? { places: 0 } : null);
+    return number !== null && run.words.length <= 2 && (role === 'quantity' || (number.places === 2 && run.words.length === 1));
+  };
   const found = below.flatMap((row) =>
-    row.runs.filter(
-      (run) =>
-        run.box.x > right(description.box) &&
-        right(run.box) < price.box.x &&
-        (readNumber(run.words[0].text, mark) !== null || /^\d[\d.,]*\p{L}{1,3}$/u.test(run.text)) &&
-        run.words.length <= 2 &&
-        !heads.some((head) => overlapX(head.box, run.box) > 0),
-    ),
+    row.runs.filter((run) => run.box.x > from && right(run.box) < to && fits(run) && !heads.some((head) => overlapX(head.box, run.box) > 0)),
   );
   const amounts = below.filter((row) => row.runs.some((run) => readNumber(run.text, mark)?.places === 2)).length;
-  if (found.length < 2 || found.length < 0.6 * amounts) return heads;
-  return [...heads, { role: 'quantity', run: found[0], box: union(found.map((run) => run.box)) }];
+  if (found.length < 2 || found.length < 0.6 * amounts) return null;
+  return { role, run: found[0], box: union(found.map((run) => run.box)) };
 }
 
 /** The row without what stands beside the table, in a side bar; null where nothing else is on it. */

@@ -45,7 +45,7 @@ export class PhraseBook<T> {
     this.#longest = Math.max(this.#longest, key.split(' ').length);
     for (const token of key.split(' ')) this.#spelling.add(token);
     const joined = key.replaceAll(' ', '');
-    if (joined === key || joined.length < 6) return;
+    if (joined === key || joined.length < 4) return;
     this.#joined.set(joined, [...(this.#joined.get(joined) ?? []), value]);
     this.#joinedSpelling.add(joined);
   }

@@ -176,6 +176,7 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     taxIdCheck: taxIds[0]?.check ?? null,
     lineArithmetic: table.lines.map((line) => lineArithmetic(line.cells)),
     trust,
+    termsPrinted: earlyPaymentTerms(rows) !== null || dueByTerms(rows, '2000-01-01') !== null,
     askBelow: 1 - (context.acceptedRisk ?? ACCEPTED_RISK),
     labels: labelled.labels,
     namesIban: rows.some((row) =>

@@ -3,7 +3,7 @@ import type { Box } from '../geometry/index.js';
 import { union } from '../geometry/index.js';
 import { LEXICONS } from './lexicon/index.js';
 import { fold } from './phrases.js';
-import type { Row } from './words.js';
+import type { Row, Word } from './words.js';
 
 /** What a sentence about payment grants: days to pay in full, and a discount for paying sooner. */
 export interface PaymentTerms {
@@ -30,7 +30,7 @@ const SHORT = /(?:^|\s)(\d{1,2}(?:\.\d)?)\/(\d{1,2}),? ?n(?:et)?\/? ?(\d{1,3})/i
 /** The early payment terms on the rows: a discount within so many days; null where none are printed. */
 export function earlyPaymentTerms(rows: readonly Row[]): PaymentTerms | null {
   for (const row of rows) {
-    const text = row.runs.map((run) => run.text).join(' ');
+    const text = row.runs.map((run) => run.words.map(asPercent).join(' ')).join(' ');
     if (!/%|\d\/\d/.test(text)) continue;
     const where = { page: row.page, box: union(row.runs.map((run) => run.box)) };
     const short = SHORT.exec(text);
@@ -47,6 +47,9 @@ export function earlyPaymentTerms(rows: readonly Row[]): PaymentTerms | null {
   }
   return null;
 }
+
+/** A percent sign that one reader of a scan took for digits. */
+const asPercent = (word: Word): string => (/^\d\d$/.test(word.text) && word.alternatives?.includes('%') ? '%' : word.text);
 
 function daysIn(folded: string): number[] {
   const found = [...folded.matchAll(DAYS)].map((match) => Number(match[1]));
