@@ -55,7 +55,11 @@ export class LabelledRows {
       relation,
       score: Math.max(0.05, RELATION_SCORE[relation] + base - penalty),
     });
-    const next = Math.min(...(this.#byRun.get(label.run) ?? []).filter((other) => other.from >= label.to && other.meaning !== label.meaning).map((other) => other.to));
+    const next = Math.min(
+      ...(this.#byRun.get(label.run) ?? [])
+        .filter((other) => other.from >= label.to && other.meaning !== label.meaning)
+        .map((other) => other.to),
+    );
     // What stands behind the next label is that one's.
     const same = spansOf(label.run).filter((span) => span.from >= label.to && span.from - label.to <= 7 && span.from < next);
     const inRun = same.map((span, i) => found(span, 'same run', 0.03 * (span.from - label.to) + 0.02 * i));

@@ -40,7 +40,8 @@ export function documentKind(
     return { kind: 'invoice', score: 0.7, run: votes.get('invoice')?.run ?? null };
   if (best[0] === 'invoice' && !hasTotals && best[1].score < 0.5) return { kind: 'other', score: 0.5, run: best[1].run };
   // Goods that are delivered have no total: what has one, and says invoice too, only cites its delivery note.
-  if (best[0] === 'delivery-note' && hasTotals && votes.has('invoice')) return { kind: 'invoice', score: 0.85, run: votes.get('invoice')?.run ?? null };
+  if (best[0] === 'delivery-note' && hasTotals && votes.has('invoice'))
+    return { kind: 'invoice', score: 0.85, run: votes.get('invoice')?.run ?? null };
   // What adds up to a total with tax is no letter, unless its title says so in large print.
   if (addsUp && best[0] !== 'invoice' && best[0] !== 'credit-note' && best[1].score < 0.75)
     return { kind: 'invoice', score: 0.85, run: votes.get('invoice')?.run ?? null };

@@ -146,20 +146,30 @@ function withUnnamed(heads: Head[], below: readonly Row[], mark: DecimalMark): H
   const of = (role: ColumnRole) => heads.find((head) => head.role === role);
   const [description, amount] = [of('description'), of('netAmount')];
   if (!description || !amount) return heads;
-  const price = of('unitPrice') ?? unnamed('unitPrice', right((of('unit') ?? of('quantity') ?? description).box), amount.box.x, heads, below, mark);
+  const price =
+    of('unitPrice') ?? unnamed('unitPrice', right((of('unit') ?? of('quantity') ?? description).box), amount.box.x, heads, below, mark);
   const known = price && !heads.includes(price) ? [...heads, price] : heads;
   const quantity = of('quantity') ?? (price && unnamed('quantity', right(description.box), price.box.x, known, below, mark));
   return quantity && !known.includes(quantity) ? [...known, quantity] : known;
 }
 
 /** A column of numbers between two others that no head names: prices have two decimals, quantities may carry a unit. */
-function unnamed(role: 'quantity' | 'unitPrice', from: number, to: number, heads: readonly Head[], below: readonly Row[], mark: DecimalMark): Head | null {
+function unnamed(
+  role: 'quantity' | 'unitPrice',
+  from: number,
+  to: number,
+  heads: readonly Head[],
+  below: readonly Row[],
+  mark: DecimalMark,
+): Head | null {
   const fits = (run: Run) => {
     const number = readNumber(run.words[0].text, mark) ?? (/^\d[\d.,]*\p{L}{1,3}$/u.test(run.text) ? { places: 0 } : null);
     return number !== null && run.words.length <= 2 && (role === 'quantity' || (number.places === 2 && run.words.length === 1));
   };
   const found = below.flatMap((row) =>
-    row.runs.filter((run) => run.box.x > from && right(run.box) < to && fits(run) && !heads.some((head) => overlapX(head.box, run.box) > 0)),
+    row.runs.filter(
+      (run) => run.box.x > from && right(run.box) < to && fits(run) && !heads.some((head) => overlapX(head.box, run.box) > 0),
+    ),
   );
   const amounts = below.filter((row) => row.runs.some((run) => readNumber(run.text, mark)?.places === 2)).length;
   if (found.length < 2 || found.length < 0.6 * amounts) return null;

@@ -1,3 +1,4 @@
+import { daysBetween, isIsoDate } from '../dates/index.js';
 import { calibrated, type Calibration, type ValueGroup } from './calibration.js';
 import type { PageTrust } from './trust.js';
 import {
@@ -44,7 +45,26 @@ function weighScan({ fields, lines }: Values, trust: PageTrust, support: Support
     const proven = support.supported.has(field) || (AMOUNTS.has(field) && support.addsUp) || field === 'currency';
     weighed[field] = value && !proven ? lessSure(field, value, trust) : value;
   }
+  const days = usualDays(weighed);
+  if (days !== null)
+    for (const field of ['issueDate', 'dueDate'] as const) {
+      const value = weighed[field];
+      if (value && value.confidence > PLAUSIBLE && value.confidence < USUAL)
+        weighed[field] = { ...value, confidence: USUAL, evidence: [...value.evidence, `${days} days from issue to due, as is usual`] };
+    }
   return { fields: weighed, lines: lines.map((line) => weighLine(line, trust, support)) };
+}
+
+/** Days that are usually given to pay: a misread digit hardly ever makes one of these. */
+const USUAL_DAYS: ReadonlySet<number> = new Set([7, 8, 10, 14, 15, 20, 21, 28, 30, 31, 45, 60, 90]);
+/** How sure two dates are that stand so many days apart, if each is plausible by itself. */
+const USUAL = 0.955;
+const PLAUSIBLE = 0.5;
+
+function usualDays({ issueDate, dueDate }: Readonly<Record<HeaderField, ReadValue | null>>): number | null {
+  if (!issueDate || !dueDate || !isIsoDate(issueDate.value) || !isIsoDate(dueDate.value)) return null;
+  const days = daysBetween(issueDate.value, dueDate.value);
+  return USUAL_DAYS.has(days) ? days : null;
 }
 
 function weighLine(line: ReadLine, trust: PageTrust, support: Support): ReadLine {
