@@ -90,7 +90,10 @@ export function languageOf(rows: readonly Row[]): string {
 }
 
 /** The language most labels and small words on the rows belong to, ties to the first of the list; null where nothing tells. */
-export function likelyLanguage(rows: readonly Row[]): string | null {
+export const likelyLanguage = (rows: readonly Row[]): string | null => languageVotes(rows)?.language ?? null;
+
+/** The language with the most votes, and how many: letters of labels, two for each small word. */
+export function languageVotes(rows: readonly Row[]): { language: string; votes: number } | null {
   const votes = new Map<string, number>();
   const vote = (language: string, weight: number) => votes.set(language, (votes.get(language) ?? 0) + weight);
   for (const row of rows) {
@@ -108,7 +111,7 @@ export function likelyLanguage(rows: readonly Row[]): string | null {
   }
   let best: string | null = null;
   for (const { language } of LEXICONS) if ((votes.get(language) ?? 0) > (best === null ? 0 : (votes.get(best) ?? 0))) best = language;
-  return best;
+  return best === null ? null : { language: best, votes: votes.get(best) ?? 0 };
 }
 
 /** All labels on the rows. Where a phrase means several things, each is returned. */

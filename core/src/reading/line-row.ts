@@ -63,7 +63,9 @@ const REPAIRABLE = ['quantity', 'unitPrice', 'netAmount', 'discount', 'per'] as 
 
 /** The line with the one other reading of a number that makes quantity × price = amount; the line itself where none or several do. */
 export function repaired(line: LineRow): LineRow {
-  if (lineArithmetic(line.cells) !== 'wrong') return line;
+  const arithmetic = lineArithmetic(line.cells);
+  if (arithmetic === 'right') return closer(line);
+  if (arithmetic === 'untold') return line;
   const found = REPAIRABLE.flatMap((role) =>
     (line.cells[role]?.others ?? []).flatMap((other) => {
       const cell = line.cells[role];
@@ -72,6 +74,20 @@ export function repaired(line: LineRow): LineRow {
     }),
   );
   return found.length === 1 ? found[0] : line;
+}
+
+/** The line with another reading of its quantity where that makes the amount to the cent and the likeliest only nearly: 33.25 l, not 33.251. */
+function closer(line: LineRow): LineRow {
+  const { quantity, netAmount } = line.cells;
+  if (!quantity?.others || !netAmount) return line;
+  const off = (cells: LineRow['cells']) => expectedAmount(cells)?.minus(netAmount.value).abs() ?? null;
+  const now = off(line.cells);
+  for (const other of quantity.others) {
+    const cells = { ...line.cells, quantity: { ...quantity, value: other, others: [quantity.value], repaired: true } };
+    const then = off(cells);
+    if (now && then && now.gt('0.0051') && then.lte('0.0051')) return { ...line, cells };
+  }
+  return line;
 }
 
 /** Suppliers round each line in their own way: a cent, or a twentieth of a per mille of a large amount. */

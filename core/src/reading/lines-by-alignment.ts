@@ -1,6 +1,7 @@
 import { bottom, right, union } from '../geometry/index.js';
 import { decimal } from '../money/index.js';
 import type { LabelledRows } from './candidates.js';
+import { itemNumberBelow } from './item-below.js';
 import type { ColumnRole } from './lexicon/index.js';
 import { lineArithmetic, type Cell, type LineRow, type LineTable } from './line-row.js';
 import type { DecimalMark } from './numbers.js';
@@ -9,7 +10,7 @@ import { isCarriedForward, startsTotals } from './table-bounds.js';
 import type { Row, Word } from './words.js';
 
 /** Reads the lines by alignment alone: rows that begin with text and end in amounts with one common right edge. */
-export function linesByAlignment(rows: readonly Row[], labelled: LabelledRows, mark: DecimalMark): LineTable {
+export function linesByAlignment(rows: readonly Row[], labelled: LabelledRows, mark: DecimalMark, language: string): LineTable {
   const table: { row: Row; amount: NumberSpan }[] = [];
   const ended = new Set<number>();
   for (const row of rows) {
@@ -37,7 +38,9 @@ export function linesByAlignment(rows: readonly Row[], labelled: LabelledRows, m
     const first = row.runs[0];
     if (!last || last.row.page !== row.page || row.box.y - last.bottom > 1.1 * last.height || startsTotals(row, labelled, mark)) continue;
     if (Math.abs(first.box.x - last.left) > 8 || row.runs.length > 1) continue;
-    lines[lines.length - 1] = { ...last, row: extend(last.row, first.words), bottom: bottom(row.box) };
+    const item = last.row.cells.itemNumber ? null : itemNumberBelow(row.runs, language);
+    const extended = item ? withItem(last.row, item, first.words) : extend(last.row, first.words);
+    lines[lines.length - 1] = { ...last, row: extended, bottom: bottom(row.box) };
     used.add(row.index);
   }
   return { method: 'alignment', lines: lines.map((line) => line.row), rows: used, heads: [] };
@@ -118,6 +121,13 @@ function factorsOf(numbers: readonly NumberSpan[], amount: NumberSpan) {
 }
 
 const cell = (span: NumberSpan): Cell => ({ value: span.number.value, box: span.box, others: span.others.map((other) => other.value) });
+
+const withItem = (line: LineRow, item: readonly Word[], words: readonly Word[]): LineRow => ({
+  ...line,
+  box: union([line.box, ...words]),
+  words: [...line.words, ...words],
+  cells: { ...line.cells, itemNumber: { value: item.map((word) => word.text).join(' '), box: union(item) } },
+});
 
 function extend(line: LineRow, words: readonly Word[]): LineRow {
   const before = line.cells.description;

@@ -1,5 +1,6 @@
 import { bottom, middleX, overlapX, right, union, type Box } from '../geometry/index.js';
 import type { LabelledRows } from './candidates.js';
+import { itemNumberBelow } from './item-below.js';
 import { columnHeadsIn } from './labels.js';
 import type { ColumnRole } from './lexicon/index.js';
 import { repaired, type Cell, type LineRow, type LineTable } from './line-row.js';
@@ -244,20 +245,6 @@ function takeRow(
 function sameGrain(amount: string, first: Draft | undefined, role: ColumnRole): boolean {
   const places = (text: string | null) => text?.split('.')[1]?.length ?? 0;
   return first === undefined || role === 'unitPrice' || places(amount) === places(numberIn(first.cells.get(role), first.mark));
-}
-
-const ITEM_LABEL = /^(item|art|artikel|ref|réf|sku|code|part|cod|código|codice|product|produkt|article)/i;
-
-/** "Item: CMP-46" or "Réf. prestation: TP-40151" under the description: the word after the label. */
-function itemNumberBelow(runs: readonly Run[], language: string): Word[] | null {
-  if (runs.length !== 1) return null;
-  const { words } = runs[0];
-  const last = words[words.length - 1];
-  const label = words[words.length - 2];
-  if (words.length < 2 || words.length > 5) return null;
-  const named =
-    ITEM_LABEL.test(words[0].text) || columnHeadsIn(runs[0], language).some((hit) => hit.from === 0 && hit.roles.includes('itemNumber'));
-  return named && /\d|-/.test(last.text) && (/[:.;]$/.test(label.text) || words.length === 2) ? [last] : null;
 }
 
 /** The end of an item number that wraps in its column: what stands under one that ends in a dash or slash. */

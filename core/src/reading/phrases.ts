@@ -89,7 +89,7 @@ export class PhraseBook<T> {
   #misread(tokens: readonly Token[]): readonly T[] | undefined {
     if (tokens.length > 3 || !tokens.every(({ scanned }) => scanned)) return undefined;
     const joined = tokens.map(({ token }) => token).join('');
-    return joined.length < 7 ? undefined : this.#joined.get(this.#joinedSpelling.corrected(joined));
+    return joined.length < 6 ? undefined : this.#joined.get(this.#joinedSpelling.corrected(joined));
   }
 
   #longestAt(tokens: readonly Token[], start: number) {

@@ -213,7 +213,7 @@ const asList = (value: Decimal | null) => (value === null ? [] : [{ value }]);
 function chooseTable(rows: readonly Row[], labelled: LabelledRows, mark: '.' | ',', language: string, method: LineMethod): LineTable {
   const heads = method === 'alignment' ? null : linesByHeads(rows, labelled, mark, language);
   if (method === 'heads') return heads ?? { method: 'heads', lines: [], rows: new Set(), heads: [] };
-  const alignment = linesByAlignment(rows, labelled, mark);
+  const alignment = linesByAlignment(rows, labelled, mark, language);
   if (!heads || heads.lines.length === 0) return alignment;
   const a = tableScore(heads.lines);
   const b = tableScore(alignment.lines);

@@ -1,4 +1,4 @@
-import { likelyLanguage } from './labels.js';
+import { languageVotes } from './labels.js';
 import { rowsOf, type Word } from './words.js';
 
 /** What a page shows besides its text layer. */
@@ -17,6 +17,9 @@ const WHOLE_PAGE = 0.55;
 /** Words that a page with such a picture must have of its own to be trusted. */
 const OF_ITS_OWN = 12;
 
+/** Votes for a language that a text of so many words must have, a word: letters set for others give a stray one at most. */
+const MEANING = 0.3;
+
 /** Judges a text layer: laid unseen over a scan by some other reader, only a stamp on a scan, or letters without meaning. */
 export function trustTextLayer(words: readonly Word[], paper: Paper): TextLayerTrust {
   const letters = words.map((word) => word.text).join('');
@@ -26,6 +29,6 @@ export function trustTextLayer(words: readonly Word[], paper: Paper): TextLayerT
   const odd = [...letters].filter((sign) => !/[\p{Script=Latin}\p{N}\p{P}\p{Sc}\p{Sm}\p{Zs}°ºª№²³]/u.test(sign)).length;
   if (odd > 0.15 * [...letters].length) return 'garbled';
   const rows = rowsOf({ page: 1, width: 0, height: 0, words });
-  if (words.length >= 40 && likelyLanguage(rows) === null) return 'garbled';
+  if (words.length >= 40 && (languageVotes(rows)?.votes ?? 0) < MEANING * words.length) return 'garbled';
   return 'good';
 }
