@@ -38,7 +38,8 @@ export function linesByHeads(rows: readonly Row[], labelled: LabelledRows, mark:
   const lines: Draft[] = [];
   const used = new Set<number>();
   let page = 0;
-  const most = Math.max(0, ...rows.map((row) => headsOf(row, rows, language, mark)?.length ?? 0));
+  const headsOfRows = new Map(rows.map((row) => [row, headsOf(row, rows, language, mark)]));
+  const most = Math.max(0, ...[...headsOfRows.values()].map((found) => found?.length ?? 0));
   for (const full of rows) {
     const row = open === 'table' ? cropped(full, heads) : full;
     if (row === null) continue;
@@ -46,7 +47,7 @@ export function linesByHeads(rows: readonly Row[], labelled: LabelledRows, mark:
       page = row.page;
       if (open !== 'before') open = 'after';
     }
-    const found = headsOf(row, rows, language, mark);
+    const found = row === full ? (headsOfRows.get(row) ?? null) : headsOf(row, rows, language, mark);
     // Two labels of the document's head may look like column heads: the table's own are the most.
     if (found && (heads.length === 0 ? found.length >= most - (most > 5 ? 2 : 0) : found.length >= heads.length - 2)) {
       if (heads.length === 0 || open !== 'table') heads = heads.length === 0 ? found : repeatedHeads(heads, found);

@@ -13,7 +13,7 @@ function read(pages: readonly PageWords[], way: 'heads' | 'alignment' = 'heads',
   const rows: Row[] = [];
   for (const page of pages) rows.push(...rowsOf(page, rows.length));
   const labelled = new LabelledRows(rows, labelsOf(rows, language));
-  return way === 'heads' ? linesByHeads(rows, labelled, mark, language) : linesByAlignment(rows, labelled, mark);
+  return way === 'heads' ? linesByHeads(rows, labelled, mark, language) : linesByAlignment(rows, labelled, mark, language);
 }
 const cells = (
   table: LineTable | null,

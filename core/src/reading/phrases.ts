@@ -15,9 +15,16 @@ interface Token {
   readonly scanned: boolean;
 }
 
+/** Texts folded before: the words of a document are folded many times over. */
+const folded = new Map<string, string>();
+const MOST_FOLDED = 20_000;
+
 /** Lower case, without accents, punctuation as spaces; `#`, `%`, `°` and currency signs stay. */
 export function fold(text: string): string {
-  return text
+  const known = folded.get(text);
+  if (known !== undefined) return known;
+  if (folded.size > MOST_FOLDED) folded.clear();
+  const plain = text
     .normalize('NFKD')
     .replace(/\p{M}/gu, '')
     .toLowerCase()
@@ -25,6 +32,8 @@ export function fold(text: string): string {
     .replace(/(?<=\p{L})(?=[£€$%])/gu, ' ')
     .replace(/\s+/g, ' ')
     .trim();
+  folded.set(text, plain);
+  return plain;
 }
 
 /** Phrases by their folded words; finds the longest at each place of a run. */

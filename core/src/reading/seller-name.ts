@@ -76,6 +76,8 @@ const LEGAL_FORMS = [
 ]
   .map((form) => form.split(' '))
   .sort((a, b) => b.length - a.length);
+const FORMS = new Set(LEGAL_FORMS.map((form) => form.join(' ')));
+const LONGEST_FORM = Math.max(...LEGAL_FORMS.map((form) => form.length));
 const AMBIGUOUS_FORMS = new Set(['co', 'se', 'as', 'sa', 'spa', 'company', 'ab', 'eg', 'sl', 'ag', 'kg', 'coop', 'corp']);
 
 const REGISTRATION =
@@ -188,17 +190,12 @@ function asLegalForms(run: Run): Run {
 
 /** How many words from `i` on are a legal form; `S.L.` is one word of two tokens. */
 function formAt(tokens: readonly string[], i: number): number {
-  for (const form of LEGAL_FORMS) {
-    const joined = form.join(' ');
-    for (let count = 1; count <= form.length; count++) {
-      if (
-        tokens
-          .slice(i, i + count)
-          .filter((token) => token !== '')
-          .join(' ') === joined
-      )
-        return count;
-    }
+  for (let count = Math.min(LONGEST_FORM, tokens.length - i); count > 0; count--) {
+    const joined = tokens
+      .slice(i, i + count)
+      .filter((token) => token !== '')
+      .join(' ');
+    if (tokens[i] !== '' && FORMS.has(joined)) return count;
   }
   return 0;
 }

@@ -24,7 +24,14 @@ function session(path: string): Promise<InferenceSession> {
   let loaded = sessions.get(path);
   if (!loaded) {
     loaded = runtime().then(({ InferenceSession }) =>
-      InferenceSession.create(path, { intraOpNumThreads: 1, interOpNumThreads: 1, graphOptimizationLevel: 'all' }),
+      InferenceSession.create(path, {
+        intraOpNumThreads: 1,
+        interOpNumThreads: 1,
+        graphOptimizationLevel: 'all',
+        // Crops differ in size: an arena would keep memory for the largest of each.
+        enableCpuMemArena: false,
+        enableMemPattern: false,
+      }),
     );
     sessions.set(path, loaded);
   }
