@@ -195,7 +195,7 @@ function formAt(tokens: readonly string[], i: number): number {
       .slice(i, i + count)
       .filter((token) => token !== '')
       .join(' ');
-    if (tokens[i] !== '' && FORMS.has(joined)) return count;
+    if (tokens[i] !== '' && tokens[i + count - 1] !== '' && FORMS.has(joined)) return count;
   }
   return 0;
 }
