@@ -1,4 +1,4 @@
-import { after, blank, rotation, scaling, warped, fromPoints, resized, threshold, type Grey } from '@umber/core/pictures';
+import { blank, rotation, warped, fromPoints, resized, threshold, type Grey } from '@umber/core/pictures';
 import { Random } from './random.js';
 
 /** How badly a page was scanned. */
@@ -58,7 +58,7 @@ function photographed(page: Grey, random: Random): Grey {
   ];
   const marked = { ...page, data: page.data.map((value) => Math.max(1, value)) };
   const table = blank(width, height, 70);
-  const seen = warped(marked, after(scaling(1), fromPoints(from, to)), width, height);
+  const seen = warped(marked, fromPoints(from, to), width, height);
   const sheet = warped({ ...page, data: new Uint8Array(page.data.length) }, fromPoints(from, to), width, height);
   return { width, height, data: seen.data.map((value, i) => (sheet.data[i] > 127 ? table.data[i] + ((i * 7919) % 13) : value)) };
 }

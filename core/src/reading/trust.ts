@@ -1,5 +1,5 @@
 import type { Box } from '../geometry/index.js';
-import { LEXICONS, type LabelMeaning } from './lexicon/index.js';
+import type { LabelMeaning } from './lexicon/index.js';
 import type { Label } from './labels.js';
 import type { PageWords, Word } from './words.js';
 
@@ -52,11 +52,9 @@ export class PageTrust {
   }
 }
 
-const EARLY = new Set(LEXICONS.flatMap((lexicon) => lexicon.labels.terms));
-
 /** Fields that a label promises: a scan that shows the label and no value has a value that was not read. */
 export function promised(meaning: LabelMeaning, labels: readonly Label[]): string | null {
-  const label = labels.find((one) => one.meaning === meaning && one.from === 0 && one.phrase.length > 4 && !EARLY.has(one.phrase));
+  const label = labels.find((one) => one.meaning === meaning && one.from === 0 && one.phrase.length > 4);
   return label
     ? label.run.words
         .slice(label.from, label.to)
