@@ -18,7 +18,7 @@ const WHOLE_PAGE = 0.55;
 const OF_ITS_OWN = 12;
 
 /** Votes for a language that a text of so many words must have, a word: letters set for others give a stray one at most. */
-const MEANING = 0.3;
+const MEANING = 0.12;
 
 /** Judges a text layer: laid unseen over a scan by some other reader, only a stamp on a scan, or letters without meaning. */
 export function trustTextLayer(words: readonly Word[], paper: Paper): TextLayerTrust {
