@@ -80,16 +80,7 @@ function repeatedHeads(first: readonly Head[], again: readonly Head[]): Head[] {
   return first.map((head) => ({ ...head, box: { ...head.box, x: head.box.x + move } }));
 }
 
-const NUMERIC_ROLES: ReadonlySet<ColumnRole> = new Set([
-  'netAmount',
-  'unitPrice',
-  'quantity',
-  'taxRate',
-  'discount',
-  'per',
-  'taxAmount',
-  'grossAmount',
-]);
+const NUMERIC_ROLES: ReadonlySet<ColumnRole> = new Set(PREFERENCE.filter((role) => !TEXT_ROLES.has(role)));
 /** Rows below a head that tell what its column holds. */
 const LOOKED_BELOW = 12;
 
