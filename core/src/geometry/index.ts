@@ -14,9 +14,14 @@ export const middleY = (box: Box): number => box.y + box.height / 2;
 /** The smallest box that holds all of `boxes`. @throws RangeError for none. */
 export function union(boxes: readonly Box[]): Box {
   if (boxes.length === 0) throw new RangeError('no boxes to join');
-  const x = Math.min(...boxes.map((box) => box.x));
-  const y = Math.min(...boxes.map((box) => box.y));
-  return { x, y, width: Math.max(...boxes.map(right)) - x, height: Math.max(...boxes.map(bottom)) - y };
+  let [x, y, far, low] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (const box of boxes) {
+    x = Math.min(x, box.x);
+    y = Math.min(y, box.y);
+    far = Math.max(far, right(box));
+    low = Math.max(low, bottom(box));
+  }
+  return { x, y, width: far - x, height: low - y };
 }
 
 /** Length that the boxes share sideways; negative is the gap between them. */

@@ -25,13 +25,27 @@ const RELATION_SCORE: Readonly<Record<Relation, number>> = { 'same run': 0.96, '
 /** The rows of one document with the labels found on them, ready to be asked what a label points at. */
 export class LabelledRows {
   readonly labels: readonly Label[];
-  readonly #rows: readonly Row[];
   readonly #byRun = new Map<Run, Label[]>();
+  readonly #byRow = new Map<number, Label[]>();
+  readonly #byMeaning = new Map<LabelMeaning, Label[]>();
+  readonly #rows: readonly Row[];
+  /** Where the row with an index stands among the rows. */
+  readonly #places: ReadonlyMap<number, number>;
 
   constructor(rows: readonly Row[], labels: readonly Label[]) {
-    this.#rows = rows;
     this.labels = labels;
-    for (const label of labels) this.#byRun.set(label.run, [...(this.#byRun.get(label.run) ?? []), label]);
+    this.#rows = rows;
+    this.#places = new Map(rows.map((row, place) => [row.index, place]));
+    for (const label of labels) {
+      file(this.#byRun, label.run, label);
+      file(this.#byRow, label.run.row, label);
+      file(this.#byMeaning, label.meaning, label);
+    }
+  }
+
+  /** The labels on the row with this index. */
+  onRow(index: number): readonly Label[] {
+    return this.#byRow.get(index) ?? [];
   }
 
   /** Whether the run begins with a label and is thus no value. */
@@ -41,8 +55,7 @@ export class LabelledRows {
 
   /** Every value of the wanted type that a label of this meaning points at, best first. */
   candidates<S extends Span>(meaning: LabelMeaning, spansOf: SpansOf<S>, options: { above?: boolean } = {}): Candidate<S>[] {
-    return this.labels
-      .filter((label) => label.meaning === meaning)
+    return (this.#byMeaning.get(meaning) ?? [])
       .flatMap((label) => this.#pointedAt(label, spansOf, options.above ?? false))
       .sort((a, b) => b.score - a.score);
   }
@@ -100,7 +113,7 @@ export class LabelledRows {
   }
 
   #rightOf<S extends Span>(label: Label, spansOf: SpansOf<S>): { span: S; penalty: number }[] {
-    const row = this.#rowOf(label.run);
+    const row = this.#rows[this.#places.get(label.run.row) ?? -1];
     if (!row || this.#hasLabelAfter(label)) return [];
     const found: { span: S; penalty: number }[] = [];
     let passed = 0;
@@ -122,9 +135,8 @@ export class LabelledRows {
 
   #vertical<S extends Span>(label: Label, spansOf: SpansOf<S>, direction: 1 | -1): S[] {
     const box = labelBox(label);
-    const rows = direction === 1 ? this.#rows : [...this.#rows].reverse();
-    for (const row of rows) {
-      if (row.page !== label.run.page) continue;
+    for (let place = this.#places.get(label.run.row) ?? -1; this.#rows[place]?.page === label.run.page; place += direction) {
+      const row = this.#rows[place];
       const gap = direction === 1 ? row.box.y - bottom(box) : box.y - bottom(row.box);
       if (gap < -0.35 * box.height) continue;
       if (gap > 2.4 * box.height + 6) break;
@@ -147,10 +159,12 @@ export class LabelledRows {
     const [under] = this.#vertical(label, spansOf, 1);
     return under && Math.abs(under.box.x - box.x) < 3 && under.box.y - bottom(box) < 0.9 * box.height ? under : null;
   }
+}
 
-  #rowOf(run: Run): Row | undefined {
-    return this.#rows.find((row) => row.index === run.row);
-  }
+function file<K, V>(drawers: Map<K, V[]>, key: K, value: V): void {
+  const drawer = drawers.get(key);
+  if (drawer) drawer.push(value);
+  else drawers.set(key, [value]);
 }
 
 function labelBox(label: Label): Box {

@@ -4,7 +4,7 @@ import type { LabelledRows } from './candidates.js';
 import { LEXICONS } from './lexicon/index.js';
 import { fold } from './phrases.js';
 import { dateSpans, identifierSpans, type DateSpan, type Span } from './spans.js';
-import type { PageWords, Row, Run } from './words.js';
+import type { PageWords, Row } from './words.js';
 
 /** A value of one head field before the joint choice; best first in every list. */
 export interface Found {
@@ -56,11 +56,10 @@ export function letterDates(labelled: LabelledRows, rows: readonly Row[], pages:
 }
 
 function identifiers(labelled: LabelledRows, meaning: 'invoiceNumber' | 'orderReference'): Found[] {
-  const strip = (run: Run): Span[] => identifierSpans(run);
-  const elsewhere = (
+    const elsewhere = (
     ['other', meaning === 'invoiceNumber' ? 'orderReference' : 'invoiceNumber', 'sellerTaxId', 'payTo', 'terms'] as const
-  ).flatMap((other) => labelled.candidates(other, strip));
-  return labelled.candidates(meaning, strip).flatMap((candidate) => {
+  ).flatMap((other) => labelled.candidates(other, identifierSpans));
+  return labelled.candidates(meaning, identifierSpans).flatMap((candidate) => {
     const rival = elsewhere.filter((other) => sameSpan(other.span, candidate.span)).reduce((most, other) => Math.max(most, other.score), 0);
     if (rival > candidate.score + 0.01) return [];
     const bare = candidate.label.phrase.split(' ').length === 1 && candidate.relation !== 'same run' ? 0.1 : 0;

@@ -45,6 +45,7 @@ export function expectedAmount(cells: LineRow['cells'], per: Decimal | null = va
 
 /** How quantity × price stands to the amount: right, right per 100 or 1000, wrong, or not to be told. */
 export function lineArithmetic(cells: LineRow['cells']): 'right' | 'wrong' | 'untold' {
+  if (isFarOff(cells)) return 'wrong';
   const amount = value(cells.netAmount);
   if (!amount) return 'untold';
   const direct = expectedAmount(cells);
@@ -56,8 +57,19 @@ export function lineArithmetic(cells: LineRow['cells']): 'right' | 'wrong' | 'un
     return expected !== null && within(expected.abs(), amount.abs(), tolerance(amount));
   };
   if (fits(value(cells.per))) return 'right';
-  return [100, 1000, 10].some((per) => fits(new Decimal(per))) ? 'right' : 'wrong';
+  return PRICE_UNITS.some((per) => fits(new Decimal(per))) ? 'right' : 'wrong';
 }
+
+/** Whether quantity × price misses the amount so plainly, per any unit, that exact decimals are not needed to tell. */
+function isFarOff({ quantity, unitPrice, netAmount, discount, per }: LineRow['cells']): boolean {
+  if (!quantity || !unitPrice || !netAmount) return false;
+  const amount = Math.abs(Number(netAmount.value));
+  const product = Math.abs(Number(quantity.value) * Number(unitPrice.value) * (1 - Math.abs(Number(discount?.value ?? 0)) / 100));
+  const margin = 0.02 + 0.0001 * amount;
+  return [Number(per?.value ?? 1) || 1, ...PRICE_UNITS].every((unit) => Math.abs(product / Math.abs(unit) - amount) > margin);
+}
+
+const PRICE_UNITS = [100, 1000, 10];
 
 const REPAIRABLE = ['quantity', 'unitPrice', 'netAmount', 'discount', 'per'] as const;
 

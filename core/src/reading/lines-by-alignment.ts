@@ -51,7 +51,7 @@ const amountsOf = (row: Row, mark: DecimalMark): NumberSpan[] =>
 
 function labelledTotal(row: Row, labelled: LabelledRows): boolean {
   const meanings = new Set(['netTotal', 'grossTotal', 'amountDue', 'paid', 'previousBalance', 'dueDate', 'issueDate', 'invoiceNumber']);
-  return labelled.labels.some((label) => label.run.row === row.index && label.from === 0 && meanings.has(label.meaning));
+  return labelled.onRow(row.index).some((label) => label.from === 0 && meanings.has(label.meaning));
 }
 
 function commonEdge(edges: readonly number[]): number {

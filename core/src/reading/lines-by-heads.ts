@@ -104,18 +104,18 @@ function rolesByContent(roles: readonly ColumnRole[], box: Box, below: readonly 
 }
 
 function headsOf(row: Row, rows: readonly Row[], language: string, mark: DecimalMark): Head[] | null {
-  const at = rows.indexOf(row);
-  const below = (at < 0 ? rows.filter((other) => other.index > row.index) : rows.slice(at + 1))
-    .slice(0, LOOKED_BELOW)
-    .filter((other) => other.page === row.page);
-  const options = row.runs.flatMap((run) =>
-    columnHeadsIn(run, language).map((hit) => {
+  const found = row.runs.map((run) => ({ run, hits: columnHeadsIn(run, language) }));
+  if (found.reduce((sum, { hits }) => sum + hits.length, 0) < 2) return null;
+  const at = row.index - rows[0].index + 1;
+  const below = rows.slice(at, at + LOOKED_BELOW).filter((other) => other.page === row.page);
+  const options = found.flatMap(({ run, hits }) =>
+    hits.map((hit) => {
       const box = union(run.words.slice(hit.from, hit.to));
       return { roles: rolesByContent(hit.roles, box, below, mark), run, box };
     }),
   );
   const covered = new Set(options.map((option) => option.run));
-  if (options.length < 2 || row.runs.some((run) => numberSpans(run, mark).some((span) => span.number.places === 2))) return null;
+  if (row.runs.some((run) => numberSpans(run, mark).some((span) => span.number.places === 2))) return null;
   if (row.runs.filter((run) => !covered.has(run)).length > 2) return null;
   const heads: Head[] = [];
   const free = new Set(options);
@@ -254,7 +254,7 @@ function isContinuation(row: Row, last: Draft, cells: ReadonlyMap<ColumnRole, Wo
   const wrapped = wrappedItem(row.runs, last);
   const first = row.runs.find((run) => run !== wrapped) ?? row.runs[0];
   if (first.box.x < left - 4 || first.box.x > Math.max(...description.map(right)) + 10) return false;
-  if (labelled.labels.some((label) => label.run === first && label.from === 0 && label.meaning === 'other' && /\d/.test(first.text)))
+  if (labelled.onRow(first.row).some((label) => label.run === first && label.from === 0 && label.meaning === 'other' && /\d/.test(first.text)))
     return false;
   return [...cells.keys()].every(
     (role) => TEXT_ROLES.has(role) || role === 'quantity' || role === 'unitPrice' || role === 'discount' || role === 'per',

@@ -1,4 +1,4 @@
-import { Decimal, plain, type DecimalString } from '../money/index.js';
+import type { DecimalString } from '../money/index.js';
 
 /** Which sign parts the whole from the fraction on this document. */
 export type DecimalMark = '.' | ',';
@@ -10,6 +10,7 @@ const UNGROUPED = { '.': /^\d+(\.\d+)?$/, ',': /^\d+(,\d+)?$/ };
 
 /** A number on a page and how it was printed. */
 export interface PrintedNumber {
+  /** With the zeros as printed behind the mark, so that 3.0 stays 3.0. */
   readonly value: DecimalString;
   /** Digits after the decimal mark. */
   readonly places: number;
@@ -39,20 +40,12 @@ export function readNumber(text: string, mark: DecimalMark): PrintedNumber | nul
   if (!GROUPED[mark].test(body) && !UNGROUPED[mark].test(body)) return null;
   const digits = mark === '.' ? body.replace(/[^\d.]/g, '') : body.replace(/[^\d,]/g, '').replace(',', '.');
   const negative = /^[-–−(]|[£€$]\s*[-–−]/.test(trimmed) || /[-)]$|CR$/i.test(trimmed);
-  const value = new Decimal(digits);
+  const zero = !/[1-9]/.test(digits);
   return {
-    value: (negative && !value.isZero() ? '-' : '') + plain(value) + restoreZeros(digits),
+    value: (negative && !zero ? '-' : '') + digits.replace(/^0+(?=\d)/, ''),
     places: digits.split('.')[1]?.length ?? 0,
     signed: /[£€$]|EUR|GBP|USD|CHF|SEK|PLN|kr|zł/i.test(trimmed),
   };
-}
-
-/** Trailing zeros that the decimal dropped, so that 3.0 stays 3.0 and 12.50 stays 12.50. */
-function restoreZeros(digits: string): string {
-  const [, fraction = ''] = digits.split('.');
-  const kept = plain(new Decimal(digits)).split('.')[1] ?? '';
-  if (fraction.length === kept.length) return '';
-  return (kept === '' ? '.' : '') + '0'.repeat(fraction.length - kept.length);
 }
 
 /** Whether the word is a currency sign or code and nothing else. */

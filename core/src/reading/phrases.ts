@@ -43,6 +43,8 @@ export class PhraseBook<T> {
   readonly #joined = new Map<string, T[]>();
   readonly #spelling = new Spelling();
   readonly #joinedSpelling = new Spelling();
+  /** First words of the phrases. */
+  readonly #firsts = new Set<string>();
   #longest = 1;
 
   add(phrase: string, value: T): void {
@@ -53,6 +55,7 @@ export class PhraseBook<T> {
     else this.#entries.set(key, [value]);
     this.#longest = Math.max(this.#longest, key.split(' ').length);
     for (const token of key.split(' ')) this.#spelling.add(token);
+    this.#firsts.add(key.slice(0, (key + ' ').indexOf(' ')));
     const joined = key.replaceAll(' ', '');
     if (joined === key || joined.length < 4) return;
     this.#joined.set(joined, [...(this.#joined.get(joined) ?? []), value]);
@@ -103,6 +106,8 @@ export class PhraseBook<T> {
 
   #longestAt(tokens: readonly Token[], start: number) {
     if (start > 0 && tokens[start - 1].index === tokens[start].index) return null;
+    const first = tokens[start];
+    if (!first.scanned && !this.#firsts.has(first.token) && !this.#joined.has(first.token)) return null;
     for (let length = Math.min(this.#longest, tokens.length - start); length > 0; length--) {
       const end = start + length;
       if (end < tokens.length && tokens[end].index === tokens[end - 1].index) continue;

@@ -28,7 +28,7 @@ import { LINE_CELLS, type DocumentReading, type HeaderField, type ReadLine, type
 import { settleWords } from './settle-words.js';
 import { PageTrust } from './trust.js';
 import { weigh } from './weigh.js';
-import { dayAfter, earlyPaymentTerms } from './terms.js';
+import { dayAfter, earlyPaymentTerms, type PaymentTerms } from './terms.js';
 import { sellerNamesOf } from './seller-name.js';
 import { chooseTotals, netFitsLines, totalText, type TotalCandidate, type TotalField, type Totals } from './totals.js';
 import { rowsOf, rowsOfText, type PageWords, type Row } from './words.js';
@@ -72,7 +72,8 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
   const american = currency?.value === 'USD' ? true : country !== null || currency !== null ? false : null;
   const order = dayMonthOrder(rows, american, issues[0], dues[0]);
   const issueDate = asDate(issues, order, null);
-  const dueDate = kind.kind === 'credit-note' ? null : dueDateOf(dues, order, rows, issueDate);
+  const early = earlyPaymentTerms(rows);
+  const dueDate = kind.kind === 'credit-note' ? null : dueDateOf(dues, order, rows, issueDate, early);
 
   const fields: Record<HeaderField, ReadValue | null> = {
     invoiceNumber: asIdentifier(invoiceNumbers(labelled, rows, pages)),
@@ -127,7 +128,7 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     taxTotal: null,
     grossTotal: null,
     amountDue: null,
-    ...earlyPayment(rows, issueDate),
+    ...earlyPayment(early, issueDate),
   };
   const credit = kind.kind === 'credit-note';
   const fits =
@@ -176,7 +177,7 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     taxIdCheck: taxIds[0]?.check ?? null,
     lineArithmetic: table.lines.map((line) => lineArithmetic(line.cells)),
     trust,
-    termsPrinted: earlyPaymentTerms(rows) !== null || dueByTerms(rows, '2000-01-01') !== null,
+    termsPrinted: early !== null || dueByTerms(rows, '2000-01-01') !== null,
     askBelow: 1 - (context.acceptedRisk ?? ACCEPTED_RISK),
     labels: labelled.labels,
     namesIban: rows.some((row) =>
@@ -196,6 +197,7 @@ function supportedFields(fields: Readonly<Record<HeaderField, ReadValue | null>>
 
 /** The invoice numbers that the pages carry, each once: more than one speaks for several documents in one file. */
 function numbersByPage(pages: readonly PageWords[], rows: readonly Row[], language: string): string[] {
+  if (pages.length < 2) return [];
   const found = pages.flatMap((page) => {
     const own = rows.filter((row) => row.page === page.page);
     const [best] = invoiceNumbers(new LabelledRows(own, labelsOf(own, language)), own, [page]);
@@ -281,10 +283,9 @@ function asDate(found: readonly Found[], order: DayMonthOrder, after: string | n
 
 /** The discount for early payment and the last day for it, where the page grants one. */
 function earlyPayment(
-  rows: readonly Row[],
+  terms: PaymentTerms | null,
   issueDate: ReadValue | null,
 ): Pick<Record<HeaderField, ReadValue | null>, 'discountPercent' | 'discountDate'> {
-  const terms = earlyPaymentTerms(rows);
   const last = dayAfter(issueDate?.value ?? null, terms?.discountDays ?? null);
   if (!terms?.discountPercent || last === null) return { discountPercent: null, discountDate: null };
   const read = (value: string, evidence: string, confidence: number): ReadValue => ({
@@ -314,14 +315,19 @@ function ownFirst(found: readonly Found[], credit: boolean): readonly Found[] {
 }
 
 /** A printed date that follows the issue date, else the date that terms give, else whatever is printed. */
-function dueDateOf(dues: readonly Found[], order: DayMonthOrder, rows: readonly Row[], issueDate: ReadValue | null): ReadValue | null {
+function dueDateOf(
+  dues: readonly Found[],
+  order: DayMonthOrder,
+  rows: readonly Row[],
+  issueDate: ReadValue | null,
+  early: PaymentTerms | null,
+): ReadValue | null {
   const printed = asDate(dues, order, issueDate?.value ?? null);
-  if (printed && issueDate && !sensible(issueDate.value, printed.value)) return byTerms(rows, issueDate) ?? printed;
-  return printed ?? byTerms(rows, issueDate);
+  if (printed && issueDate && !sensible(issueDate.value, printed.value)) return byTerms(rows, issueDate, early) ?? printed;
+  return printed ?? byTerms(rows, issueDate, early);
 }
 
-function byTerms(rows: readonly Row[], issueDate: ReadValue | null): ReadValue | null {
-  const early = earlyPaymentTerms(rows);
+function byTerms(rows: readonly Row[], issueDate: ReadValue | null, early: PaymentTerms | null): ReadValue | null {
   const afterDiscount = issueDate && early?.netDays != null ? dayAfter(issueDate.value, early.netDays) : null;
   const found =
     issueDate && early && afterDiscount !== null

@@ -23,29 +23,51 @@ export interface NumberSpan extends Span {
   readonly others: readonly PrintedNumber[];
 }
 
-const make = (run: Run, from: number, to: number): Span => {
-  const words = run.words.slice(from, to);
-  return { run, from, to, text: words.map((word) => word.text).join(' '), box: union(words) };
+const textOf = (run: Run, from: number, to: number): string => {
+  let text = run.words[from].text;
+  for (let i = from + 1; i < to; i++) text += ` ${run.words[i].text}`;
+  return text;
 };
+const make = (run: Run, from: number, to: number): Span => ({
+  run,
+  from,
+  to,
+  text: textOf(run, from, to),
+  box: union(run.words.slice(from, to)),
+});
+
+/** The same answer for the same run: every label asks anew for the values of the runs around it. */
+function onceARun<T>(find: (run: Run) => T): (run: Run) => T {
+  const known = new WeakMap<Run, T>();
+  return (run) => {
+    let found = known.get(run);
+    if (found === undefined) known.set(run, (found = find(run)));
+    return found;
+  };
+}
 
 /** The dates in a run, longest first at each place. */
-export function dateSpans(run: Run): DateSpan[] {
+export const dateSpans = onceARun((run): readonly DateSpan[] => {
   const spans: DateSpan[] = [];
+  if (!/\d/.test(run.text)) return spans;
   for (let from = 0; from < run.words.length; from++) {
     for (let to = Math.min(run.words.length, from + 5); to > from; to--) {
-      const span = make(run, from, to);
-      const date = readDate(span.text.replace(/^[(]|[)]$/g, ''));
+      const date = readDate(textOf(run, from, to).replace(/^[(]|[)]$/g, ''));
       if (!date) continue;
-      spans.push({ ...span, date });
+      spans.push({ ...make(run, from, to), date });
       from = to - 1;
       break;
     }
   }
   return spans;
-}
+});
 
 /** The numbers in a run that stand as words of their own, with their currency signs; longest first at each place. */
-export function numberSpans(run: Run, mark: DecimalMark): NumberSpan[] {
+export const numberSpans = (run: Run, mark: DecimalMark): readonly NumberSpan[] => numbersWith[mark](run);
+
+const numbersWith = { '.': onceARun((run) => numbersIn(run, '.')), ',': onceARun((run) => numbersIn(run, ',')) };
+
+function numbersIn(run: Run, mark: DecimalMark): readonly NumberSpan[] {
   const spans: NumberSpan[] = [];
   for (let from = 0; from < run.words.length; from++) {
     if (!/\d|^[-–−(£€$]/.test(run.words[from].text) && !isCurrencySign(run.words[from].text)) continue;
@@ -61,11 +83,11 @@ export function numberSpans(run: Run, mark: DecimalMark): NumberSpan[] {
 }
 
 function numberAt(run: Run, from: number, to: number, mark: DecimalMark): NumberSpan | null {
-  const span = make(run, from, to);
-  if (to - from > 1 && !joinsToOneNumber(span.text)) return null;
-  const percent = /\d\s*%$/.test(span.text);
-  const number = readNumber(bareNumber(span.text), mark);
-  return number ? { ...span, number, percent, others: otherNumbers(run.words.slice(from, to), number, mark) } : null;
+  const text = textOf(run, from, to);
+  if (!/\d/.test(text) || (to - from > 1 && !joinsToOneNumber(text))) return null;
+  const percent = /\d\s*%$/.test(text);
+  const number = readNumber(bareNumber(text), mark);
+  return number ? { ...make(run, from, to), number, percent, others: otherNumbers(run.words.slice(from, to), number, mark) } : null;
 }
 
 const bareNumber = (text: string): string =>
@@ -104,7 +126,7 @@ function joinsToOneNumber(text: string): boolean {
 const IDENTIFIER = /^#?(?=[^\d]*\d)[\p{L}\d][\p{L}\d/.\-–_]*$/u;
 
 /** Words that can be a document's or an order's number: a digit in them, no date, no amount with a currency sign. */
-export function identifierSpans(run: Run): Span[] {
+export const identifierSpans = onceARun((run): readonly Span[] => {
   const dates = dateSpans(run);
   return run.words.flatMap((word, index) => {
     const text = word.text.replace(/^[#(]+/, '').replace(/[).,;:]+$/, '');
@@ -115,4 +137,4 @@ export function identifierSpans(run: Run): Span[] {
     if (/^\d{1,3}([.,]\d{3})*[.,]\d{2}$/.test(text) || /^\d{1,2}$/.test(text)) return [];
     return [{ ...make(run, index, index + 1), text }];
   });
-}
+});

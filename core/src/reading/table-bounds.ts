@@ -19,7 +19,7 @@ export function isCarriedForward(row: Row): boolean {
 
 /** Whether the row begins the totals: a run that starts with a total's label, and an amount or more labels beside it. */
 export function startsTotals(row: Row, labelled: LabelledRows, mark: DecimalMark): boolean {
-  const starting = labelled.labels.filter((label) => label.run.row === row.index && label.from === 0);
+  const starting = labelled.onRow(row.index).filter((label) => label.from === 0);
   if (starting.some((label) => label.meaning === 'taxBreakdown')) return true;
   const labels = starting.filter((label) => TOTAL_MEANINGS.has(label.meaning));
   if (labels.length === 0) return false;

@@ -131,7 +131,7 @@ function withRateSums(labelled: LabelledRows, tax: readonly TotalCandidate[]): T
   for (const candidate of tax) {
     const run = candidate.span?.run;
     if (!run) continue;
-    const rated = labelled.labels.some((label) => label.run.row === run.row && label.meaning === 'taxTotal' && /%/.test(label.run.text));
+    const rated = labelled.onRow(run.row).some((label) => label.meaning === 'taxTotal' && /%/.test(label.run.text));
     const inLine = byRow.get(run.row);
     if (rated && (!inLine || candidate.score > inLine.score)) byRow.set(run.row, candidate);
   }

@@ -5,7 +5,7 @@ import { greyOfRgba } from '@umber/core/pictures';
 import { trustTextLayer, type Paper, type Word } from '@umber/core/reading';
 import { FileRefused } from './file-refused.js';
 import { LIMITS } from './limits.js';
-import { jpegOf } from './picture-files.js';
+import { jpegOf, pngOf } from './picture-files.js';
 import type { ReadOptions, ReadPage } from './read-file.js';
 import { readScan } from './scan.js';
 
@@ -67,21 +67,31 @@ async function readPage(page: PDFPageProxy, number: number, scale: number | null
   const view = page.getViewport({ scale: 1 });
   const content = await page.getTextContent();
   const words = wordsOf(content.items as TextItem[], view.transform).slice(0, LIMITS.wordsOfPage);
-  const paper = await paperOf(page);
+  const drawing = scale === null ? null : await drawn(page, scale);
+  const paper = await paperOf(page, drawing?.operations ?? (await page.getOperatorList()));
   const trust = trustTextLayer(words, paper);
   if (trust === 'good') {
-    const picture = scale === null ? null : await (await drawn(page, scale)).encode('png');
+    const picture = drawing && (await pngOf(drawing.canvas));
     return { words: { page: number, width: view.width, height: view.height, words }, picture };
   }
   const pixels = Math.min(5.5, Math.max(2.8, paper.pixelsPerPoint));
-  const canvas = await drawn(page, pixels);
+  const { canvas } = await drawn(page, pixels);
   const { data } = canvas.getContext('2d').getImageData(0, 0, canvas.width, canvas.height);
   const scan = await readScan(greyOfRgba(data, canvas.width, canvas.height), number, (72 * canvas.width) / view.width);
   const picture = scale === null ? null : await jpegOf(scan.picture, (scan.words.width * scale) / scan.picture.width);
   return { words: scan.words, picture };
 }
 
-/** The page drawn at so many pixels a point, fewer where it is very large. */
+/** What a page is drawn by: codes and their arguments, in order. */
+interface Operations {
+  readonly fnArray: readonly number[];
+  readonly argsArray: readonly unknown[];
+}
+
+/**
+ * The page drawn at so many pixels a point, fewer where it is very large; and the operations that drew it, where the
+ * library still holds them, which spares interpreting the page once more.
+ */
 async function drawn(page: PDFPageProxy, scale: number) {
   const { createCanvas } = await import('@napi-rs/canvas');
   const size = page.getViewport({ scale: 1 });
@@ -89,15 +99,16 @@ async function drawn(page: PDFPageProxy, scale: number) {
   const viewport = page.getViewport({ scale: Math.min(scale, most) });
   const canvas = createCanvas(Math.max(1, Math.ceil(viewport.width)), Math.max(1, Math.ceil(viewport.height)));
   const canvasContext = canvas.getContext('2d') as unknown as never;
-  await page.render({ canvas: null, canvasContext, viewport, background: '#ffffff' }).promise;
-  return canvas;
+  const task = page.render({ canvas: null, canvasContext, viewport, background: '#ffffff' });
+  const { operatorList } = (task as unknown as { _internalRenderTask?: { operatorList?: Operations } })._internalRenderTask ?? {};
+  await task.promise;
+  return { canvas, operations: operatorList };
 }
 
 /** What is on a page besides text: the largest picture's share of it and resolution, and whether text is drawn unseen. */
-async function paperOf(page: PDFPageProxy): Promise<Paper & { pixelsPerPoint: number }> {
+async function paperOf(page: PDFPageProxy, { fnArray, argsArray }: Operations): Promise<Paper & { pixelsPerPoint: number }> {
   pdfjs ??= import('pdfjs-dist/legacy/build/pdf.mjs');
   const { OPS } = await pdfjs;
-  const { fnArray, argsArray } = await page.getOperatorList();
   const [left, top, right, bottom] = page.view;
   const area = Math.max(1, (right - left) * (bottom - top));
   let [pictureShare, pixelsPerPoint, unseen, shown] = [0, 0, 0, 0];
