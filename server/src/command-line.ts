@@ -61,8 +61,13 @@ async function readPages(pool: ReaderPool, bytes: Uint8Array, offset: number, co
   const pages = (await pool.read(bytes)).map((page) => page.words);
   const { documents } = separate(pages);
   const read = documents.length === 0 ? [pages] : documents;
-  return { pages: pages.length, documents: read.map((document) => shown(readDocument(document, { coverText }, method), offset)) };
+  return {
+    pages: pages.length,
+    documents: read.map((document) => shown(readDocument(document, { coverText, receivedOn: today() }, method), offset)),
+  };
 }
+
+const today = () => new Date().toISOString().slice(0, 10);
 
 function shown(reading: DocumentReading, offset: number): unknown {
   const value = (read: ReadValue | null) =>

@@ -1,43 +1,31 @@
-/** Lengths by country, ISO 13616 registry; countries whose suppliers are likely, others pass on mod 97 alone. */
-const LENGTHS: Readonly<Record<string, number>> = {
-  AT: 20,
-  BE: 16,
-  BG: 22,
-  CH: 21,
-  CY: 28,
-  CZ: 24,
-  DE: 22,
-  DK: 18,
-  EE: 20,
-  ES: 24,
-  FI: 18,
-  FR: 27,
-  GB: 22,
-  GR: 27,
-  HR: 21,
-  HU: 28,
-  IE: 22,
-  IS: 26,
-  IT: 27,
-  LI: 21,
-  LT: 20,
-  LU: 20,
-  LV: 21,
-  MC: 27,
-  MT: 31,
-  NL: 18,
-  NO: 15,
-  PL: 28,
-  PT: 25,
-  RO: 24,
-  SE: 24,
-  SI: 19,
-  SK: 24,
+/** Countries by the length of their IBANs (ISO 13616 registry). */
+const BY_LENGTH: Readonly<Record<number, string>> = {
+  15: 'NO',
+  16: 'BE',
+  18: 'DK FI FK FO GL NL SD',
+  19: 'MK SI',
+  20: 'AT BA EE KZ LT LU MN XK',
+  21: 'CH HR LI LV',
+  22: 'BG BH CR DE GB GE IE ME RS VA',
+  23: 'AE GI IL IQ OM SO TL',
+  24: 'AD CZ ES MD PK RO SA SE SK TN VG',
+  25: 'LY PT ST',
+  26: 'IS TR',
+  27: 'BI DJ FR GR IT MC MR SM',
+  28: 'AL AZ BY CY DO GT HU LB NI PL SV',
+  29: 'BR EG PS QA UA',
+  30: 'JO KW MU YE',
+  31: 'MT SC',
+  32: 'LC',
+  33: 'RU',
 };
+const LENGTHS = new Map(
+  Object.entries(BY_LENGTH).flatMap(([length, countries]) => countries.split(' ').map((country) => [country, Number(length)] as const)),
+);
 
-/** The length an IBAN of this country has, or null for a country not in the table. */
+/** The length an IBAN of this country has, or null for a country without IBANs. */
 export function ibanLength(country: string): number | null {
-  return LENGTHS[country] ?? null;
+  return LENGTHS.get(country) ?? null;
 }
 
 /** Spaces dropped, letters upper case. */
@@ -49,8 +37,7 @@ export function normalizeIban(text: string): string {
 export function isIban(text: string): boolean {
   const iban = normalizeIban(text);
   if (!/^[A-Z]{2}\d{2}[A-Z0-9]{11,30}$/.test(iban)) return false;
-  const length = ibanLength(iban.slice(0, 2));
-  if (length !== null && iban.length !== length) return false;
+  if (iban.length !== ibanLength(iban.slice(0, 2))) return false;
   return mod97(iban.slice(4) + iban.slice(0, 4)) === 1;
 }
 

@@ -38,13 +38,14 @@ export function ibansOf(rows: readonly Row[]): PrintedIdentifier[] {
 
 function ibanFrom(run: Run, from: number, start: string, next: Row | undefined): PrintedIdentifier | null {
   const length = ibanLength(start.slice(0, 2));
+  if (length === null) return null;
   const below =
     next?.runs.filter((other) => other.box.x <= run.box.x + run.box.width && other.box.x + other.box.width >= run.box.x - 4) ?? [];
   const words = [...run.words.slice(from), ...below.flatMap((other) => other.words)];
   const texts = words.map((word, i) => (i === 0 ? start : word.text.replace(/[,.;·)]+$/, '')));
   const plain = ibanAtStart(texts, length);
   if (plain) return { value: plain.iban, run, words: words.slice(0, plain.count) };
-  if (words[0].score === undefined || length === null) return null;
+  if (words[0].score === undefined) return null;
   for (const variant of variants(words, texts)) {
     const found = ibanAtStart(variant, length);
     if (found) return { value: found.iban, run, words: words.slice(0, found.count), repaired: true };
@@ -52,13 +53,13 @@ function ibanFrom(run: Run, from: number, start: string, next: Row | undefined):
   return null;
 }
 
-function ibanAtStart(texts: readonly string[], length: number | null): { iban: string; count: number } | null {
+function ibanAtStart(texts: readonly string[], length: number): { iban: string; count: number } | null {
   let text = '';
   for (let count = 1; count <= Math.min(texts.length, 14); count++) {
     text += texts[count - 1];
     const iban = normalizeIban(text);
-    if (length !== null && iban.length > length) return null;
-    if ((length === null ? iban.length >= 15 : iban.length === length) && isIban(iban)) return { iban, count };
+    if (iban.length > length) return null;
+    if (isIban(iban)) return { iban, count };
   }
   return null;
 }

@@ -64,6 +64,15 @@ export function printedCurrency(rows: readonly Row[]): { value: string; page: nu
   return { value: ranked[0][0], ...ranked[0][1], rivals: ranked.slice(1).map(([value]) => value) };
 }
 
+/** Currencies that sellers of any country invoice in. */
+const WORLDWIDE = new Set(['EUR', 'USD']);
+
+/** The currency to be expected of a seller of this country where the printed one is hardly his; null where it may well be. */
+export function likelierCurrency(printed: string, country: string | null): string | null {
+  const own = currencyOfCountry(country);
+  return own === null || own === printed || WORLDWIDE.has(printed) ? null : own;
+}
+
 /** The currency a seller of this country (ISO 3166) invoices in, or null. */
 export function currencyOfCountry(country: string | null): string | null {
   if (country === null) return null;

@@ -1,4 +1,4 @@
-import { isIsoDate } from '../dates/index.js';
+import { daysBetween, isIsoDate } from '../dates/index.js';
 import type { TaxIdCheck } from '../identifiers/index.js';
 import { sensible } from './head-fields.js';
 import type { Label } from './labels.js';
@@ -22,6 +22,9 @@ export interface Checks {
   readonly askBelow: number;
   readonly labels: readonly Label[];
   /** Whether the page has payment terms in days. */
+  /** The currency of the seller's country where the printed one is hardly his. */
+  readonly likelierCurrency: string | null;
+  readonly receivedOn: string | null;
   readonly termsPrinted: boolean;
   /** Whether the word IBAN stands on the page. */
   readonly namesIban: boolean;
@@ -69,6 +72,13 @@ export function raiseDoubts(reading: WithoutDoubts, checks: Checks): ReadDoubt[]
   const { issueDate, dueDate } = reading.fields;
   if (issueDate && dueDate && isIsoDate(issueDate.value) && isIsoDate(dueDate.value) && !sensible(issueDate.value, dueDate.value))
     ask('dueDate', 'The due date does not follow the issue date within half a year.');
+  if (issueDate && checks.receivedOn && isIsoDate(issueDate.value)) {
+    const days = daysBetween(issueDate.value, checks.receivedOn);
+    if (days > LONG_BEFORE || days < -LONG_AFTER) {
+      const far = `The document came on ${checks.receivedOn}: is it really of ${issueDate.value}?`;
+      for (const field of ['issueDate', 'dueDate', 'discountDate'] as const) if (reading.fields[field]) ask(field, far);
+    }
+  }
   if (books) askAboutTotals(reading, checks, ask);
   if (checks.taxIdCheck === 'wrong')
     ask('sellerTaxId', 'The check digits of the tax id are wrong: a slip on the page, or a misread digit.');
@@ -88,6 +98,10 @@ export function raiseDoubts(reading: WithoutDoubts, checks: Checks): ReadDoubt[]
   if (books) askAboutLines(reading, checks, ask);
   return doubts;
 }
+
+/** Days before and after its arrival from which on an issue date is asked about. */
+const LONG_BEFORE = 3 * 366;
+const LONG_AFTER = 366;
 
 const CELL_NAMES = { description: 'description', quantity: 'quantity', unitPrice: 'price', netAmount: 'amount' } as const;
 const shortened = (text: string) => (text.length > 40 ? `${text.slice(0, 38)}…` : text);
@@ -122,6 +136,8 @@ function askAboutTotals(reading: WithoutDoubts, checks: Checks, ask: Ask): void 
   if (!grossTotal) ask('grossTotal', 'No total was found on the page.');
   if (!grossTotal && !amountDue) ask('amountDue', 'No amount to pay was found on the page.');
   if (!currency) ask('currency', 'No currency is printed on the page.');
+  else if (checks.likelierCurrency)
+    ask('currency', `The amounts are in ${currency.value}, but the account is in a country that uses ${checks.likelierCurrency}.`);
   if (netTotal && taxTotal && grossTotal && !checks.addsUp) {
     const sums = `Net ${netTotal.value} and tax ${taxTotal.value} do not make the total ${grossTotal.value}.`;
     for (const field of ['grossTotal', 'netTotal', 'taxTotal'] as const) ask(field, sums);

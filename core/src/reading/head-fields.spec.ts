@@ -1,8 +1,7 @@
 import { LabelledRows } from './candidates.js';
-import { currencyOfCountry, printedCurrency } from './currency.js';
+import { currencyOfCountry, likelierCurrency, printedCurrency } from './currency.js';
 import { pageOf } from './fixtures/laid-out.js';
 import { dayMonthOrder, dueByTerms, dueDates, invoiceNumbers, issueDates, orderReferences } from './head-fields.js';
-import { documentKind } from './kind.js';
 import { labelsOf } from './labels.js';
 import { rowsOf, rowsOfText } from './words.js';
 
@@ -78,44 +77,18 @@ describe('dates', () => {
   });
 });
 
-describe('the kind of document', () => {
-  it.each([
-    ['Invoice', 'invoice'],
-    ['Credit Note', 'credit-note'],
-    ['Statement of account', 'statement'],
-    ['Rechnung', 'invoice'],
-    ['Gutschrift', 'credit-note'],
-    ['Mahnung', 'reminder'],
-    ['Lieferschein', 'delivery-note'],
-    ['Avoir', 'credit-note'],
-    ['Pakbon', 'delivery-note'],
-    ['Nota di credito', 'credit-note'],
-    ['Albarán', 'delivery-note'],
-  ])('%s is %s', (title, kind) => {
-    const { pages, rows } = page([
-      [380, 40, title, 20],
-      [50, 200, 'some goods and words'],
-      [50, 214, 'more of them'],
-      [50, 228, 'and more'],
-    ]);
-    expect(documentKind(pages, rows, true, true).kind).toBe(kind);
-  });
-
-  it('is still an invoice where it only cites a delivery note', () => {
-    const { pages, rows } = page([
-      [380, 40, 'Invoice', 20],
-      [50, 200, 'Delivery note 617131 of 03/05/26'],
-      [50, 214, 'goods'],
-    ]);
-    expect(documentKind(pages, rows, true, true).kind).toBe('invoice');
-  });
-});
-
 describe('the currency', () => {
   it('is the sign or code most amounts carry', () => {
     expect(printedCurrency(rowsOfText('£12.00 £3.00 €1.00'))).toMatchObject({ value: 'GBP', rivals: ['EUR'] });
     expect(printedCurrency(rowsOfText('Betrag EUR 12,00'))?.value).toBe('EUR');
     expect(printedCurrency(rowsOfText('twelve'))).toBeNull();
+  });
+
+  it('is asked about where the seller’s country uses another and the printed one is not used everywhere', () => {
+    expect(likelierCurrency('PLN', 'DE')).toBe('EUR');
+    expect(likelierCurrency('PLN', 'PL')).toBeNull();
+    expect(likelierCurrency('EUR', 'GB')).toBeNull();
+    expect(likelierCurrency('PLN', null)).toBeNull();
   });
 
   it('follows from the country where none is printed', () => {

@@ -56,7 +56,7 @@ export function letterDates(labelled: LabelledRows, rows: readonly Row[], pages:
 }
 
 function identifiers(labelled: LabelledRows, meaning: 'invoiceNumber' | 'orderReference'): Found[] {
-    const elsewhere = (
+  const elsewhere = (
     ['other', meaning === 'invoiceNumber' ? 'orderReference' : 'invoiceNumber', 'sellerTaxId', 'payTo', 'terms'] as const
   ).flatMap((other) => labelled.candidates(other, identifierSpans));
   return labelled.candidates(meaning, identifierSpans).flatMap((candidate) => {

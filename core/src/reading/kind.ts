@@ -24,6 +24,8 @@ export function documentKind(
         const large = run.box.height > 1.25 * body;
         let score = 0.15 + (alone ? 0.35 : hit.from === 0 ? 0.15 : 0) + (large ? 0.4 : 0) - (depth > 0.5 ? 0.35 : 0);
         if (hit.kind === 'delivery-note' && !large && !alone) score -= 0.15;
+        // Whose number is a credit note's is one, even where its title could not be read.
+        if (hit.kind === 'credit-note' && hit.from === 0 && NUMBER_WORD.test(run.words[hit.to]?.text ?? '')) score += 0.25;
         if (/^(your|ihre?r?|votre|uw|su|vs|original|relating)/i.test(run.text)) score -= 0.3;
         if (score > (votes.get(hit.kind)?.score ?? 0)) votes.set(hit.kind, { score, run });
       }
@@ -48,6 +50,9 @@ export function documentKind(
   const margin = best[1].score - (second?.[1].score ?? 0);
   return { kind: best[0], score: Math.min(0.99, 0.75 + margin / 2 + (best[1].score > 0.6 ? 0.15 : 0)), run: best[1].run };
 }
+
+/** "no.", "Nr", "n°", "number": what follows makes a label of the words before it. */
+const NUMBER_WORD = /^(no|nr|n|nº|n°|num|núm|number|nummer|numer|numéro|numero|número|ref)[.:°º]*$/i;
 
 function medianHeight(rows: readonly Row[]): number {
   const heights = rows.flatMap((row) => row.runs.map((run) => run.box.height)).sort((a, b) => a - b);

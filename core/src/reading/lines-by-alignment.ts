@@ -10,7 +10,7 @@ import { isCarriedForward, startsTotals } from './table-bounds.js';
 import type { Row, Word } from './words.js';
 
 /** Reads the lines by alignment alone: rows that begin with text and end in amounts with one common right edge. */
-export function linesByAlignment(rows: readonly Row[], labelled: LabelledRows, mark: DecimalMark, language: string): LineTable {
+export function linesByAlignment(rows: readonly Row[], labelled: LabelledRows, mark: DecimalMark): LineTable {
   const table: { row: Row; amount: NumberSpan }[] = [];
   const ended = new Set<number>();
   for (const row of rows) {
@@ -37,8 +37,9 @@ export function linesByAlignment(rows: readonly Row[], labelled: LabelledRows, m
     const last = lines.at(-1);
     const first = row.runs[0];
     if (!last || last.row.page !== row.page || row.box.y - last.bottom > 1.1 * last.height || startsTotals(row, labelled, mark)) continue;
-    if (Math.abs(first.box.x - last.left) > 8 || row.runs.length > 1) continue;
-    const item = last.row.cells.itemNumber ? null : itemNumberBelow(row.runs, language);
+    if (Math.abs(first.box.x - last.left) > 8) continue;
+    const item = last.row.cells.itemNumber ? null : itemNumberBelow(row.runs);
+    if (row.runs.length > 1 && !item) continue;
     const extended = item ? withItem(last.row, item, first.words) : extend(last.row, first.words);
     lines[lines.length - 1] = { ...last, row: extended, bottom: bottom(row.box) };
     used.add(row.index);

@@ -61,7 +61,7 @@ export function linesByHeads(rows: readonly Row[], labelled: LabelledRows, mark:
       open = 'after';
       continue;
     }
-    takeRow(row, heads, lines, mark, labelled, used, language);
+    takeRow(row, heads, lines, mark, labelled, used);
   }
   if (heads.length === 0) return null;
   return { method: 'heads', lines: lines.map(finish), rows: used, heads };
@@ -131,7 +131,57 @@ function headsOf(row: Row, rows: readonly Row[], language: string, mark: Decimal
   const roles = new Set(heads.map((head) => head.role));
   if (!roles.has('netAmount') && !roles.has('unitPrice') && !roles.has('grossAmount')) return null;
   if (!roles.has('description') && !roles.has('quantity') && heads.length < 3) return null;
-  return withUnnamed(heads, below, mark).sort((a, b) => a.box.x - b.box.x);
+  const named = roles.has('description') ? overItsText(heads, below) : withDescription(heads, below, mark);
+  return withCodes(withUnnamed(named, below, mark), below, mark).sort((a, b) => a.box.x - b.box.x);
+}
+
+/** Left edges that differ by less are one edge. */
+const ONE_EDGE = 4;
+/** Farther than this from its text, a head is another column's. */
+const HEAD_OFF = 25;
+
+/** The heads with that of the descriptions over the edge where most of these begin: readers of scans misplace words. */
+function overItsText(heads: readonly Head[], below: readonly Row[]): Head[] {
+  const description = heads.find((head) => head.role === 'description');
+  if (!description) return [...heads];
+  const near = below.flatMap((row) =>
+    row.runs.filter((run) => /\p{L}{3}/u.test(run.text) && Math.abs(run.box.x - description.box.x) < HEAD_OFF).map((run) => run.box.x),
+  );
+  const votes = (edge: number) => near.filter((x) => Math.abs(x - edge) < ONE_EDGE).length;
+  const edge = near.reduce((best, x) => (votes(x) > votes(best) ? x : best), description.box.x);
+  const taken = heads.some((head) => head !== description && Math.abs(head.box.x - edge) < Math.abs(description.box.x - edge));
+  if (taken || votes(edge) < below.length / 2 || Math.abs(edge - description.box.x) < ONE_EDGE) return [...heads];
+  const box = { ...description.box, x: edge, width: Math.max(right(description.box) - edge, 1) };
+  return heads.map((head) => (head === description ? { ...head, box } : head));
+}
+
+/** Rows that look like a table's lines: several runs, an amount among them. */
+const linesIn = (rows: readonly Row[], mark: DecimalMark): Row[] =>
+  rows.filter((row) => row.runs.length > 2 && row.runs.some((run) => readNumber(run.text, mark)?.places === 2));
+
+/** The heads, with one for the column of text under no head that most lines have. */
+function withDescription(heads: Head[], below: readonly Row[], mark: DecimalMark): Head[] {
+  const lines = linesIn(below, mark);
+  const texts = lines.flatMap((row) =>
+    row.runs.filter((run) => /\p{L}{3}/u.test(run.text) && !heads.some((head) => overlapX(head.box, run.box) > 0)),
+  );
+  const flush = (run: Run) => texts.filter((other) => Math.abs(other.box.x - run.box.x) < ONE_EDGE);
+  const column = texts.map(flush).reduce((best, one) => (one.length > best.length ? one : best), []);
+  if (column.length === 0 || column.length < 0.6 * lines.length) return heads;
+  return [...heads, { role: 'description', run: column[0], box: union(column.map((run) => run.box)) }];
+}
+
+/** The heads, with one for a column of item numbers left of them all that no head names. */
+function withCodes(heads: Head[], below: readonly Row[], mark: DecimalMark): Head[] {
+  if (heads.some((head) => head.role === 'itemNumber')) return heads;
+  const left = Math.min(...heads.map((head) => head.box.x));
+  const lines = linesIn(below, mark);
+  const codes = lines.flatMap((row) =>
+    row.runs.slice(0, 1).filter((run) => run.words.length === 1 && right(run.box) < left && /\d.*\d.*\d/.test(run.text)),
+  );
+  const edge = codes[0]?.box.x ?? 0;
+  if (codes.length < 3 || codes.length < 0.8 * lines.length || codes.some((run) => Math.abs(run.box.x - edge) >= ONE_EDGE)) return heads;
+  return [...heads, { role: 'itemNumber', run: codes[0], box: union(codes.map((run) => run.box)) }];
 }
 
 /** The heads, with ones for columns of quantities and of prices whose own heads were not read. */
@@ -190,15 +240,7 @@ interface Draft {
   mark: DecimalMark;
 }
 
-function takeRow(
-  row: Row,
-  heads: readonly Head[],
-  lines: Draft[],
-  mark: DecimalMark,
-  labelled: LabelledRows,
-  used: Set<number>,
-  language: string,
-): void {
+function takeRow(row: Row, heads: readonly Head[], lines: Draft[], mark: DecimalMark, labelled: LabelledRows, used: Set<number>): void {
   const cells = new Map<ColumnRole, Word[]>();
   for (const run of row.runs) for (const [role, words] of place(run, heads, mark)) cells.set(role, [...(cells.get(role) ?? []), ...words]);
   const amountRole: ColumnRole = heads.some((head) => head.role === 'netAmount')
@@ -225,7 +267,7 @@ function takeRow(
   const rest = wrappedItem(runs, last);
   if (rest) last.cells.set('itemNumber', [...(last.cells.get('itemNumber') ?? []), ...rest.words]);
   const text = runs.filter((run) => run !== rest);
-  const item = itemNumberBelow(text, language);
+  const item = itemNumberBelow(text);
   if (item) last.cells.set('itemNumber', item);
   else last.cells.set('description', [...(last.cells.get('description') ?? []), ...text.flatMap((run) => run.words)]);
   last.boxes.push(row.box);
@@ -254,7 +296,9 @@ function isContinuation(row: Row, last: Draft, cells: ReadonlyMap<ColumnRole, Wo
   const wrapped = wrappedItem(row.runs, last);
   const first = row.runs.find((run) => run !== wrapped) ?? row.runs[0];
   if (first.box.x < left - 4 || first.box.x > Math.max(...description.map(right)) + 10) return false;
-  if (labelled.onRow(first.row).some((label) => label.run === first && label.from === 0 && label.meaning === 'other' && /\d/.test(first.text)))
+  if (
+    labelled.onRow(first.row).some((label) => label.run === first && label.from === 0 && label.meaning === 'other' && /\d/.test(first.text))
+  )
     return false;
   return [...cells.keys()].every(
     (role) => TEXT_ROLES.has(role) || role === 'quantity' || role === 'unitPrice' || role === 'discount' || role === 'per',

@@ -13,7 +13,7 @@ function read(pages: readonly PageWords[], way: 'heads' | 'alignment' = 'heads',
   const rows: Row[] = [];
   for (const page of pages) rows.push(...rowsOf(page, rows.length));
   const labelled = new LabelledRows(rows, labelsOf(rows, language));
-  return way === 'heads' ? linesByHeads(rows, labelled, mark, language) : linesByAlignment(rows, labelled, mark, language);
+  return way === 'heads' ? linesByHeads(rows, labelled, mark, language) : linesByAlignment(rows, labelled, mark);
 }
 const cells = (
   table: LineTable | null,
@@ -90,6 +90,48 @@ describe('lines under column heads', () => {
     expect(cells(table, 'description', 'netAmount')).toEqual([
       ['Ham', '9.00'],
       ['Jam', '4.00'],
+    ]);
+  });
+
+  it('whose heads stand askew over their columns, and whose item numbers have none', () => {
+    const row = (y: number, code: string, qty: string, text: string, price: string, amount: string): Runs => [
+      [47, y, code],
+      right(140, y, qty),
+      [175, y, text],
+      right(430, y, price),
+      right(540, y, amount),
+    ];
+    const table = read([
+      pageOf([
+        [121, 100, 'Qty'],
+        [162, 100, 'Product'],
+        right(430, 100, 'Price'),
+        right(540, 100, 'Amount'),
+        ...row(118, '23050', '1', 'Scones, sultana', '18.56', '18.56'),
+        ...row(134, '22044', '8', 'Eggs, medium', '6.05', '48.40'),
+        ...row(150, '26104', '4', 'Lids, cup', '22.82', '91.28'),
+        ...total(180),
+      ]),
+    ]);
+    expect(cells(table, 'itemNumber', 'quantity', 'description', 'unitPrice', 'netAmount')).toEqual([
+      ['23050', '1', 'Scones, sultana', '18.56', '18.56'],
+      ['22044', '8', 'Eggs, medium', '6.05', '48.40'],
+      ['26104', '4', 'Lids, cup', '22.82', '91.28'],
+    ]);
+  });
+
+  it('whose column of descriptions has lost its head', () => {
+    const table = read([
+      pageOf([
+        ...heads(100).flatMap(([x, y, text]): Runs => (text === 'Description' ? [] : [[x, y, text === 'Item' ? 'Item no.' : text]])),
+        ...line(118, 'A-1', 'Oak sleeper', '3', 'pcs', '10.00', '30.00'),
+        ...line(134, 'A-2', 'Key, brass', '2', 'box', '4.50', '9.00'),
+        ...total(160),
+      ]),
+    ]);
+    expect(cells(table, 'itemNumber', 'description', 'quantity')).toEqual([
+      ['A-1', 'Oak sleeper', '3'],
+      ['A-2', 'Key, brass', '2'],
     ]);
   });
 

@@ -3,7 +3,7 @@ import { union } from '../geometry/index.js';
 import { LabelledRows } from './candidates.js';
 import { identifierBox, ibansOf, sellerCountry, taxIdsOf } from './bank-and-tax.js';
 import { ACCEPTED_RISK } from './calibration.js';
-import { currencyOfCountry, printedCurrency } from './currency.js';
+import { currencyOfCountry, likelierCurrency, printedCurrency } from './currency.js';
 import { raiseDoubts } from './doubts.js';
 import {
   dayMonthOrder,
@@ -177,6 +177,8 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     taxIdCheck: taxIds[0]?.check ?? null,
     lineArithmetic: table.lines.map((line) => lineArithmetic(line.cells)),
     trust,
+    likelierCurrency: likelierCurrency(fields.currency?.value ?? '', ibans[0]?.value.slice(0, 2) ?? null),
+    receivedOn: context.receivedOn ?? null,
     termsPrinted: early !== null || dueByTerms(rows, '2000-01-01') !== null,
     askBelow: 1 - (context.acceptedRisk ?? ACCEPTED_RISK),
     labels: labelled.labels,
@@ -215,7 +217,7 @@ const asList = (value: Decimal | null) => (value === null ? [] : [{ value }]);
 function chooseTable(rows: readonly Row[], labelled: LabelledRows, mark: '.' | ',', language: string, method: LineMethod): LineTable {
   const heads = method === 'alignment' ? null : linesByHeads(rows, labelled, mark, language);
   if (method === 'heads') return heads ?? { method: 'heads', lines: [], rows: new Set(), heads: [] };
-  const alignment = linesByAlignment(rows, labelled, mark, language);
+  const alignment = linesByAlignment(rows, labelled, mark);
   if (!heads || heads.lines.length === 0) return alignment;
   const a = tableScore(heads.lines);
   const b = tableScore(alignment.lines);

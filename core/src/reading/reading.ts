@@ -78,6 +78,8 @@ export interface ReadingContext {
   /** The buyer's own names and tax ids, never the seller's. */
   readonly buyerNames?: readonly string[];
   readonly buyerTaxIds?: readonly string[];
+  /** The day on which the document came, ISO 8601: a date long before or after it is asked about. */
+  readonly receivedOn?: string;
   /** What the mail around the document says. */
   readonly coverText?: string;
   /** The risk of a wrong value that is accepted before a person is asked, 0..1; `ACCEPTED_RISK` where not given. */

@@ -141,8 +141,9 @@ function legalNamesIn(printed: Run): { value: string; run: Run; box: Box; words:
     const length = i > start ? formAt(tokens, i) : 0;
     if (length === 0) continue;
     const words = run.words.slice(start, i + length);
-    // "Dry Creek, NV 89099" is a place.
+    // "Dry Creek, NV 89099" is a place, and so is "Dry Creek, NV".
     if (/^\d{4,5}$/.test(run.words[i + length]?.text ?? '')) continue;
+    if (/^(NV|CO|PA|SC|AL)$/.test(run.words[i].text) && run.words[i - 1].text.endsWith(',')) continue;
     if (isName(words, tokens.slice(i, i + length).join(' '))) {
       names.push({
         value: words

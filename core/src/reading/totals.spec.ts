@@ -48,6 +48,16 @@ describe('the totals are chosen together', () => {
     expect(totals([...rates, ['Total', '£172.50']]).values).toEqual(['150', '22.5', '172.5', '172.5']);
   });
 
+  it('with a total that is rounded to five hundredths, as in Switzerland', () => {
+    expect(
+      totals([
+        ['Net total', 'CHF 83.20'],
+        ['VAT 8.1%', 'CHF 6.74'],
+        ['Total', 'CHF 89.95'],
+      ]),
+    ).toMatchObject({ values: ['83.2', '6.74', '89.95', '89.95'], addsUp: true });
+  });
+
   it('less a deposit', () => {
     const result = totals([
       ['Net total', '£100.00'],

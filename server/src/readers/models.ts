@@ -6,9 +6,9 @@ type Runtime = typeof import('onnxruntime-node');
 const sessions = new Map<string, Promise<InferenceSession>>();
 
 /** The model that finds lines of print. */
-export const finder = (): Promise<InferenceSession> => session(assets.detectionPath);
+export const finder = (): Promise<InferenceSession> => session(assets.detectionPath, false);
 /** The model that reads one line of print. */
-export const reader = (): Promise<InferenceSession> => session(assets.recognitionPath);
+export const reader = (): Promise<InferenceSession> => session(assets.recognitionPath, true);
 
 export const runtime = async (): Promise<Runtime> => await import('onnxruntime-node');
 
@@ -19,8 +19,11 @@ export function alphabet(): string[] {
   return ['', ...signs, ' '];
 }
 
-/** A model, loaded once a process. One thread: the workers share the cores among themselves. */
-function session(path: string): Promise<InferenceSession> {
+/**
+ * A model, loaded once a process. One thread: the workers share the cores among themselves. `keepMemory` is for a model
+ * that is asked often for little: for one that is asked once a page, the memory of a page would be held for nothing.
+ */
+function session(path: string, keepMemory: boolean): Promise<InferenceSession> {
   let loaded = sessions.get(path);
   if (!loaded) {
     loaded = runtime().then(({ InferenceSession }) =>
@@ -28,8 +31,7 @@ function session(path: string): Promise<InferenceSession> {
         intraOpNumThreads: 1,
         interOpNumThreads: 1,
         graphOptimizationLevel: 'all',
-        // Crops differ in size: an arena would keep memory for the largest of each.
-        enableCpuMemArena: false,
+        enableCpuMemArena: keepMemory,
         enableMemPattern: false,
       }),
     );

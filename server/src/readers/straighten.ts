@@ -39,7 +39,7 @@ export interface Straightened {
 }
 
 /** Height in pixels that a line of print should have to be read well, measured as the text finder's box. */
-const LINE_HEIGHT = 45;
+const LINE_HEIGHT = 50;
 const PREVIEW = 1300;
 /** Lines that are read as a first look, and those of them that are read both ways up to tell which way is up. */
 const TRIED = 7;

@@ -2,9 +2,9 @@ import type { DocumentReading, PageWords } from '@umber/core/reading';
 import { row, type Database } from '../database/database.js';
 
 export const arrivedDocument = (db: Database, id: number) =>
-  row<{ id: number; blob: Buffer; tray: string; mailText: string; subject: string | null }>(
+  row<{ id: number; blob: Buffer; tray: string; mailText: string; subject: string | null; receivedAt: Date }>(
     db,
-    'select d.id, d.blob, d.tray, a.body_text as "mailText", a.subject from documents d join arrivals a on a.id = d.arrival_id where d.id = $1',
+    'select d.id, d.blob, d.tray, a.body_text as "mailText", a.subject, a.received_at as "receivedAt" from documents d join arrivals a on a.id = d.arrival_id where d.id = $1',
     [id],
   );
 

@@ -37,6 +37,7 @@ export async function readArrivedDocument(services: Services, id: number): Promi
       buyerNames: company ? [company.name] : [],
       buyerTaxIds: company ? [company.taxId] : [],
       acceptedRisk: company ? Number(company.acceptedRisk) : undefined,
+      receivedOn: document.receivedAt.toISOString().slice(0, 10),
       coverText: `${document.subject ?? ''}\n${document.mailText}`,
     },
   );

@@ -1,0 +1,68 @@
+import { pageOf } from './fixtures/laid-out.js';
+import { documentKind } from './kind.js';
+import { rowsOf } from './words.js';
+
+const BODY = [
+  [50, 200, 'some goods and words'],
+  [50, 214, 'more of them'],
+  [50, 228, 'and more'],
+] as const;
+
+/** The kind of a page with these runs above a few rows of ordinary print. */
+function kindOf(runs: Parameters<typeof pageOf>[0], { totals = true, negative = false } = {}) {
+  const page = pageOf([...runs, ...BODY]);
+  return documentKind([page], rowsOf(page), totals, totals, negative).kind;
+}
+
+describe('the kind of document', () => {
+  it.each([
+    ['Invoice', 'invoice'],
+    ['Credit Note', 'credit-note'],
+    ['Statement of account', 'statement'],
+    ['Rechnung', 'invoice'],
+    ['Gutschrift', 'credit-note'],
+    ['Mahnung', 'reminder'],
+    ['Lieferschein', 'delivery-note'],
+    ['Avoir', 'credit-note'],
+    ['Pakbon', 'delivery-note'],
+    ['Nota di credito', 'credit-note'],
+    ['Albarán', 'delivery-note'],
+  ])('%s is %s', (title, kind) => {
+    expect(kindOf([[380, 40, title, 20]])).toBe(kind);
+  });
+
+  it.each([
+    ['Credit note no. C-2041', 'invoice INV-77 of 3 May'],
+    ['Gutschrift Nr. 2041', 'zur Rechnung 77'],
+    ['Avoir n° 2041', 'facture 77 du 3 mai'],
+  ])('is a credit note where %s is its number, though its title cannot be read', (label, cited) => {
+    const title = [380, 40, 'Creciit N0te', 20] as const;
+    expect(kindOf([title, [380, 100, label], [380, 120, cited]])).toBe('credit-note');
+  });
+
+  it('is an invoice where it takes a credit note off in a sentence', () => {
+    expect(
+      kindOf([
+        [380, 40, 'Invoice', 20],
+        [50, 160, 'less our credit note no. C-2041'],
+      ]),
+    ).toBe('invoice');
+  });
+
+  it('is still an invoice where it only cites a delivery note', () => {
+    expect(
+      kindOf([
+        [380, 40, 'Invoice', 20],
+        [50, 180, 'Delivery note 617131 of 03/05/26'],
+      ]),
+    ).toBe('invoice');
+  });
+
+  it('is a credit note where its total is below zero and no title says so', () => {
+    expect(kindOf([[380, 40, 'Nordhang Papier', 20]], { negative: true })).toBe('credit-note');
+  });
+
+  it('is a letter where no title is known and no total stands on it', () => {
+    expect(kindOf([[380, 40, 'Our new opening hours', 20]], { totals: false })).toBe('other');
+  });
+});
