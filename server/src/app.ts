@@ -14,6 +14,7 @@ import { matchingRoutes } from './matching/routes.js';
 import { orderRoutes } from './orders/routes.js';
 import { peopleRoutes } from './people/routes.js';
 import { sameOrigin, signedIn } from './people/sessions.js';
+import { separatingRoutes } from './separating/routes.js';
 import type { Services } from './services.js';
 import { supplierRoutes } from './suppliers/routes.js';
 import { trayRoutes } from './trays/routes.js';
@@ -65,6 +66,7 @@ function api(services: Services): Router {
   for (const routes of [
     trayRoutes,
     archiveRoutes,
+    separatingRoutes,
     checkingRoutes,
     matchingRoutes,
     approvalRoutes,

@@ -35,9 +35,10 @@ describe('mail that arrives', () => {
     await mail(server.smtpPort, [{ filename: 'a.pdf', content: pdf }], { subject: 'first' });
     const found = await arrival('first');
     expect(found).toMatchObject({ state: 'unpacked', sender: 'accounts@tarnside-lubricants.example' });
-    const { rows } = await server.pool.query('select b.bytes from documents d join blobs b on b.sha256 = d.blob where d.id = $1', [
-      found.documents[0].id,
-    ]);
+    const { rows } = await server.pool.query(
+      'select b.bytes from documents d join files f on f.id = d.file_id join blobs b on b.sha256 = f.blob where d.id = $1',
+      [found.documents[0].id],
+    );
     expect(pdf.equals(rows[0].bytes)).toBe(true);
     const document = await until('reading', async () => {
       const view = await clerk.ok('GET', `/api/documents/${found.documents[0].id}`);

@@ -17,7 +17,10 @@ export async function arrived(server: TestServer, clerk: Visitor, supplierKey: s
     from: `accounts@${scenarioOrders(TODAY).find((one) => one.supplier.key === supplierKey)?.supplier.domain}`,
   });
   const { rows } = await until('the document to be read', async () => {
-    const found = await server.pool.query("select id from documents where file_name = $1 and tray <> 'arriving'", [name]);
+    const found = await server.pool.query(
+      "select d.id from documents d join files f on f.id = d.file_id where f.name = $1 and d.tray <> 'arriving'",
+      [name],
+    );
     return found.rows.length > 0 && found;
   });
   return clerk.ok('GET', `/api/documents/${rows[0].id}`);

@@ -24,7 +24,7 @@ export interface LineView {
 }
 export interface DoubtView {
   readonly id: number;
-  readonly field: HeaderField | LineCell | 'kind' | 'lines' | null;
+  readonly field: HeaderField | LineCell | 'kind' | 'lines' | 'pages' | null;
   readonly line: number | null;
   readonly reason: string;
 }
@@ -90,7 +90,8 @@ export interface DocumentView {
   readonly reason: string | null;
   readonly kind: DocumentKind;
   readonly language: string;
-  readonly fileName: string;
+  /** The file that it was cut out of. */
+  readonly file: { readonly id: number; readonly name: string };
   readonly arrival: {
     readonly id: number;
     readonly sender: string | null;

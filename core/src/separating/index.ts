@@ -1,1 +1,2 @@
+export * from './rearrange.js';
 export * from './separate.js';

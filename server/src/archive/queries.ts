@@ -35,12 +35,12 @@ export const trailOf = (db: Database, documentId: number) =>
 export const documentHead = (db: Database, id: number) =>
   row<Record<string, string | null> & { id: number; version: number; lines: string }>(
     db,
-    `select d.id, d.version, d.tray, d.parked_from as "parkedFrom", d.reason, d.kind, d.language, d.file_name as "fileName", d.invoice_number as "invoiceNumber",
+    `select d.id, d.version, d.tray, d.parked_from as "parkedFrom", d.reason, d.kind, d.language, f.id as "fileId", f.name as "fileName", d.invoice_number as "invoiceNumber",
        d.issue_date as "issueDate", d.due_date as "dueDate", d.currency, d.order_reference as "orderReference", d.seller_name as "sellerName", d.seller_tax_id as "sellerTaxId",
        d.seller_iban as "sellerIban", d.net_total as "netTotal", d.tax_total as "taxTotal", d.gross_total as "grossTotal", d.amount_due as "amountDue", d.discount_percent as "discountPercent", d.discount_date as "discountDate",
        d.document_discount as discount, d.carriage, d.settled_fields as "settledFields", d.supplier_id as "supplierId", d.order_id as "orderId", checker.name as "checkedBy",
        a.id as "arrivalId", a.sender, a.subject, a.received_at as "receivedAt", a.body_text as "text", e.number as "entryNumber"
-     from documents d join arrivals a on a.id = d.arrival_id left join people checker on checker.id = d.checked_by left join journal_entries e on e.document_id = d.id
+     from documents d join arrivals a on a.id = d.arrival_id join files f on f.id = d.file_id left join people checker on checker.id = d.checked_by left join journal_entries e on e.document_id = d.id
      where d.id = $1`,
     [id],
   );
@@ -108,16 +108,26 @@ export const approvalsOf = (db: Database, id: number) =>
 export const pagesOf = (db: Database, id: number) =>
   rows<{ number: number; width: number; height: number; words: never }>(
     db,
-    'select number, width, height, words from pages where document_id = $1 order by number',
+    `select p.number, f.width, f.height, f.words from pages p join documents d on d.id = p.document_id join file_pages f on f.file_id = d.file_id and f.number = p.number
+     where p.document_id = $1 order by p.position`,
     [id],
   );
 
 export const pagePicture = async (db: Database, id: number, page: number) =>
-  (await row<{ picture: Buffer | null }>(db, 'select picture from pages where document_id = $1 and number = $2', [id, page]))?.picture ??
-  null;
+  (
+    await row<{ picture: Buffer | null }>(
+      db,
+      'select f.picture from pages p join documents d on d.id = p.document_id join file_pages f on f.file_id = d.file_id and f.number = p.number where p.document_id = $1 and p.number = $2',
+      [id, page],
+    )
+  )?.picture ?? null;
 
 export const documentFile = (db: Database, id: number) =>
-  row<{ blob: Buffer; fileName: string }>(db, 'select blob, file_name as "fileName" from documents where id = $1', [id]);
+  row<{ blob: Buffer; fileName: string }>(
+    db,
+    'select f.blob, f.name as "fileName" from documents d join files f on f.id = d.file_id where d.id = $1',
+    [id],
+  );
 
 export const lastReading = (db: Database, id: number) =>
   row<{ result: never }>(db, 'select result from readings where document_id = $1 order by id desc limit 1', [id]);

@@ -1,15 +1,13 @@
 import { Router } from 'express';
-import Joi from 'joi';
 import { idSchema } from '@umber/contract/documents';
 import { Refused } from '../errors.js';
 import { imageKind } from '../readers/image.js';
 import type { Services } from '../services.js';
 import { valid } from '../validation.js';
 import { fetchBlob } from './blobs.js';
+import { pageSchema, sendPicture } from './pictures.js';
 import { documentFile, pagePicture } from './queries.js';
 import { documentView } from './view.js';
-
-const pageSchema = Joi.number().integer().min(1).max(500).required();
 
 /** Looking at documents: every signed-in role may. */
 export function archiveRoutes(services: Services): Router {
@@ -18,13 +16,11 @@ export function archiveRoutes(services: Services): Router {
     response.json(await documentView(services.pool, valid(idSchema, request.params.id)));
   });
   router.get('/documents/:id/pages/:page/picture', async (request, response) => {
-    const hash = await pagePicture(services.pool, valid(idSchema, request.params.id), valid(pageSchema, request.params.page));
-    if (!hash) throw new Refused('no-such-page');
-    const picture = await fetchBlob(services.pool, hash);
-    response
-      .type(imageKind(picture) ?? 'application/octet-stream')
-      .set('Cache-Control', 'private, max-age=31536000, immutable')
-      .send(picture);
+    await sendPicture(
+      services.pool,
+      response,
+      await pagePicture(services.pool, valid(idSchema, request.params.id), valid(pageSchema, request.params.page)),
+    );
   });
   router.get('/documents/:id/file', async (request, response) => {
     const file = await documentFile(services.pool, valid(idSchema, request.params.id));

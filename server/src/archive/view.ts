@@ -38,7 +38,7 @@ export async function documentView(db: Database, id: number): Promise<DocumentVi
     reason: head.reason,
     kind: head.kind as DocumentView['kind'],
     language: head.language ?? 'en',
-    fileName: head.fileName ?? '',
+    file: { id: Number(head.fileId), name: head.fileName ?? '' },
     arrival: {
       id: Number(head.arrivalId),
       sender: head.sender,

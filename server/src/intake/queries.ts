@@ -36,18 +36,17 @@ export const updateArrival = (
 export const failArrival = (db: Database, id: number, reason: string) =>
   db.query("update arrivals set state = 'failed', reason = $2 where id = $1 and state = 'stored'", [id, reason]);
 
-export const insertDocument = async (db: Database, arrivalId: number, blob: Buffer, fileName: string) =>
+export const insertDocument = async (db: Database, arrivalId: number, fileId: number) =>
+  (await row<{ id: number }>(db, 'insert into documents (arrival_id, file_id) values ($1, $2) returning id', [arrivalId, fileId]))?.id ?? 0;
+
+export const documentWithBlob = async (db: Database, blob: Buffer, otherThan: number) =>
   (
     await row<{ id: number }>(
       db,
-      'insert into documents (arrival_id, blob, file_name) values ($1, $2, $3) on conflict do nothing returning id',
-      [arrivalId, blob, fileName],
+      'select d.id from documents d join files f on f.id = d.file_id where f.blob = $1 and d.id < $2 order by d.id limit 1',
+      [blob, otherThan],
     )
   )?.id ?? null;
-
-export const documentWithBlob = async (db: Database, blob: Buffer, otherThan: number) =>
-  (await row<{ id: number }>(db, 'select id from documents where blob = $1 and id < $2 order by id limit 1', [blob, otherThan]))?.id ??
-  null;
 
 /** Work that was acknowledged but may have lost its job in a crash. */
 export const waitingArrivals = async (db: Database) =>

@@ -2,6 +2,7 @@ import { fetchBlob, keepBlob } from '../archive/blobs.js';
 import { record } from '../archive/trail.js';
 import { inTransaction, type Database } from '../database/database.js';
 import { readMail, type ReadMail } from '../readers/mail.js';
+import { insertFile } from '../separating/queries.js';
 import type { Services } from '../services.js';
 import { moveTo } from '../trays/move.js';
 import { documentWithBlob, earlierTwin, insertDocument, lockArrival, updateArrival } from './queries.js';
@@ -36,8 +37,9 @@ export async function unpackArrival(services: Services, arrivalId: number): Prom
 
 async function documentOf(db: Database, arrivalId: number, mail: ReadMail, file: ReadMail['documents'][number]): Promise<number[]> {
   const blob = await keepBlob(db, file.bytes);
-  const id = await insertDocument(db, arrivalId, blob, file.name);
-  if (id === null) return [];
+  const fileId = await insertFile(db, arrivalId, blob, file.name);
+  if (fileId === null) return [];
+  const id = await insertDocument(db, arrivalId, fileId);
   await record(db, id, null, 'arrived', `Came by mail from ${mail.from ?? 'an unknown sender'}: ${file.name}`);
   const twin = await documentWithBlob(db, blob, id);
   if (twin === null) return [id];

@@ -1,17 +1,24 @@
-import type { DocumentReading, PageWords } from '@umber/core/reading';
+import type { DocumentReading } from '@umber/core/reading';
 import { row, type Database } from '../database/database.js';
 
 export const arrivedDocument = (db: Database, id: number) =>
-  row<{ id: number; blob: Buffer; tray: string; mailText: string; subject: string | null; receivedAt: Date }>(
+  row<{
+    id: number;
+    tray: string;
+    arrivalId: number;
+    fileId: number;
+    fileName: string;
+    blob: Buffer;
+    fileRead: boolean;
+    mailText: string;
+    subject: string | null;
+    receivedAt: Date;
+  }>(
     db,
-    'select d.id, d.blob, d.tray, a.body_text as "mailText", a.subject, a.received_at as "receivedAt" from documents d join arrivals a on a.id = d.arrival_id where d.id = $1',
+    `select d.id, d.tray, d.arrival_id as "arrivalId", f.id as "fileId", f.name as "fileName", f.blob, f.read_at is not null as "fileRead", a.body_text as "mailText", a.subject,
+       a.received_at as "receivedAt"
+     from documents d join arrivals a on a.id = d.arrival_id join files f on f.id = d.file_id where d.id = $1`,
     [id],
-  );
-
-export const insertPage = (db: Database, documentId: number, page: PageWords, picture: Buffer) =>
-  db.query(
-    'insert into pages (document_id, number, width, height, words, picture) values ($1, $2, $3, $4, $5, $6) on conflict (document_id, number) do update set words = excluded.words, picture = excluded.picture',
-    [documentId, page.page, page.width, page.height, JSON.stringify(page.words), picture],
   );
 
 export const insertReading = (db: Database, documentId: number, reading: DocumentReading) =>

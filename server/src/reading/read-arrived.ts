@@ -1,57 +1,51 @@
+import { UNSURE_BOUNDARY, type BoundaryView } from '@umber/contract/separating';
 import { readDocument, type DocumentReading } from '@umber/core/reading';
-import { fetchBlob, keepBlob } from '../archive/blobs.js';
 import { record } from '../archive/trail.js';
 import { insertDoubt } from '../checking/queries.js';
 import { inTransaction } from '../database/database.js';
 import { matchDocument, recogniseSupplier } from '../matching/match.js';
 import { companyRow } from '../people/queries.js';
 import { FileRefused } from '../readers/file-refused.js';
-import type { ReadPage } from '../readers/read-file.js';
+import { boundariesOf, wordsOfDocument } from '../separating/queries.js';
+import { readAndSeparate } from '../separating/read-file.js';
 import type { Services } from '../services.js';
 import { moveTo } from '../trays/move.js';
 import { lockDocument } from '../trays/queries.js';
-import { arrivedDocument, insertPage, insertReading, storeReadLines, storeReadValues } from './queries.js';
-
-/** Pixels a point of the page pictures: sharp enough to be enlarged beside a doubt. */
-const PICTURE_SCALE = 2;
-/** Pages whose picture is made at once; a person rarely checks beyond. */
-const MOST_PICTURES = 60;
+import { arrivedDocument, insertReading, storeReadLines, storeReadValues } from './queries.js';
 
 /** Reads a document that has arrived and sends it where it belongs: to Check with its doubts, or on to be matched. */
 export async function readArrivedDocument(services: Services, id: number): Promise<void> {
   const document = await arrivedDocument(services.pool, id);
   if (!document || document.tray !== 'arriving') return;
-  const bytes = await fetchBlob(services.pool, document.blob);
-  let read: ReadPage[];
-  try {
-    read = await services.readers.read(bytes, { pictures: MOST_PICTURES, scale: PICTURE_SCALE });
-  } catch (error) {
-    if (!(error instanceof FileRefused)) throw error;
-    await refuseDocument(services, id, error.message);
-    return;
+  if (!document.fileRead) {
+    try {
+      for (const other of await readAndSeparate(services, document)) await services.enqueue('read-document', other);
+    } catch (error) {
+      if (!(error instanceof FileRefused)) throw error;
+      await refuseDocument(services, id, error.message);
+      return;
+    }
   }
+  const pages = await wordsOfDocument(services.pool, id);
   const company = await companyRow(services.pool);
-  const reading = readDocument(
-    read.map((page) => page.words),
-    {
-      buyerNames: company ? [company.name] : [],
-      buyerTaxIds: company ? [company.taxId] : [],
-      acceptedRisk: company ? Number(company.acceptedRisk) : undefined,
-      receivedOn: document.receivedAt.toISOString().slice(0, 10),
-      coverText: `${document.subject ?? ''}\n${document.mailText}`,
-    },
-  );
+  const reading = readDocument(pages, {
+    buyerNames: company ? [company.name] : [],
+    buyerTaxIds: company ? [company.taxId] : [],
+    acceptedRisk: company ? Number(company.acceptedRisk) : undefined,
+    receivedOn: document.receivedAt.toISOString().slice(0, 10),
+    coverText: `${document.subject ?? ''}\n${document.mailText}`,
+  });
+  const doubts = [...reading.doubts, ...boundaryDoubts(await boundariesOf(services.pool, document.fileId), reading.pages)];
   await inTransaction(services.pool, async (db) => {
     const locked = await lockDocument(db, id);
     if (locked?.tray !== 'arriving') return;
-    for (const { words, picture } of read) if (picture) await insertPage(db, id, words, await keepBlob(db, picture));
     await insertReading(db, id, reading);
     await storeReadValues(db, id, reading);
     await storeReadLines(db, id, reading);
-    await record(db, id, null, 'read', sentenceOf(reading), {
-      after: { kind: reading.kind, language: reading.language, lines: reading.lines.length, doubts: reading.doubts.length },
+    await record(db, id, null, 'read', sentenceOf(reading, doubts.length), {
+      after: { kind: reading.kind, language: reading.language, lines: reading.lines.length, doubts: doubts.length },
     });
-    for (const doubt of reading.doubts) await insertDoubt(db, id, doubt.field, doubt.line, doubt.reason);
+    for (const doubt of doubts) await insertDoubt(db, id, doubt.field, doubt.line, doubt.reason);
     const books = reading.kind === 'invoice' || reading.kind === 'credit-note';
     if (!books && !reading.doubts.some((doubt) => doubt.field === 'kind'))
       await insertDoubt(
@@ -62,7 +56,7 @@ export async function readArrivedDocument(services: Services, id: number): Promi
         `This looks like a ${reading.kind.replace('-', ' ')}, not an invoice. Turn it away, or say what it is.`,
       );
     await recogniseSupplier(db, id);
-    if (reading.doubts.length > 0 || !books) await moveTo(db, id, 'check', null, 'Waits at Check for its doubts to be settled');
+    if (doubts.length > 0 || !books) await moveTo(db, id, 'check', null, 'Waits at Check for its doubts to be settled');
     else await matchDocument(services, db, id, null);
   });
 }
@@ -77,7 +71,19 @@ export async function refuseDocument(services: Services, id: number, reason: str
   });
 }
 
-function sentenceOf(reading: DocumentReading): string {
-  const doubts = reading.doubts.length === 0 ? 'no doubts' : reading.doubts.length === 1 ? '1 doubt' : `${reading.doubts.length} doubts`;
+/** The questions about where this document begins and ends, where the pages do not plainly say. */
+function boundaryDoubts(boundaries: readonly BoundaryView[], pages: readonly number[]) {
+  return boundaries
+    .filter(({ before, probability }) => pages.includes(before) && probability > UNSURE_BOUNDARY.from && probability < UNSURE_BOUNDARY.to)
+    .slice(0, 1)
+    .map(({ before, reasons }) => ({
+      field: 'pages' as const,
+      line: null,
+      reason: `Is page ${before} the start of a new document? What the pages say: ${reasons.join(', ')}.`,
+    }));
+}
+
+function sentenceOf(reading: DocumentReading, count: number): string {
+  const doubts = count === 0 ? 'no doubts' : count === 1 ? '1 doubt' : `${count} doubts`;
   return `Read: ${reading.lines.length} ${reading.lines.length === 1 ? 'line' : 'lines'} on ${reading.pages.length} ${reading.pages.length === 1 ? 'page' : 'pages'}, ${doubts}`;
 }

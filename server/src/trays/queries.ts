@@ -37,7 +37,7 @@ export const arrivalRows = (db: Database, most: number) =>
   rows<ArrivalRow>(
     db,
     `select a.id, a.received_at as "receivedAt", coalesce(a.sender, a.envelope_from) as sender, a.subject, a.state, a.reason,
-       coalesce((select json_agg(json_build_object('id', d.id, 'tray', d.tray, 'fileName', d.file_name) order by d.id) from documents d where d.arrival_id = a.id), '[]') as documents
+       coalesce((select json_agg(json_build_object('id', d.id, 'tray', d.tray, 'fileName', f.name) order by d.id) from documents d join files f on f.id = d.file_id where d.arrival_id = a.id), '[]') as documents
      from arrivals a order by a.id desc limit $1`,
     [most],
   );

@@ -1,0 +1,46 @@
+import Joi from 'joi';
+import type { Tray } from '../trays/index.js';
+
+/** Where a document may begin, as the pages speak for it. */
+export interface BoundaryView {
+  /** 1-based page of the file. */
+  readonly before: number;
+  /** 0..1: how likely a document begins there. */
+  readonly probability: number;
+  readonly reasons: readonly string[];
+}
+
+/** A document as it was cut out of its file. */
+export interface PartView {
+  readonly id: number;
+  readonly tray: Tray;
+  readonly supplier: string | null;
+  readonly number: string | null;
+  /** Pages of the file, in the document's order. */
+  readonly pages: readonly number[];
+}
+
+/** A file of an arrival with all its pages, and how they are put together. */
+export interface FileView {
+  readonly id: number;
+  readonly name: string;
+  readonly version: number;
+  readonly arrival: { readonly id: number; readonly sender: string | null; readonly subject: string | null; readonly receivedAt: string };
+  readonly pages: readonly { readonly number: number; readonly width: number; readonly height: number }[];
+  readonly boundaries: readonly BoundaryView[];
+  readonly documents: readonly PartView[];
+}
+
+/** How the pages shall be put together: the pages of each document; pages in none of them are set aside. */
+export interface Arrangement {
+  readonly version: number;
+  readonly documents: readonly (readonly number[])[];
+}
+const pageNumber = Joi.number().integer().min(1).max(500);
+export const arrangementSchema = Joi.object<Arrangement>({
+  version: Joi.number().integer().positive().required(),
+  documents: Joi.array().items(Joi.array().items(pageNumber).min(1)).min(1).max(500).required(),
+});
+
+/** A boundary between these is a question for a person. */
+export const UNSURE_BOUNDARY = { from: 0.15, to: 0.85 } as const;

@@ -1,0 +1,72 @@
+import type { Person } from '@umber/contract/people';
+import type { Arrangement } from '@umber/contract/separating';
+import { TRAY_NAMES, type Tray } from '@umber/contract/trays';
+import { arrangementFault, rearrangement } from '@umber/core/separating';
+import { withdrawApprovals } from '../approval/queries.js';
+import { record } from '../archive/trail.js';
+import { inTransaction, type Database } from '../database/database.js';
+import { Refused } from '../errors.js';
+import { insertDocument } from '../intake/queries.js';
+import type { Services } from '../services.js';
+import { moveTo } from '../trays/move.js';
+import { lockDocument } from '../trays/queries.js';
+import { bumpFile, fileHead, filePages, lockFile, partsOf, resetDocument, setPages, settlePageDoubts } from './queries.js';
+
+/** Trays in which a document's pages may still change. */
+const OPEN: readonly Tray[] = ['check', 'match', 'parked', 'turned-away'];
+
+/**
+ * Puts the pages of a file together as a person wants. Documents whose pages change are read again, the others stay as they are.
+ * @throws Refused `stale` where somebody was faster, `bad-request` where a page is unknown or in two places, `wrong-tray` where a
+ * document that would change is being read, waits for an approver or is further on.
+ */
+export async function arrange(services: Services, fileId: number, person: Person, { version, documents }: Arrangement): Promise<void> {
+  const toRead = await inTransaction(services.pool, async (db) => {
+    const [file, head] = [await lockFile(db, fileId), await fileHead(db, fileId)];
+    if (!file || !head) throw new Refused('no-such-thing', 'There is no such file.');
+    if (file.version !== version) throw new Refused('stale');
+    const fault = arrangementFault(new Set((await filePages(db, fileId)).map((page) => page.number)), documents);
+    if (fault) throw new Refused('bad-request', fault);
+    const plan = rearrangement(await partsOf(db, fileId), documents);
+    const read: number[] = [];
+    for (const id of [...plan.emptied, ...plan.changed.map((part) => part.id)]) await mayChange(db, id);
+    for (const id of plan.emptied) {
+      await setPages(db, id, []);
+      await withdrawApprovals(db, id);
+      const reason = 'Its pages belong to other documents now.';
+      await moveTo(db, id, 'turned-away', person.id, `Turned away: ${reason}`, { reason });
+    }
+    for (const { id, pages } of plan.changed) {
+      await withdrawApprovals(db, id);
+      await resetDocument(db, id);
+      await setPages(db, id, pages);
+      await moveTo(db, id, 'arriving', person.id, `Put together anew from ${pagesText(pages)} of ${head.name}`);
+      read.push(id);
+    }
+    for (const pages of plan.added) {
+      const id = await insertDocument(db, head.arrivalId, fileId);
+      await setPages(db, id, pages);
+      await record(db, id, person.id, 'arrived', `Cut out of ${head.name}: ${pagesText(pages)}`);
+      read.push(id);
+    }
+    await settlePageDoubts(db, fileId, person.id);
+    await bumpFile(db, fileId);
+    return read;
+  });
+  for (const id of toRead) await services.enqueue('read-document', id);
+}
+
+async function mayChange(db: Database, id: number): Promise<void> {
+  const document = await lockDocument(db, id);
+  if (!document || OPEN.includes(document.tray)) return;
+  throw new Refused(
+    'wrong-tray',
+    document.tray === 'arriving'
+      ? 'One of the documents is being read at this moment. Try again when it is done.'
+      : `One of the documents is in ${TRAY_NAMES[document.tray]}: its pages stay as they are. Leave it whole, or have it sent back first.`,
+  );
+}
+
+/** "page 3", "pages 1, 2 and 5". */
+export const pagesText = (pages: readonly number[]): string =>
+  pages.length === 1 ? `page ${pages[0]}` : `pages ${pages.slice(0, -1).join(', ')} and ${pages[pages.length - 1]}`;

@@ -1,0 +1,110 @@
+import type { BoundaryView, FileView, PartView } from '@umber/contract/separating';
+import type { PageWords } from '@umber/core/reading';
+import type { Boundary } from '@umber/core/separating';
+import { row, rows, type Database } from '../database/database.js';
+
+export const insertFile = async (db: Database, arrivalId: number, blob: Buffer, name: string) =>
+  (
+    await row<{ id: number }>(db, 'insert into files (arrival_id, blob, name) values ($1, $2, $3) on conflict do nothing returning id', [
+      arrivalId,
+      blob,
+      name,
+    ])
+  )?.id ?? null;
+
+export const lockFile = (db: Database, id: number) =>
+  row<{ id: number; version: number; readAt: Date | null }>(
+    db,
+    'select id, version, read_at as "readAt" from files where id = $1 for update',
+    [id],
+  );
+
+export const markFileRead = (db: Database, id: number) => db.query('update files set read_at = now() where id = $1', [id]);
+
+export const bumpFile = (db: Database, id: number) => db.query('update files set version = version + 1 where id = $1', [id]);
+
+export const insertFilePage = (db: Database, fileId: number, page: PageWords, picture: Buffer | null) =>
+  db.query('insert into file_pages (file_id, number, width, height, words, straightened_by, picture) values ($1, $2, $3, $4, $5, $6, $7)', [
+    fileId,
+    page.page,
+    page.width,
+    page.height,
+    JSON.stringify(page.words),
+    page.straightenedBy ?? null,
+    picture,
+  ]);
+
+export const insertBoundary = (db: Database, fileId: number, { before, probability, reasons }: Boundary) =>
+  db.query('insert into boundaries (file_id, before, probability, reasons) values ($1, $2, $3, $4)', [
+    fileId,
+    before,
+    probability,
+    reasons,
+  ]);
+
+export const boundariesOf = (db: Database, fileId: number) =>
+  rows<BoundaryView>(db, 'select before, probability, reasons from boundaries where file_id = $1 order by before', [fileId]);
+
+export const setPages = async (db: Database, documentId: number, pages: readonly number[]) => {
+  await db.query('delete from pages where document_id = $1', [documentId]);
+  await db.query(
+    'insert into pages (document_id, number, position) select $1, number, position - 1 from unnest($2::int[]) with ordinality as given (number, position)',
+    [documentId, pages],
+  );
+};
+
+/** The pages of a document as the readers found them, in the document's order. */
+export const wordsOfDocument = async (db: Database, documentId: number): Promise<PageWords[]> =>
+  (
+    await rows<{ page: number; width: number; height: number; words: PageWords['words']; straightenedBy: number[] | null }>(
+      db,
+      `select f.number as page, f.width, f.height, f.words, f.straightened_by as "straightenedBy"
+       from pages p join documents d on d.id = p.document_id join file_pages f on f.file_id = d.file_id and f.number = p.number
+       where p.document_id = $1 order by p.position`,
+      [documentId],
+    )
+  ).map(({ straightenedBy, ...page }) => (straightenedBy === null ? page : { ...page, straightenedBy }));
+
+export const fileHead = (db: Database, id: number) =>
+  row<Omit<FileView, 'arrival' | 'pages' | 'boundaries' | 'documents'> & FileView['arrival'] & { arrivalId: number }>(
+    db,
+    `select f.id, f.name, f.version, a.id as "arrivalId", coalesce(a.sender, a.envelope_from) as sender, a.subject, a.received_at as "receivedAt"
+     from files f join arrivals a on a.id = f.arrival_id where f.id = $1`,
+    [id],
+  );
+
+export const filePages = (db: Database, id: number) =>
+  rows<FileView['pages'][number]>(db, 'select number, width, height from file_pages where file_id = $1 order by number', [id]);
+
+/** The documents that still hold pages of the file, in the order of their first pages. */
+export const partsOf = (db: Database, fileId: number) =>
+  rows<PartView>(
+    db,
+    `select d.id, d.tray, coalesce(s.name, d.seller_name) as supplier, d.invoice_number as number, array_agg(p.number order by p.position) as pages
+     from documents d join pages p on p.document_id = d.id left join suppliers s on s.id = d.supplier_id
+     where d.file_id = $1 group by d.id, s.name order by min(p.number)`,
+    [fileId],
+  );
+
+export const filePagePicture = async (db: Database, id: number, page: number) =>
+  (await row<{ picture: Buffer | null }>(db, 'select picture from file_pages where file_id = $1 and number = $2', [id, page]))?.picture ??
+  null;
+
+/** A document as if it had just come: its pages are to be read again. What was read before stays among the readings. */
+export const resetDocument = async (db: Database, id: number) => {
+  await db.query('delete from document_lines where document_id = $1', [id]);
+  await db.query('update doubts set settled_at = now() where document_id = $1 and settled_at is null', [id]);
+  await db.query('update exceptions set withdrawn_at = now() where document_id = $1 and accepted_at is null and withdrawn_at is null', [
+    id,
+  ]);
+  await db.query(
+    "update documents set settled_fields = '{}', supplier_id = null, order_id = null, cost_centre = null, checked_by = null, checked_at = null where id = $1",
+    [id],
+  );
+};
+
+export const settlePageDoubts = (db: Database, fileId: number, personId: number) =>
+  db.query(
+    "update doubts set settled_at = now(), settled_by = $2 where field = 'pages' and settled_at is null and document_id in (select id from documents where file_id = $1)",
+    [fileId, personId],
+  );

@@ -1,0 +1,49 @@
+import { separate } from '@umber/core/separating';
+import { fetchBlob, keepBlob } from '../archive/blobs.js';
+import { record } from '../archive/trail.js';
+import { inTransaction } from '../database/database.js';
+import { insertDocument } from '../intake/queries.js';
+import type { Services } from '../services.js';
+import { pagesText } from './arrange.js';
+import { insertBoundary, insertFilePage, lockFile, markFileRead, setPages } from './queries.js';
+
+/** Pixels a point of the page pictures: sharp enough to be enlarged beside a doubt. */
+const PICTURE_SCALE = 2;
+/** Pages whose picture is made; a person hardly checks beyond. */
+const MOST_PICTURES = 200;
+
+/** A file that waits to be read, and the document that stands for it until then. */
+export interface WaitingFile {
+  readonly fileId: number;
+  readonly fileName: string;
+  readonly blob: Buffer;
+  readonly arrivalId: number;
+  readonly id: number;
+}
+
+/**
+ * Reads all pages of a file and cuts them into documents: the waiting document takes the first part, new ones the others.
+ * Safe to run twice. Returns the new documents, which wait to be read. @throws FileRefused where the file cannot be read.
+ */
+export async function readAndSeparate(services: Services, { fileId, fileName, blob, arrivalId, id }: WaitingFile): Promise<number[]> {
+  const read = await services.readers.read(await fetchBlob(services.pool, blob), { pictures: MOST_PICTURES, scale: PICTURE_SCALE });
+  const pages = read.map((page) => page.words);
+  const { documents, boundaries } = separate(pages);
+  return await inTransaction(services.pool, async (db) => {
+    const file = await lockFile(db, fileId);
+    if (!file || file.readAt !== null) return [];
+    for (const { words, picture } of read) await insertFilePage(db, fileId, words, picture && (await keepBlob(db, picture)));
+    for (const boundary of boundaries) await insertBoundary(db, fileId, boundary);
+    const [first = pages, ...others] = documents.map((document) => document.map((page) => page.page));
+    await setPages(db, id, documents.length === 0 ? pages.map((page) => page.page) : (first as number[]));
+    const added: number[] = [];
+    for (const numbers of others) {
+      const other = await insertDocument(db, arrivalId, fileId);
+      await setPages(db, other, numbers);
+      await record(db, other, null, 'arrived', `Cut out of ${fileName}: ${pagesText(numbers)}`);
+      added.push(other);
+    }
+    await markFileRead(db, fileId);
+    return added;
+  });
+}
