@@ -143,7 +143,7 @@ function lineOf(random: Random, phrases: Phrases, wish: Wish, rates: readonly st
   }
   const fraction = wish.hours ? ['0', '0.25', '0.5', '0.75'] : ['0', '0', '0', '0.5', '0.25', '0.125'];
   let quantity = new Decimal(random.whole(1, random.chance(0.2) ? 1500 : 40)).plus(random.pick(fraction));
-  if (wish.returns && random.chance(0.15)) quantity = quantity.negated();
+  if (wish.returns && random.chance(0.15)) quantity = new Decimal(-1);
   const per = wish.perHundred && random.chance(0.5) ? 100 : 1;
   const price = new Decimal(random.whole(per === 100 ? 200 : 20, per === 100 ? 40_000 : random.chance(0.2) ? 90_000 : 9_000)).div(100);
   const discount = wish.discounts && random.chance(0.4) ? new Decimal(random.pick(['5', '10', '12.5', '20'])) : null;

@@ -64,7 +64,13 @@ export function raiseDoubts(reading: WithoutDoubts, checks: Checks): ReadDoubt[]
     const several = `Is this one document? Its pages carry several numbers: ${checks.severalNumbers.slice(0, 4).join(', ')}.`;
     for (const field of [null, ...HEADER_FIELDS]) ask(field, several);
   }
-  if (checks.kindScore < 0.75) ask('kind', 'Is this an invoice? Its title does not say.');
+  if (checks.kindScore < 0.75)
+    ask(
+      'kind',
+      reading.fields.grossTotal?.value.startsWith('-')
+        ? 'The total is below zero: is this an invoice or a credit note?'
+        : 'Is this an invoice? Its title does not say.',
+    );
   const books = reading.kind === 'invoice' || reading.kind === 'credit-note';
   for (const field of ['sellerName', 'invoiceNumber', 'issueDate'] as const) {
     if (!reading.fields[field] && (books || field === 'sellerName')) ask(field, `No ${NAMES[field]} was found on the page.`);

@@ -62,6 +62,13 @@ describe('the kind of document', () => {
     expect(kindOf([[380, 40, 'Nordhang Papier', 20]], { negative: true })).toBe('credit-note');
   });
 
+  it('is in doubt where its title says invoice and its total is below zero', () => {
+    const page = pageOf([[380, 40, 'Invoice', 20], ...BODY]);
+    const { kind, score } = documentKind([page], rowsOf(page), true, true, true);
+    expect(kind).toBe('invoice');
+    expect(score).toBeLessThan(0.75);
+  });
+
   it('is a letter where no title is known and no total stands on it', () => {
     expect(kindOf([[380, 40, 'Our new opening hours', 20]], { totals: false })).toBe('other');
   });

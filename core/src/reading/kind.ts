@@ -31,7 +31,9 @@ export function documentKind(
       }
     }
   }
-  // What is all below zero is owed to the buyer.
+  // What is all below zero is owed to the buyer, unless its title plainly says invoice.
+  if (negative && hasTotals && (votes.get('credit-note')?.score ?? 0) < 0.5 && (votes.get('invoice')?.score ?? 0) >= 0.5)
+    return { kind: 'invoice', score: BELOW_ZERO, run: votes.get('invoice')?.run ?? null };
   if (negative && (votes.get('credit-note')?.score ?? 0) < 0.5 && hasTotals)
     return { kind: 'credit-note', score: addsUp ? 0.9 : 0.7, run: votes.get('credit-note')?.run ?? null };
   const ranked = [...votes].sort((a, b) => b[1].score - a[1].score);
@@ -50,6 +52,9 @@ export function documentKind(
   const margin = best[1].score - (second?.[1].score ?? 0);
   return { kind: best[0], score: Math.min(0.99, 0.75 + margin / 2 + (best[1].score > 0.6 ? 0.15 : 0)), run: best[1].run };
 }
+
+/** How sure an invoice over less than nothing is one. */
+const BELOW_ZERO = 0.7;
 
 /** "no.", "Nr", "n°", "number": what follows makes a label of the words before it. */
 const NUMBER_WORD = /^(no|nr|n|nº|n°|num|núm|number|nummer|numer|numéro|numero|número|ref)[.:°º]*$/i;

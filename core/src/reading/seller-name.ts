@@ -166,7 +166,8 @@ function withFormBelow(run: Run, next: Row | undefined): Run {
   const below = next?.runs.find((other) => Math.abs(other.box.x - run.box.x) < 3 && other.words.length <= 3);
   if (!below || run.words.length > 6 || below.box.y - bottom(run.box) > run.box.height) return run;
   const tokens = below.words.map((word) => fold(word.text));
-  return formAt(tokens, 0) === below.words.length ? makeRun([...run.words, ...below.words], run.page, run.row) : run;
+  const rest = formAt(tokens, 0) === below.words.length || /^(& |und |et )?(co|cie) (kg|kgaa|ohg)$/.test(fold(below.text));
+  return rest ? makeRun([...run.words, ...below.words], run.page, run.row) : run;
 }
 
 /** Whether the letterhead's words begin the legal name, or the most of them are in it. */

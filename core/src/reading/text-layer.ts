@@ -1,4 +1,5 @@
 import { languageVotes } from './labels.js';
+import { fold } from './phrases.js';
 import { rowsOf, type Word } from './words.js';
 
 /** What a page shows besides its text layer. */
@@ -17,8 +18,13 @@ const WHOLE_PAGE = 0.55;
 /** Words that a page with such a picture must have of its own to be trusted. */
 const OF_ITS_OWN = 12;
 
-/** Votes for a language that a text of so many words must have, a word: letters set for others give a stray one at most. */
-const MEANING = 0.12;
+/**
+ * Votes for a language, a word of the text: below the first it has no meaning, below the second it must at least be
+ * pronounceable. A page that is all table has few words that tell a language; letters set for others give a stray one.
+ */
+const MEANING = { none: 0.02, little: 0.12 } as const;
+/** Share of the longer words that can be pronounced, in any of the languages. */
+const PRONOUNCEABLE = 0.9;
 
 /** Judges a text layer: laid unseen over a scan by some other reader, only a stamp on a scan, or letters without meaning. */
 export function trustTextLayer(words: readonly Word[], paper: Paper): TextLayerTrust {
@@ -29,6 +35,14 @@ export function trustTextLayer(words: readonly Word[], paper: Paper): TextLayerT
   const odd = [...letters].filter((sign) => !/[\p{Script=Latin}\p{N}\p{P}\p{Sc}\p{Sm}\p{Zs}°ºª№²³]/u.test(sign)).length;
   if (odd > 0.15 * [...letters].length) return 'garbled';
   const rows = rowsOf({ page: 1, width: 0, height: 0, words });
-  if (words.length >= 40 && (languageVotes(rows)?.votes ?? 0) < MEANING * words.length) return 'garbled';
-  return 'good';
+  if (words.length < 40) return 'good';
+  const meaning = (languageVotes(rows)?.votes ?? 0) / words.length;
+  return meaning < MEANING.none || (meaning < MEANING.little && pronounceable(words) < PRONOUNCEABLE) ? 'garbled' : 'good';
+}
+
+/** Share of the words of four letters and more that have a vowel, no five consonants and no four vowels in a row; 1 where there are none. */
+function pronounceable(words: readonly Word[]): number {
+  const long = words.map((word) => fold(word.text)).filter((text) => /^[a-z]{4,}$/.test(text));
+  const said = long.filter((text) => /[aeiouy]/.test(text) && !/[^aeiouy]{5}|[aeiou]{4}/.test(text));
+  return long.length === 0 ? 1 : said.length / long.length;
 }
