@@ -8,7 +8,7 @@ import { imagePages } from '@umber/server/readers/image';
 import { jpegOf } from '@umber/server/readers/picture-files';
 import { ReaderPool } from '@umber/server/readers/reader-pool';
 import { readScan } from '@umber/server/readers/scan';
-import { spoilt } from './degrade.js';
+import { spoilt } from '@umber/demo/scanning';
 import { drawnInvoice, type Wish } from './model.js';
 import { Press } from './print.js';
 import { FAMILIES, type Family } from './sheets.js';

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { ReaderPool } from '@umber/server/readers/reader-pool';
 import { imagePages } from '@umber/server/readers/image';
 import { jpegOf } from '@umber/server/readers/picture-files';
-import { DAMAGES, DRAWN_AT, spoilt } from './degrade.js';
+import { DAMAGES, DRAWN_AT, spoilt } from '@umber/demo/scanning';
 import { drawnInvoice } from './model.js';
 import { Press } from './print.js';
 import { FAMILIES } from './sheets.js';

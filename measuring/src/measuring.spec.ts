@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { checkTaxId, isIban } from '@umber/core/identifiers';
 import { readDocument, type DocumentReading } from '@umber/core/reading';
 import { crossValidated, diagram, tableSource } from './calibrate.js';
-import { spoilt } from './degrade.js';
+import { spoilt } from '@umber/demo/scanning';
 import { drawnInvoice } from './model.js';
 import { editSimilarity, same, scored } from './score.js';
 import { FAMILIES } from './sheets.js';

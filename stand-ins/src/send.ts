@@ -1,29 +1,48 @@
 import { createTransport } from 'nodemailer';
-import { drawInvoice } from '@umber/demo/drawing';
+import { drawInvoice, type DrawnInvoice } from '@umber/demo/drawing';
 import type { DemoMailPlan } from '@umber/demo/first-day';
 import { COMPANY, SUPPLIERS } from '@umber/demo/scenario';
+import { scanStack } from './scanner.js';
 
 /** Sends a planned mail over SMTP to the invoices address; resolves when it is acknowledged. */
 export async function sendMail(plan: DemoMailPlan, smtpPort: number): Promise<{ supplier: string; subject: string }> {
-  const supplier = SUPPLIERS.find((one) => one.key === plan.supplierKey);
-  if (!supplier) throw new Error(`no supplier ${plan.supplierKey} in the scenario`);
+  const sender = plan.supplierKey === null ? COPIER : senderOf(plan.supplierKey);
   const transport = createTransport({ host: '127.0.0.1', port: smtpPort, secure: false, ignoreTLS: true });
   try {
     await transport.sendMail({
-      from: { name: supplier.name, address: `accounts@${supplier.domain}` },
+      from: { name: sender.name, address: sender.address },
       to: COMPANY.invoicesAddress,
       subject: plan.subject,
-      text: `${plan.text}\n\n${supplier.name}\n${supplier.address.join(', ')}`,
-      attachments: await Promise.all(
-        plan.invoices.map(async (invoice) => ({
-          filename: `${invoice.number.replace(/[^\w-]/g, '-')}.pdf`,
-          content: await drawInvoice(invoice),
-          contentType: 'application/pdf',
-        })),
-      ),
+      text: `${plan.text}\n\n${sender.signature}`,
+      attachments: plan.supplierKey === null ? [await scanned(plan.invoices)] : await Promise.all(plan.invoices.map(attached)),
     });
   } finally {
     transport.close();
   }
-  return { supplier: supplier.name, subject: plan.subject };
+  return { supplier: sender.name, subject: plan.subject };
 }
+
+/** The copier in the company's own mail room, which mails what it scans. */
+const COPIER = { name: 'Copier, mail room', address: `copier@${COMPANY.invoicesAddress.split('@')[1]}`, signature: 'Copier, mail room' };
+
+function senderOf(key: string) {
+  const supplier = SUPPLIERS.find((one) => one.key === key);
+  if (!supplier) throw new Error(`no supplier ${key} in the scenario`);
+  return {
+    name: supplier.name,
+    address: `accounts@${supplier.domain}`,
+    signature: `${supplier.name}\n${supplier.address.join(', ')}`,
+  };
+}
+
+const attached = async (invoice: DrawnInvoice) => ({
+  filename: `${invoice.number.replace(/[^\w-]/g, '-')}.pdf`,
+  content: await drawInvoice(invoice),
+  contentType: 'application/pdf',
+});
+
+const scanned = async (invoices: readonly DrawnInvoice[]) => ({
+  filename: `scan-${invoices[0].number.replace(/[^\w-]/g, '-')}.pdf`,
+  content: await scanStack(invoices, 7),
+  contentType: 'application/pdf',
+});

@@ -1,4 +1,5 @@
 import { createServer } from 'node:http';
+import type { DemoMail } from '@umber/contract/demo';
 import { askedMail, type DemoMailPlan } from '@umber/demo/first-day';
 import { sendMail } from './send.js';
 
@@ -20,7 +21,7 @@ const server = createServer((request, response) => {
 });
 
 async function write(body: string): Promise<unknown> {
-  const { what } = JSON.parse(body) as { what: 'clean' | 'doubt' | 'price-variance' | 'no-attachment' | 'again' };
+  const { what } = JSON.parse(body) as { what: DemoMail };
   const today = new Date().toISOString().slice(0, 10);
   const plan = what === 'again' ? (last ?? askedMail('clean', today, count++)) : askedMail(what, today, count++);
   if (plan.invoices.length > 0) last = plan;

@@ -5,7 +5,8 @@ import { scenarioOrders, SUPPLIERS } from '../scenario/index.js';
 
 /** A mail of the demo: from whom, what it says, which invoices hang on it. */
 export interface DemoMailPlan {
-  readonly supplierKey: string;
+  /** Null: the invoices came on paper, and the mail room's copier mails them as one scan. */
+  readonly supplierKey: string | null;
   readonly subject: string;
   readonly text: string;
   readonly invoices: readonly DrawnInvoice[];
@@ -18,6 +19,14 @@ const mail = (supplierKey: string, invoices: readonly DrawnInvoice[], text = 'Pl
       ? 'Our new opening hours'
       : `${invoices.length > 1 ? 'Invoices' : 'Invoice'} ${invoices.map((one) => one.number).join(', ')}`,
   text,
+  invoices,
+});
+
+/** What the mail room's copier sends of invoices that came on paper. */
+const stack = (invoices: readonly DrawnInvoice[]): DemoMailPlan => ({
+  supplierKey: null,
+  subject: 'Scan from the mail room',
+  text: 'Scanned to mail.',
   invoices,
 });
 
@@ -71,12 +80,18 @@ export function firstDayMails(today: IsoDate): DemoMailPlan[] {
     // A changed bank account.
     one('mossrigg', 1, 2, { otherIban: ibanOf('GB', 'FLMB60161331926819') }),
     one('bocage', 1, 3, { credit: true, part: 0.2 }, 'Vous trouverez notre avoir ci-joint.'),
+    // On paper, scanned in one go.
+    stack([ofOrder('elsterfurt', 2, 4, { part: 0.3 }), ofOrder('tarnside', 2, 3, { part: 0.3 }), ofOrder('bocage', 2, 2, { part: 0.3 })]),
     mail('garthwater', [], 'From next month our office opens at nine. No need to reply.'),
   ];
 }
 
 /** What the stand-in supplier sends when it is asked to write, counted up so that each is a new invoice. */
-export function askedMail(what: 'clean' | 'doubt' | 'price-variance' | 'no-attachment', today: IsoDate, count: number): DemoMailPlan {
+export function askedMail(
+  what: 'clean' | 'doubt' | 'price-variance' | 'stack' | 'no-attachment',
+  today: IsoDate,
+  count: number,
+): DemoMailPlan {
   const orders = scenarioOrders(today);
   // Orders that the first day left alone, each invoiced in parts so that the quantities stay within what was received.
   const keys = ['tarnside', 'dapplemere', 'elsterfurt', 'bocage', 'oeverdijk', 'valmorin'];
@@ -87,8 +102,11 @@ export function askedMail(what: 'clean' | 'doubt' | 'price-variance' | 'no-attac
     clean: { part: 0.1 },
     doubt: { part: 0.3, dearer: 12, totalOff: '3.00' },
     'price-variance': { part: 0.3, dearer: 12 },
+    stack: { part: 0.1 },
     'no-attachment': {},
   };
   if (what === 'no-attachment') return mail(key, []);
-  return mail(key, [invoiceOfOrder(order, addDays(today, -1), 4000 + count, twists[what])]);
+  const invoice = (days: number, serial: number) => invoiceOfOrder(order, addDays(today, -days), serial, twists[what]);
+  if (what === 'stack') return stack([invoice(2, 6000 + 2 * count), invoice(1, 6001 + 2 * count)]);
+  return mail(key, [invoice(1, 4000 + count)]);
 }

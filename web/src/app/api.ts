@@ -5,6 +5,7 @@ import type { DocumentView, SupplierView } from '@umber/contract/documents';
 import type { EntryView, OpenItem, TrialBalance } from '@umber/contract/ledger';
 import type { CodingLists, Proposals } from '@umber/contract/matching';
 import type { Session, SignIn } from '@umber/contract/people';
+import type { Arrangement, FileView } from '@umber/contract/separating';
 import type { ArrivalRow, Tray, TrayCount, TrayRows } from '@umber/contract/trays';
 import type { Observable } from 'rxjs';
 
@@ -32,6 +33,9 @@ export class Api {
   trays = (): Observable<TrayCount[]> => this.#http.get<TrayCount[]>('/api/trays');
   tray = (tray: Tray): Observable<TrayRows> => this.#http.get<TrayRows>(`/api/trays/${tray}`);
   arrivals = (): Observable<ArrivalRow[]> => this.#http.get<ArrivalRow[]>('/api/arrivals');
+  file = (id: number): Observable<FileView> => this.#http.get<FileView>(`/api/files/${id}`);
+  arrange = (id: number, arrangement: Arrangement): Observable<FileView> =>
+    this.#http.put<FileView>(`/api/files/${id}/documents`, arrangement);
   document = (id: number): Observable<DocumentView> => this.#http.get<DocumentView>(`/api/documents/${id}`);
   /** A change to a document; answers with the document as it is now. */
   change = (id: number, method: 'PUT' | 'POST', path: string, body: object): Observable<DocumentView> =>

@@ -14,6 +14,7 @@ export const routes: Routes = [
         title: 'Document · Umber Tray',
         loadComponent: () => import('./documents/document-page').then((m) => m.DocumentPage),
       },
+      { path: 'file/:id', title: 'Pages · Umber Tray', loadComponent: () => import('./separating/file-page').then((m) => m.FilePage) },
       { path: 'ledger', title: 'Ledger · Umber Tray', loadComponent: () => import('./ledger/ledger-page').then((m) => m.LedgerPage) },
       {
         path: 'suppliers',

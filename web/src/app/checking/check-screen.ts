@@ -11,7 +11,7 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
-import { Router } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import type { DocumentView } from '@umber/contract/documents';
 import { may } from '@umber/contract/people';
 import type { Box } from '@umber/core/geometry';
@@ -42,7 +42,7 @@ const SMALLEST_PAGE = 430;
 @Component({
   selector: 'umber-check-screen',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PageSheet, DoubtCard, SumsSentence, LinesView, TrailPanel],
+  imports: [PageSheet, DoubtCard, SumsSentence, LinesView, TrailPanel, RouterLink],
   templateUrl: './check-screen.html',
   styleUrl: './check-screen.scss',
 })
@@ -58,7 +58,8 @@ export class CheckScreen {
   protected readonly busy = this.#store.selectSignal(documentFeature.selectBusy);
 
   protected readonly view = signal<'head' | 'lines' | 'trail'>('head');
-  protected readonly pageNumber = signal(1);
+  /** The shown page, by its number in the file; null: the first. */
+  protected readonly pageNumber = signal<number | null>(null);
   readonly #chosen = signal<string | null>(null);
   readonly #heights = signal<ReadonlyMap<string, number>>(new Map());
   readonly #size = signal({ width: 1280, height: 800 });
@@ -77,9 +78,14 @@ export class CheckScreen {
     const at = this.questions().findIndex((item) => item.id === this.active()?.id);
     return at < 0 ? '' : `${at + 1} of ${this.questions().length} ${this.questions().length === 1 ? 'doubt' : 'doubts'}`;
   });
-  protected readonly page = computed(
-    () => this.document().pages.find((page) => page.number === this.pageNumber()) ?? this.document().pages[0] ?? null,
+  /** Where the shown page stands in the document, from 0. */
+  protected readonly pagePlace = computed(() =>
+    Math.max(
+      0,
+      this.document().pages.findIndex((page) => page.number === this.pageNumber()),
+    ),
   );
+  protected readonly page = computed(() => this.document().pages[this.pagePlace()] ?? null);
 
   // Geometry of the stage, in pixels.
   protected readonly pageWidth = computed(() => {
@@ -145,7 +151,7 @@ export class CheckScreen {
       untracked(() => {
         this.#chosen.set(null);
         this.view.set('head');
-        this.pageNumber.set(this.questions()[0]?.page ?? 1);
+        this.pageNumber.set(this.questions()[0]?.page ?? null);
       });
     });
     inject(Keys).use([
@@ -161,6 +167,11 @@ export class CheckScreen {
       { keys: 'l', does: 'lines, and back to the head', run: () => this.show('lines') },
       { keys: 't', does: 'trail, and back to the head', run: () => this.show('trail') },
       { keys: 'PageDown PageUp', does: 'turn the page', run: (event) => this.turn(event.key === 'PageDown' ? 1 : -1) },
+      {
+        keys: 'g',
+        does: 'all pages of the file, to cut and join',
+        run: () => this.#toPages(),
+      },
       { keys: 'a', does: 'add a line (in the lines)', run: () => this.view() === 'lines' && this.linesView()?.add() },
       { keys: 'd', does: 'remove the chosen line (in the lines)', run: () => this.view() === 'lines' && this.linesView()?.remove() },
       { keys: 'p', does: 'park', run: () => this.mayCheck() && this.waysOut.park() },
@@ -180,7 +191,7 @@ export class CheckScreen {
   }
 
   protected turn(step: number): void {
-    this.pageNumber.update((page) => Math.max(1, Math.min(this.document().pages.length, page + step)));
+    this.pageNumber.set(this.document().pages[this.pagePlace() + step]?.number ?? this.page()?.number ?? null);
   }
 
   /** Enter: the open doubt's first answer; without doubts the whole document is settled. */
@@ -199,7 +210,8 @@ export class CheckScreen {
     if (!active?.doubt || !this.mayCheck()) return;
     this.#chosen.set(null);
     this.hint.set('');
-    if (active.doubt.field === 'kind') this.#change({ method: 'PUT', path: 'kind', body: { kind: answer.value } });
+    if (answer.way === 'pages') this.#toPages();
+    else if (active.doubt.field === 'kind') this.#change({ method: 'PUT', path: 'kind', body: { kind: answer.value } });
     else if (answer.value === null || active.field === null)
       this.#change({ method: 'POST', path: `doubts/${active.doubt.id}/settle`, body: {} });
     else this.#give(active, answer.value);
@@ -248,6 +260,10 @@ export class CheckScreen {
     this.#chosen.set(null);
     this.hint.set('');
     this.#change({ method: 'PUT', path: `fields/${item.field}`, body: { value } });
+  }
+
+  #toPages(): void {
+    void this.#router.navigate(['/file', this.document().file.id], { queryParams: { from: this.document().id } });
   }
 
   #change(change: DocumentChange): void {

@@ -92,7 +92,7 @@ function wholeDoubts(document: DocumentView): Item[] {
     .map((doubt) => ({
       id: `doubt-${doubt.id}`,
       field: null,
-      name: doubt.field === 'kind' ? 'Kind' : 'Document',
+      name: doubt.field === 'kind' ? 'Kind' : doubt.field === 'pages' ? 'Pages' : 'Document',
       value: document.kind.replace('-', ' '),
       note: '',
       doubt,

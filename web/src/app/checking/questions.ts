@@ -41,6 +41,8 @@ export interface Answer {
   readonly value: string | null;
   readonly page: number | null;
   readonly box: Box | null;
+  /** Set where the answer leads to another screen: all pages of the file. */
+  readonly way?: 'pages';
 }
 
 export const isHeaderField = (name: string | null): name is HeaderField => (HEADER_FIELDS as readonly (string | null)[]).includes(name);
@@ -79,6 +81,17 @@ export function answersTo(doubt: DoubtView, document: DocumentView): Answer[] {
       page: null,
       box: null,
     }));
+  }
+  if (doubt.field === 'pages') {
+    const nowhere = { value: null, page: null, box: null };
+    return [
+      {
+        ...nowhere,
+        text: 'It is right as it is cut',
+        reason: `${document.pages.length === 1 ? '1 page' : `${document.pages.length} pages`}`,
+      },
+      { ...nowhere, text: 'Look at all pages', reason: 'to cut or join them', way: 'pages' },
+    ];
   }
   if (doubt.line === null && isHeaderField(doubt.field)) {
     const { field } = doubt;

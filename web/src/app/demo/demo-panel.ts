@@ -7,6 +7,7 @@ const WISHES: readonly { readonly what: DemoMail; readonly text: string }[] = [
   { what: 'clean', text: 'an invoice that fits' },
   { what: 'doubt', text: 'one with slips in it' },
   { what: 'price-variance', text: 'one with a higher price' },
+  { what: 'stack', text: 'two on paper, scanned' },
   { what: 'no-attachment', text: 'a mail without invoice' },
   { what: 'again', text: 'the last invoice again' },
 ];

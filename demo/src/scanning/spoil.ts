@@ -7,7 +7,8 @@ export const DAMAGES: readonly Damage[] = ['easy', 'medium', 'hard', 'fax', 'pho
 
 /** Resolution that pages are drawn at before they are spoilt, in pixels an inch. */
 export const DRAWN_AT = 300;
-const RESOLUTIONS: Readonly<Record<Damage, number>> = { easy: 300, medium: 220, hard: 200, fax: 204, photo: 230 };
+/** Pixels an inch of the spoilt page. */
+export const RESOLUTIONS: Readonly<Record<Damage, number>> = { easy: 300, medium: 220, hard: 200, fax: 204, photo: 230 };
 
 /** The page as a scanner, a fax or a telephone would hand it over; the same for the same seed. */
 export function spoilt(page: Grey, damage: Damage, seed: number): Grey {

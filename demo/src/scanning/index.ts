@@ -1,0 +1,3 @@
+export * from './random.js';
+export * from './spoil.js';
+export * from './stack.js';

@@ -1,0 +1,37 @@
+import { blank, turned, type Grey } from '@umber/core/pictures';
+import { drawInvoice, type DrawnInvoice } from '@umber/demo/drawing';
+import { DRAWN_AT, Random, RESOLUTIONS, spoilt, stackPdf, type Damage, type ScannedSheet } from '@umber/demo/scanning';
+import { imagePages } from '@umber/server/readers/image';
+import { jpegOf } from '@umber/server/readers/picture-files';
+import { readFile } from '@umber/server/readers/read-file';
+
+/** Chance that a sheet went into the feeder upside down, and that the empty back of one was scanned too. */
+const UPSIDE_DOWN = 0.2;
+const EMPTY_BACK = 0.3;
+
+/**
+ * The stand-in scanner: feeds the invoices, printed, sheet by sheet, a little askew and grainy, some upside down, some with their
+ * empty backs, and hands over one PDF of pictures. The same for the same seed.
+ */
+export async function scanStack(invoices: readonly DrawnInvoice[], seed: number, damage: Damage = 'easy'): Promise<Buffer> {
+  const random = new Random(seed);
+  const sheets: ScannedSheet[] = [];
+  const scan = async (page: Grey) => {
+    const fed = spoilt(random.chance(UPSIDE_DOWN) ? turned(page, 2) : page, damage, seed + sheets.length);
+    sheets.push({ jpeg: await jpegOf(fed, 1), width: fed.width, height: fed.height, resolution: RESOLUTIONS[damage] });
+  };
+  for (const invoice of invoices) {
+    const pages = await printed(await drawInvoice(invoice));
+    for (const page of pages) await scan(page);
+    if (random.chance(EMPTY_BACK)) await scan(blank(pages[0].width, pages[0].height, 250));
+  }
+  return stackPdf(sheets);
+}
+
+/** The pages of a PDF as they lie in the feeder: their pictures at the resolution that pages are drawn at. */
+async function printed(pdf: Uint8Array): Promise<Grey[]> {
+  const pages: Grey[] = [];
+  for (const { picture } of await readFile(new Uint8Array(pdf), { pictures: 9, scale: DRAWN_AT / 72 }, () => undefined))
+    for await (const page of imagePages(picture ?? new Uint8Array(), 'png')) pages.push(page.picture);
+  return pages;
+}
