@@ -20,6 +20,14 @@ describe('phrases', () => {
     const [run] = rowsOfText('Invoice Date invoiced')[0].runs;
     expect(book.find(run).map((hit) => [hit.value, hit.from, hit.to])).toEqual([[['b'], 0, 2]]);
   });
+
+  it('leave a word to the next phrase where both are phrases so', () => {
+    const book = new PhraseBook<string>({ givesWords: true });
+    for (const phrase of ['vat invoice', 'vat invoice no', 'no of the order']) book.add(phrase, phrase);
+    const found = (text: string) => book.find(rowsOfText(text)[0].runs[0]).map((hit) => hit.phrase);
+    expect(found('VAT invoice No of the order 12')).toEqual(['vat invoice', 'no of the order']);
+    expect(found('VAT invoice No 12')).toEqual(['vat invoice no']);
+  });
 });
 
 describe('labels', () => {

@@ -18,7 +18,7 @@ interface Entry<T> {
   readonly language: string;
 }
 
-const labelBook = new PhraseBook<Entry<LabelMeaning>>();
+const labelBook = new PhraseBook<Entry<LabelMeaning>>({ givesWords: true });
 const columnBook = new PhraseBook<Entry<ColumnRole>>();
 const kindBook = new PhraseBook<Entry<DocumentKind>>();
 for (const lexicon of LEXICONS) {

@@ -9,6 +9,12 @@ export interface PhraseHit<T> {
   readonly to: number;
 }
 
+interface Hit<T> {
+  readonly hit: PhraseHit<readonly T[]>;
+  /** Index of the first token behind it. */
+  readonly next: number;
+}
+
 interface Token {
   readonly token: string;
   readonly index: number;
@@ -46,6 +52,12 @@ export class PhraseBook<T> {
   /** First words of the phrases. */
   readonly #firsts = new Set<string>();
   #longest = 1;
+  readonly #givesWords: boolean;
+
+  /** `givesWords`: a phrase leaves its last word to the next one where both are phrases so. */
+  constructor({ givesWords = false } = {}) {
+    this.#givesWords = givesWords;
+  }
 
   add(phrase: string, value: T): void {
     const key = fold(phrase);
@@ -77,7 +89,8 @@ export class PhraseBook<T> {
     );
     const hits: PhraseHit<readonly T[]>[] = [];
     for (let start = 0; start < tokens.length;) {
-      const hit = this.#longestAt(tokens, start);
+      const longest = this.#longestAt(tokens, start);
+      const hit = this.#givesWords ? this.#less(tokens, start, longest) : longest;
       if (hit) hits.push(hit.hit);
       start = hit ? hit.next : start + 1;
     }
@@ -104,7 +117,16 @@ export class PhraseBook<T> {
     return joined.length < 6 ? undefined : this.#joined.get(this.#joinedSpelling.corrected(joined));
   }
 
-  #longestAt(tokens: readonly Token[], start: number) {
+  /** The hit less its last word where that begins the next phrase and the rest is one too: "Faktura VAT · Nr zamówienia". */
+  #less(tokens: readonly Token[], start: number, hit: Hit<T> | null): Hit<T> | null {
+    if (!hit || hit.next - start < 2) return hit;
+    const following = this.#longestAt(tokens, hit.next - 1);
+    if (!following || following.next - hit.next < 1) return hit;
+    const shorter = this.#longestAt(tokens.slice(0, hit.next - 1), start);
+    return shorter?.next === hit.next - 1 ? shorter : hit;
+  }
+
+  #longestAt(tokens: readonly Token[], start: number): Hit<T> | null {
     if (start > 0 && tokens[start - 1].index === tokens[start].index) return null;
     const first = tokens[start];
     if (!first.scanned && !this.#firsts.has(first.token) && !this.#joined.has(first.token)) return null;

@@ -81,7 +81,7 @@ export function firstDayMails(today: IsoDate): DemoMailPlan[] {
     one('mossrigg', 1, 2, { otherIban: ibanOf('GB', 'FLMB60161331926819') }),
     one('bocage', 1, 3, { credit: true, part: 0.2 }, 'Vous trouverez notre avoir ci-joint.'),
     // On paper, scanned in one go.
-    stack([ofOrder('elsterfurt', 2, 4, { part: 0.3 }), ofOrder('tarnside', 2, 3, { part: 0.3 }), ofOrder('bocage', 2, 2, { part: 0.3 })]),
+    stack([without('fellbeam', 4), without('garthwater', 3), without('whinstone', 12), without('underbarrow', 2)]),
     mail('garthwater', [], 'From next month our office opens at nine. No need to reply.'),
   ];
 }
