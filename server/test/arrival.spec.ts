@@ -37,11 +37,11 @@ describe('mail that arrives', () => {
     expect(found).toMatchObject({ state: 'unpacked', sender: 'accounts@tarnside-lubricants.example' });
     const { rows } = await server.pool.query(
       'select b.bytes from documents d join files f on f.id = d.file_id join blobs b on b.sha256 = f.blob where d.id = $1',
-      [found.documents[0].id],
+      [found.files[0].documents[0].id],
     );
     expect(pdf.equals(rows[0].bytes)).toBe(true);
     const document = await until('reading', async () => {
-      const view = await clerk.ok('GET', `/api/documents/${found.documents[0].id}`);
+      const view = await clerk.ok('GET', `/api/documents/${found.files[0].documents[0].id}`);
       return view.tray !== 'arriving' && view;
     });
     expect(document).toMatchObject({ tray: 'post', supplier: { name: 'Tarnside Lubricants Ltd' }, doubts: [] });
@@ -61,7 +61,7 @@ describe('mail that arrives', () => {
     const document = await until(
       'reading',
       async () => {
-        const view = await clerk.ok('GET', `/api/documents/${found.documents[0].id}`);
+        const view = await clerk.ok('GET', `/api/documents/${found.files[0].documents[0].id}`);
         return view.tray !== 'arriving' && view;
       },
       90_000,
@@ -74,7 +74,7 @@ describe('mail that arrives', () => {
 
   it('without a PDF is kept and shown with the reason', async () => {
     await mail(server.smtpPort, [], { subject: 'hello' });
-    expect(await arrival('hello')).toMatchObject({ state: 'no-documents', reason: 'The mail has no attachment.', documents: [] });
+    expect(await arrival('hello')).toMatchObject({ state: 'no-documents', reason: 'The mail has no attachment.', files: [] });
   });
 
   it('with the same file again is recognised and turned away with the reason', async () => {
@@ -83,10 +83,10 @@ describe('mail that arrives', () => {
     const first = await arrival('once');
     await mail(server.smtpPort, [{ filename: 'twice.pdf', content: pdf }], { subject: 'twice' });
     const second = await arrival('twice');
-    const document = await clerk.ok('GET', `/api/documents/${second.documents[0].id}`);
+    const document = await clerk.ok('GET', `/api/documents/${second.files[0].documents[0].id}`);
     expect(document).toMatchObject({
       tray: 'turned-away',
-      reason: `The very same file came before, as document ${first.documents[0].id}.`,
+      reason: `The very same file came before, as document ${first.files[0].documents[0].id}.`,
     });
   });
 
@@ -115,7 +115,7 @@ describe('mail that arrives', () => {
     await mail(server.smtpPort, [{ filename: 'broken.pdf', content: Buffer.from('%PDF-1.7\nthis is not one') }], { subject: 'broken' });
     const found = await arrival('broken');
     const document = await until('the refusal', async () => {
-      const view = await clerk.ok('GET', `/api/documents/${found.documents[0].id}`);
+      const view = await clerk.ok('GET', `/api/documents/${found.files[0].documents[0].id}`);
       return view.tray === 'check' && view;
     });
     expect(document.doubts).toMatchObject([{ field: null, line: null, reason: expect.stringContaining('damaged') }]);

@@ -55,8 +55,14 @@ for (const plan of firstDayMails(new Date().toISOString().slice(0, 10))) await s
 const clerk = await Visitor.signIn('nell');
 const deadline = Date.now() + PATIENCE_MS;
 while (Date.now() < deadline) {
-  const arrivals = await clerk.get<{ state: string; documents: { tray: string }[] }[]>('/api/arrivals');
-  if (arrivals.every((arrival) => arrival.state !== 'stored' && arrival.documents.every((document) => document.tray !== 'arriving'))) break;
+  const arrivals = await clerk.get<{ state: string; files: { documents: { tray: string }[] }[] }[]>('/api/arrivals');
+  if (
+    arrivals.every(
+      (arrival) =>
+        arrival.state !== 'stored' && arrival.files.every((file) => file.documents.every((document) => document.tray !== 'arriving')),
+    )
+  )
+    break;
   await new Promise((resolve) => setTimeout(resolve, 300));
 }
 

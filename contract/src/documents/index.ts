@@ -90,8 +90,8 @@ export interface DocumentView {
   readonly reason: string | null;
   readonly kind: DocumentKind;
   readonly language: string;
-  /** The file that it was cut out of. */
-  readonly file: { readonly id: number; readonly name: string };
+  /** The file that it was cut out of, and how many pages that has. */
+  readonly file: { readonly id: number; readonly name: string; readonly pages: number };
   readonly arrival: {
     readonly id: number;
     readonly sender: string | null;

@@ -60,7 +60,13 @@ export interface ArrivalRow {
   readonly subject: string | null;
   readonly state: 'stored' | 'unpacked' | 'no-documents' | 'repeated' | 'failed';
   readonly reason: string | null;
-  readonly documents: readonly { readonly id: number; readonly tray: Tray; readonly fileName: string }[];
+  readonly files: readonly {
+    readonly id: number;
+    readonly name: string;
+    /** 0 until it is read. */
+    readonly pages: number;
+    readonly documents: readonly { readonly id: number; readonly tray: Tray; readonly number: string | null }[];
+  }[];
 }
 
 /** One line of the live stream. */

@@ -35,7 +35,7 @@ export const trailOf = (db: Database, documentId: number) =>
 export const documentHead = (db: Database, id: number) =>
   row<Record<string, string | null> & { id: number; version: number; lines: string }>(
     db,
-    `select d.id, d.version, d.tray, d.parked_from as "parkedFrom", d.reason, d.kind, d.language, f.id as "fileId", f.name as "fileName", d.invoice_number as "invoiceNumber",
+    `select d.id, d.version, d.tray, d.parked_from as "parkedFrom", d.reason, d.kind, d.language, f.id as "fileId", f.name as "fileName", (select count(*)::int from file_pages x where x.file_id = f.id) as "filePages", d.invoice_number as "invoiceNumber",
        d.issue_date as "issueDate", d.due_date as "dueDate", d.currency, d.order_reference as "orderReference", d.seller_name as "sellerName", d.seller_tax_id as "sellerTaxId",
        d.seller_iban as "sellerIban", d.net_total as "netTotal", d.tax_total as "taxTotal", d.gross_total as "grossTotal", d.amount_due as "amountDue", d.discount_percent as "discountPercent", d.discount_date as "discountDate",
        d.document_discount as discount, d.carriage, d.settled_fields as "settledFields", d.supplier_id as "supplierId", d.order_id as "orderId", checker.name as "checkedBy",

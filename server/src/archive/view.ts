@@ -38,7 +38,7 @@ export async function documentView(db: Database, id: number): Promise<DocumentVi
     reason: head.reason,
     kind: head.kind as DocumentView['kind'],
     language: head.language ?? 'en',
-    file: { id: Number(head.fileId), name: head.fileName ?? '' },
+    file: { id: Number(head.fileId), name: head.fileName ?? '', pages: Number(head.filePages) },
     arrival: {
       id: Number(head.arrivalId),
       sender: head.sender,

@@ -37,7 +37,9 @@ export const arrivalRows = (db: Database, most: number) =>
   rows<ArrivalRow>(
     db,
     `select a.id, a.received_at as "receivedAt", coalesce(a.sender, a.envelope_from) as sender, a.subject, a.state, a.reason,
-       coalesce((select json_agg(json_build_object('id', d.id, 'tray', d.tray, 'fileName', f.name) order by d.id) from documents d join files f on f.id = d.file_id where d.arrival_id = a.id), '[]') as documents
+       coalesce((select json_agg(json_build_object('id', f.id, 'name', f.name, 'pages', (select count(*) from file_pages p where p.file_id = f.id), 'documents',
+         (select json_agg(json_build_object('id', d.id, 'tray', d.tray, 'number', d.invoice_number) order by d.id) from documents d where d.file_id = f.id)) order by f.id)
+         from files f where f.arrival_id = a.id), '[]') as files
      from arrivals a order by a.id desc limit $1`,
     [most],
   );

@@ -173,4 +173,4 @@ export class FilePage {
     boundary !== null && boundary.probability > UNSURE_BOUNDARY.from && boundary.probability < UNSURE_BOUNDARY.to;
 }
 
-const nameOf = (part: PartView): string => [part.supplier ?? 'Unknown supplier', part.number].filter(Boolean).join(' · ');
+const nameOf = (part: PartView): string => part.supplier ?? 'Unknown supplier';

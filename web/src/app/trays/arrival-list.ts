@@ -36,9 +36,17 @@ const STATE: Readonly<Record<ArrivalRow['state'], string>> = {
             <td>{{ arrival.sender ?? 'unknown' }}</td>
             <td>{{ arrival.subject ?? '(no subject yet)' }}</td>
             <td>
-              @for (document of arrival.documents; track document.id) {
-                <a [routerLink]="['/document', document.id]">{{ document.fileName }}, in {{ trayName(document.tray) }}</a
-                ><br />
+              @for (file of arrival.files; track file.id) {
+                @if (file.pages > 1) {
+                  <a [routerLink]="['/file', file.id]">{{ file.name }}, {{ file.pages }} pages</a>
+                }
+                <ul [class.inside]="file.pages > 1">
+                  @for (document of file.documents; track document.id) {
+                    <li>
+                      <a [routerLink]="['/document', document.id]">{{ document.number ?? file.name }}</a> in {{ trayName(document.tray) }}
+                    </li>
+                  }
+                </ul>
               } @empty {
                 <span [class.ask]="arrival.state === 'failed'">{{ stateText(arrival.state) }}</span>
               }
@@ -60,6 +68,14 @@ const STATE: Readonly<Record<ArrivalRow['state'], string>> = {
     }
     a {
       color: var(--right);
+    }
+    ul {
+      margin: 0;
+      padding: 0;
+      list-style: none;
+    }
+    ul.inside {
+      padding-left: 14px;
     }
     td.age {
       text-align: right;

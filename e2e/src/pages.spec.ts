@@ -1,0 +1,51 @@
+import { letSupplierWrite, Stage } from './stage.js';
+
+describe('a scanned stack', () => {
+  let stage: Stage;
+  beforeAll(async () => {
+    stage = await Stage.raise();
+  });
+  afterAll(() => stage.strike());
+
+  it('is cut into its documents, and a clerk joins and cuts them by key', async () => {
+    const clerk = await stage.signIn('nell');
+    await letSupplierWrite(clerk, 'two on paper, scanned');
+    await clerk.getByRole('link', { name: /Arriving/ }).click();
+    const scan = clerk.locator('tr', { hasText: 'Scan from the mail room' });
+    await scan.getByText(/\.pdf, \d+ pages/).waitFor({ timeout: 90_000 });
+    await clerk.waitForFunction(() => document.querySelectorAll('tr ul.inside li').length === 2, null, { timeout: 60_000 });
+    await clerk.waitForFunction(() => !document.querySelector('tr ul.inside')?.textContent?.includes('Arriving'), null, {
+      timeout: 60_000,
+    });
+    await scan.getByText(/\.pdf, \d+ pages/).click();
+
+    // Two documents lie there, each with its number; why the second begins is said beside its page.
+    const groups = clerk.locator('section.group:not(.aside)');
+    await groups.nth(1).waitFor();
+    expect(await groups.count()).toBe(2);
+    const start = await groups.nth(1).locator('.slot').first().getAttribute('data-page');
+    await groups.nth(1).locator('.sheet').first().click();
+    await clerk.getByText(/Begins a document \(\d+ % sure\): number/).waitFor();
+
+    // Join, undo, set aside, take back: nothing is kept until the clerk says so.
+    await clerk.keyboard.press('c');
+    expect(await groups.count()).toBe(1);
+    await clerk.keyboard.press('z');
+    expect(await groups.count()).toBe(2);
+    await clerk.keyboard.press('x');
+    expect(await groups.count()).toBe(1);
+    await clerk.locator(`section.aside [data-page="${start}"]`).waitFor();
+    await clerk.keyboard.press('x');
+    expect(await groups.count()).toBe(2);
+
+    // A document that is further on keeps its pages, and the sentence says so.
+    await clerk.keyboard.press('c');
+    await clerk.keyboard.press('Enter');
+    await clerk
+      .getByRole('alert')
+      .getByText(/its pages stay as they are/)
+      .or(clerk.locator('h1', { hasText: 'Arriving' }))
+      .first()
+      .waitFor();
+  });
+});
