@@ -80,7 +80,10 @@ async function extractAndDraw(file: Uint8Array): Promise<void> {
     await page.getTextContent();
     const viewport = page.getViewport({ scale: SCALE });
     const canvas = createCanvas(Math.ceil(viewport.width), Math.ceil(viewport.height));
-    await page.render({ canvas: null, canvasContext: canvas.getContext('2d') as unknown as never, viewport }).promise;
+    const context = canvas.getContext('2d');
+    await page.render({ canvas: null, canvasContext: context as unknown as never, viewport }).promise;
+    // The canvas puts drawing off until its pixels are asked for.
+    context.getImageData(0, 0, 1, 1);
   }
   await pdf.loadingTask.destroy();
 }
