@@ -46,6 +46,12 @@ await shoot(clerk, 'check', '/tray/check', ['row:Crakewell']);
 await shoot(clerk, 'check-lines', '/tray/check', ['row:Tarnside', 'l']);
 await shoot(clerk, 'keys', null, ['l', '?']);
 await shoot(clerk, 'arriving', '/tray/arriving');
+await clerk
+  .getByText(/\.pdf, \d+ pages/)
+  .first()
+  .click();
+await shoot(clerk, 'pages', null, ['ArrowRight']);
+await shoot(clerk, 'check-scan', '/tray/check', ['row:Fellbeam']);
 await shoot(clerk, 'match', '/tray/match', ['row:Hartscale']);
 await shoot(clerk, 'orders', '/orders');
 await shoot(clerk, 'suppliers', '/suppliers');
