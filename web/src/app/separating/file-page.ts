@@ -64,7 +64,11 @@ export class FilePage {
   protected readonly reasons = computed(() => {
     const boundary = this.#boundaries().get(this.chosen());
     if (!boundary) return null;
-    return { unsure: this.#isUnsure(boundary), sure: Math.round(100 * boundary.probability), text: boundary.reasons.join(', ') };
+    return {
+      unsure: this.#isUnsure(boundary),
+      sure: Math.max(1, Math.min(99, Math.round(100 * boundary.probability))),
+      text: boundary.reasons.join(', '),
+    };
   });
   protected readonly startsDocument = computed(() => this.#now().documents.some((pages) => pages[0] === this.chosen()));
   protected readonly isFirst = computed(() => this.#now().documents[0]?.[0] === this.chosen());

@@ -74,6 +74,10 @@ const STATE: Readonly<Record<ArrivalRow['state'], string>> = {
       padding: 0;
       list-style: none;
     }
+    li,
+    td > a {
+      white-space: nowrap;
+    }
     ul.inside {
       padding-left: 14px;
     }
