@@ -1,4 +1,5 @@
 import { CdkDrag, CdkDropList, CdkDropListGroup, type CdkDragDrop } from '@angular/cdk/drag-drop';
+import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, input, numberAttribute, signal } from '@angular/core';
 import { Router } from '@angular/router';
 import { may } from '@umber/contract/people';
@@ -19,7 +20,7 @@ const SETTLED: ReadonlySet<string> = new Set(['sign-off', 'post', 'posted', 'arr
 @Component({
   selector: 'umber-file-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CdkDropListGroup, CdkDropList, CdkDrag],
+  imports: [CdkDropListGroup, CdkDropList, CdkDrag, NgTemplateOutlet],
   templateUrl: './file-page.html',
   styleUrl: './file-page.scss',
 })
