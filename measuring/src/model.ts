@@ -2,7 +2,7 @@ import { checkTaxId, ibanOf } from '@umber/core/identifiers';
 import { addDays } from '@umber/core/dates';
 import { Decimal } from '@umber/core/money';
 import { PHRASES, type Phrases } from './phrases.js';
-import { Random } from '@umber/demo/scanning';
+import { Random } from '@umber/demo/random';
 
 /** One line of an invoice that is to be drawn; amounts exact, as printed. */
 export interface DrawnLine {

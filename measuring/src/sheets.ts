@@ -1,7 +1,7 @@
 import { Decimal } from '@umber/core/money';
 import type { DrawnInvoice, DrawnLine, Wish } from './model.js';
 import type { Phrases } from './phrases.js';
-import { Random } from '@umber/demo/scanning';
+import { Random } from '@umber/demo/random';
 
 /** A family of layouts: what its invoices are like and how a page of it is written as HTML. */
 export interface Family {

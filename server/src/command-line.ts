@@ -60,10 +60,9 @@ async function readBytes(pool: ReaderPool, bytes: Uint8Array, path: string, meth
 async function readPages(pool: ReaderPool, bytes: Uint8Array, offset: number, coverText: string, method: LineMethod) {
   const pages = (await pool.read(bytes)).map((page) => page.words);
   const { documents } = separate(pages);
-  const read = documents.length === 0 ? [pages] : documents;
   return {
     pages: pages.length,
-    documents: read.map((document) => shown(readDocument(document, { coverText, receivedOn: today() }, method), offset)),
+    documents: documents.map((document) => shown(readDocument(document, { coverText, receivedOn: today() }, method), offset)),
   };
 }
 

@@ -1,6 +1,7 @@
 import { blank, turned, type Grey } from '@umber/core/pictures';
 import { drawInvoice, type DrawnInvoice } from '@umber/demo/drawing';
-import { DRAWN_AT, Random, RESOLUTIONS, spoilt, stackPdf, type Damage, type ScannedSheet } from '@umber/demo/scanning';
+import { Random } from '@umber/demo/random';
+import { DRAWN_AT, RESOLUTIONS, spoilt, stackPdf, type Damage, type ScannedSheet } from '@umber/demo/scanning';
 import { imagePages } from '@umber/server/readers/image';
 import { jpegOf } from '@umber/server/readers/picture-files';
 import { readFile } from '@umber/server/readers/read-file';

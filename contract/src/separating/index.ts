@@ -1,14 +1,9 @@
 import Joi from 'joi';
+import type { Boundary } from '@umber/core/separating';
 import type { Tray } from '../trays/index.js';
 
 /** Where a document may begin, as the pages speak for it. */
-export interface BoundaryView {
-  /** 1-based page of the file. */
-  readonly before: number;
-  /** 0..1: how likely a document begins there. */
-  readonly probability: number;
-  readonly reasons: readonly string[];
-}
+export type BoundaryView = Boundary;
 
 /** A document as it was cut out of its file. */
 export interface PartView {
@@ -42,5 +37,8 @@ export const arrangementSchema = Joi.object<Arrangement>({
   documents: Joi.array().items(Joi.array().items(pageNumber).min(1)).min(1).max(500).required(),
 });
 
-/** A boundary between these is a question for a person. */
-export const UNSURE_BOUNDARY = { from: 0.15, to: 0.85 } as const;
+/** Whether a boundary is a question for a person: neither plainly there nor plainly not. */
+export const isUnsure = ({ probability }: BoundaryView): boolean => probability > 0.15 && probability < 0.85;
+
+/** Trays in which a document's pages may still change. */
+export const MAY_REARRANGE: readonly Tray[] = ['check', 'match', 'parked', 'turned-away'];

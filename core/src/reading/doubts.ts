@@ -21,10 +21,11 @@ export interface Checks {
   /** Below this confidence a value is asked: one less the accepted risk. */
   readonly askBelow: number;
   readonly labels: readonly Label[];
-  /** Whether the page has payment terms in days. */
   /** The currency of the seller's country where the printed one is hardly his. */
   readonly likelierCurrency: string | null;
+  /** The day on which the document came, ISO 8601; null where not known. */
   readonly receivedOn: string | null;
+  /** Whether the page has payment terms in days. */
   readonly termsPrinted: boolean;
   /** Whether the word IBAN stands on the page. */
   readonly namesIban: boolean;

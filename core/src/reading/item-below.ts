@@ -4,7 +4,7 @@ import type { Run, Word } from './words.js';
 
 /** Words that begin a label of an item number in any language: the language of a page may be mistaken. */
 const ITEM_WORDS = new Set(
-  LEXICONS.flatMap((lexicon) => lexicon.columns.itemNumber.flatMap((phrase) => fold(phrase).split(' ')[0])).filter((w) => w.length > 2),
+  LEXICONS.flatMap((lexicon) => lexicon.columns.itemNumber.map((phrase) => fold(phrase).split(' ')[0])).filter((w) => w.length > 2),
 );
 
 /** "Item: CMP-46" or "Réf. prestation: TP-40151" under a description: the word after the label, as the item's number; null for other text. */

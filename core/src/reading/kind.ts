@@ -32,10 +32,11 @@ export function documentKind(
     }
   }
   // What is all below zero is owed to the buyer, unless its title plainly says invoice.
-  if (negative && hasTotals && (votes.get('credit-note')?.score ?? 0) < 0.5 && (votes.get('invoice')?.score ?? 0) >= 0.5)
-    return { kind: 'invoice', score: BELOW_ZERO, run: votes.get('invoice')?.run ?? null };
-  if (negative && (votes.get('credit-note')?.score ?? 0) < 0.5 && hasTotals)
+  if (negative && hasTotals && (votes.get('credit-note')?.score ?? 0) < 0.5) {
+    const titled = votes.get('invoice');
+    if (titled && titled.score >= 0.5) return { kind: 'invoice', score: BELOW_ZERO, run: titled.run };
     return { kind: 'credit-note', score: addsUp ? 0.9 : 0.7, run: votes.get('credit-note')?.run ?? null };
+  }
   const ranked = [...votes].sort((a, b) => b[1].score - a[1].score);
   const [best, second] = ranked;
   if (!best || best[1].score < 0.15)

@@ -34,8 +34,8 @@ export function trustTextLayer(words: readonly Word[], paper: Paper): TextLayerT
   if (paper.pictureShare > WHOLE_PAGE && words.length < OF_ITS_OWN) return 'partial';
   const odd = [...letters].filter((sign) => !/[\p{Script=Latin}\p{N}\p{P}\p{Sc}\p{Sm}\p{Zs}°ºª№²³]/u.test(sign)).length;
   if (odd > 0.15 * [...letters].length) return 'garbled';
-  const rows = rowsOf({ page: 1, width: 0, height: 0, words });
   if (words.length < 40) return 'good';
+  const rows = rowsOf({ page: 1, width: 0, height: 0, words });
   const meaning = (languageVotes(rows)?.votes ?? 0) / words.length;
   return meaning < MEANING.none || (meaning < MEANING.little && pronounceable(words) < PRONOUNCEABLE) ? 'garbled' : 'good';
 }

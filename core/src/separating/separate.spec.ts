@@ -56,5 +56,7 @@ describe('separating', () => {
     expect(boundary.probability).toBeGreaterThan(0.9);
   });
 
+  it('is one document where all pages are blank', () => expect(cut([pageOf([], 1), pageOf([], 2)])).toEqual([[1, 2]]));
+
   it('has nothing to cut in nothing', () => expect(separate([])).toEqual({ documents: [], boundaries: [] }));
 });

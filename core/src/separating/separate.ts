@@ -12,7 +12,7 @@ export interface Boundary {
 
 /** A file cut into documents. */
 export interface Separation {
-  /** The pages of each document, in order; blank pages belong to none. */
+  /** The pages of each document, in order; blank pages belong to none, save where all are blank. */
   readonly documents: readonly (readonly PageWords[])[];
   readonly boundaries: readonly Boundary[];
 }
@@ -64,6 +64,7 @@ export function separate(pages: readonly PageWords[]): Separation {
       so = { ...signs, number: signs.number ?? so.number, seller: so.seller ?? signs.seller };
     }
   }
+  if (documents.length === 0 && pages.length > 0) documents.push([...pages]);
   return { documents, boundaries };
 }
 

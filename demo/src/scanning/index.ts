@@ -1,3 +1,2 @@
-export * from './random.js';
 export * from './spoil.js';
 export * from './stack.js';

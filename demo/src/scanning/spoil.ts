@@ -1,5 +1,5 @@
 import { blank, rotation, warped, fromPoints, resized, threshold, type Grey } from '@umber/core/pictures';
-import { Random } from './random.js';
+import { Random } from '../random/index.js';
 
 /** How badly a page was scanned. */
 export type Damage = 'easy' | 'medium' | 'hard' | 'fax' | 'photo';

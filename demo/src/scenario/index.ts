@@ -1,4 +1,3 @@
-export * from './chance.js';
 export * from './company.js';
 export * from './orders.js';
 export * from './suppliers.js';

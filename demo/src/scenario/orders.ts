@@ -1,6 +1,6 @@
 import { addDays, type IsoDate } from '@umber/core/dates';
 import { COST_CENTRES } from './company.js';
-import { chance } from './chance.js';
+import { Random } from '../random/index.js';
 import { SUPPLIERS, type CatalogueItem, type ScenarioSupplier } from './suppliers.js';
 
 export interface ScenarioOrderLine extends CatalogueItem {
@@ -24,7 +24,8 @@ const SHORT_DELIVERERS: ReadonlySet<string> = new Set(['hartscale', 'bellwether'
 
 /** The orders of the demo, with receipts, counted back from `today`. Some third orders came short. */
 export function scenarioOrders(today: IsoDate): ScenarioOrder[] {
-  const random = chance(20_261);
+  const chance = new Random(20_261);
+  const random = () => chance.next();
   const buyers = SUPPLIERS.filter((supplier) => supplier.onOrder);
   return Array.from({ length: ORDERS }, (_, i) => {
     const supplier = buyers[i % buyers.length];

@@ -67,7 +67,8 @@ async function readPage(page: PDFPageProxy, number: number, scale: number | null
   const view = page.getViewport({ scale: 1 });
   const content = await page.getTextContent();
   const words = wordsOf(content.items as TextItem[], view.transform).slice(0, LIMITS.wordsOfPage);
-  const drawing = scale === null ? null : await drawn(page, scale);
+  // A page without words is a scan and is drawn once, larger, below.
+  const drawing = scale === null || words.length === 0 ? null : await drawn(page, scale);
   const paper = await paperOf(page, drawing?.operations ?? (await page.getOperatorList()));
   const trust = trustTextLayer(words, paper);
   if (trust === 'good') {

@@ -1,4 +1,4 @@
-import { UNSURE_BOUNDARY, type BoundaryView } from '@umber/contract/separating';
+import { isUnsure, type BoundaryView } from '@umber/contract/separating';
 import { readDocument, type DocumentReading } from '@umber/core/reading';
 import { record } from '../archive/trail.js';
 import { insertDoubt } from '../checking/queries.js';
@@ -74,7 +74,7 @@ export async function refuseDocument(services: Services, id: number, reason: str
 /** The questions about where this document begins and ends, where the pages do not plainly say. */
 function boundaryDoubts(boundaries: readonly BoundaryView[], pages: readonly number[]) {
   return boundaries
-    .filter(({ before, probability }) => pages.includes(before) && probability > UNSURE_BOUNDARY.from && probability < UNSURE_BOUNDARY.to)
+    .filter((boundary) => pages.includes(boundary.before) && isUnsure(boundary))
     .slice(0, 1)
     .map(({ before, reasons }) => ({
       field: 'pages' as const,

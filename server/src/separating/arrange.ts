@@ -1,6 +1,6 @@
 import type { Person } from '@umber/contract/people';
-import type { Arrangement } from '@umber/contract/separating';
-import { TRAY_NAMES, type Tray } from '@umber/contract/trays';
+import { MAY_REARRANGE, type Arrangement } from '@umber/contract/separating';
+import { TRAY_NAMES } from '@umber/contract/trays';
 import { arrangementFault, rearrangement } from '@umber/core/separating';
 import { withdrawApprovals } from '../approval/queries.js';
 import { record } from '../archive/trail.js';
@@ -11,9 +11,6 @@ import type { Services } from '../services.js';
 import { moveTo } from '../trays/move.js';
 import { lockDocument } from '../trays/queries.js';
 import { bumpFile, fileHead, filePages, lockFile, partsOf, resetDocument, setPages, settlePageDoubts } from './queries.js';
-
-/** Trays in which a document's pages may still change. */
-const OPEN: readonly Tray[] = ['check', 'match', 'parked', 'turned-away'];
 
 /**
  * Puts the pages of a file together as a person wants. Documents whose pages change are read again, the others stay as they are.
@@ -58,7 +55,7 @@ export async function arrange(services: Services, fileId: number, person: Person
 
 async function mayChange(db: Database, id: number): Promise<void> {
   const document = await lockDocument(db, id);
-  if (!document || OPEN.includes(document.tray)) return;
+  if (!document || MAY_REARRANGE.includes(document.tray)) return;
   throw new Refused(
     'wrong-tray',
     document.tray === 'arriving'

@@ -27,15 +27,14 @@ export interface WaitingFile {
  */
 export async function readAndSeparate(services: Services, { fileId, fileName, blob, arrivalId, id }: WaitingFile): Promise<number[]> {
   const read = await services.readers.read(await fetchBlob(services.pool, blob), { pictures: MOST_PICTURES, scale: PICTURE_SCALE });
-  const pages = read.map((page) => page.words);
-  const { documents, boundaries } = separate(pages);
+  const { documents, boundaries } = separate(read.map((page) => page.words));
   return await inTransaction(services.pool, async (db) => {
     const file = await lockFile(db, fileId);
     if (!file || file.readAt !== null) return [];
     for (const { words, picture } of read) await insertFilePage(db, fileId, words, picture && (await keepBlob(db, picture)));
     for (const boundary of boundaries) await insertBoundary(db, fileId, boundary);
-    const [first = pages, ...others] = documents.map((document) => document.map((page) => page.page));
-    await setPages(db, id, documents.length === 0 ? pages.map((page) => page.page) : (first as number[]));
+    const [first = [], ...others] = documents.map((document) => document.map((page) => page.page));
+    await setPages(db, id, first);
     const added: number[] = [];
     for (const numbers of others) {
       const other = await insertDocument(db, arrivalId, fileId);

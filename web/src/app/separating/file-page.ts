@@ -3,7 +3,7 @@ import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, input, numberAttribute, signal } from '@angular/core';
 import { Router } from '@angular/router';
 import { may } from '@umber/contract/people';
-import { UNSURE_BOUNDARY, type BoundaryView, type FileView, type PartView } from '@umber/contract/separating';
+import { isUnsure, MAY_REARRANGE, type FileView, type PartView } from '@umber/contract/separating';
 import { TRAY_NAMES } from '@umber/contract/trays';
 import { Store } from '@ngrx/store';
 import { Api } from '../api';
@@ -12,9 +12,6 @@ import { sessionFeature } from '../people/session.state';
 import { messageOf } from '../refusal';
 import { TopBar } from '../top-bar';
 import { arrangedAs, asideOrBack, cutOrJoin, moved, type Arranged } from './arrangement';
-
-/** Trays whose documents keep their pages. */
-const SETTLED: ReadonlySet<string> = new Set(['sign-off', 'post', 'posted', 'arriving']);
 
 /** All pages of a file as small pictures, lying together as they make documents: cut, join, move, set aside; undo; keep. */
 @Component({
@@ -48,12 +45,13 @@ export class FilePage {
   readonly #parts = computed(() => new Map(this.file()?.documents.map((part) => [part.pages.join(), part])));
   readonly #boundaries = computed(() => new Map(this.file()?.boundaries.map((boundary) => [boundary.before, boundary])));
 
-  /** Each document as it lies there: its pages, what it is if it is one already, and why it begins where it does. */
+  /** Each document as it lies there: its pages, what it is if it is one already, and whether it may begin elsewhere. */
   protected readonly groups = computed(() =>
     this.#now().documents.map((pages, i) => {
       const part = this.#parts().get(pages.join()) ?? null;
-      const boundary = i === 0 ? null : (this.#boundaries().get(pages[0]) ?? null);
-      return { pages, part, boundary, unsure: !this.changed() && this.#isUnsure(boundary), name: part ? nameOf(part) : 'New document' };
+      const boundary = i === 0 ? undefined : this.#boundaries().get(pages[0]);
+      const unsure = !this.changed() && boundary !== undefined && isUnsure(boundary);
+      return { pages, part, unsure, name: part ? nameOf(part) : 'New document' };
     }),
   );
   protected readonly summary = computed(() => {
@@ -66,7 +64,7 @@ export class FilePage {
     const boundary = this.#boundaries().get(this.chosen());
     if (!boundary) return null;
     return {
-      unsure: this.#isUnsure(boundary),
+      unsure: isUnsure(boundary),
       sure: Math.max(1, Math.min(99, Math.round(100 * boundary.probability))),
       text: boundary.reasons.join(', '),
     };
@@ -135,7 +133,7 @@ export class FilePage {
     void this.#router.navigate(part && part.tray !== 'arriving' ? ['/document', from] : ['/tray', from ? 'check' : 'arriving']);
   }
 
-  protected readonly keepsPages = (part: PartView | null): boolean => part !== null && SETTLED.has(part.tray);
+  protected readonly keepsPages = (part: PartView | null): boolean => part !== null && !MAY_REARRANGE.includes(part.tray);
   protected readonly picture = (page: number): string => `/api/files/${this.id()}/pages/${page}/picture`;
   protected readonly trayName = (part: PartView): string => TRAY_NAMES[part.tray];
 
@@ -152,7 +150,7 @@ export class FilePage {
         file.documents.map((part) => part.pages),
       ),
     );
-    const asked = file.boundaries.find((boundary) => this.#isUnsure(boundary));
+    const asked = file.boundaries.find(isUnsure);
     this.chosen.set(
       asked?.before ?? file.documents.find((part) => part.id === Number(this.from()))?.pages[0] ?? file.pages[0]?.number ?? 1,
     );
@@ -173,9 +171,6 @@ export class FilePage {
     this.chosen.set(page);
     this.#host.nativeElement.querySelector(`[data-page="${page}"]`)?.scrollIntoView({ block: 'nearest' });
   }
-
-  readonly #isUnsure = (boundary: BoundaryView | null): boolean =>
-    boundary !== null && boundary.probability > UNSURE_BOUNDARY.from && boundary.probability < UNSURE_BOUNDARY.to;
 }
 
 const nameOf = (part: PartView): string => part.supplier ?? 'Unknown supplier';
