@@ -39,7 +39,11 @@ export function averaged(picture: Grey, side: number): Grey {
     sums.fill(0);
     for (let row = 0; row < side; row++) {
       let at = (y * side + row) * picture.width;
-      for (let x = 0; x < width; x++) for (let k = 0; k < side; k++) sums[x] += picture.data[at++];
+      for (let x = 0; x < width; x++) {
+        let sum = 0;
+        for (const end = at + side; at < end; at++) sum += picture.data[at];
+        sums[x] += sum;
+      }
     }
     for (let x = 0; x < width; x++) data[y * width + x] = sums[x] / (side * side);
   }

@@ -17,14 +17,23 @@ export function evenlyLit(picture: Grey): Grey {
     for (let x = 0; x < columns; x++)
       line[x] = Math.max(40, paper.data[above + x] + (paper.data[below + x] - paper.data[above + x]) * (v - Math.floor(v)));
     line[columns] = line[columns - 1];
-    for (let x = 0; x < picture.width; x++, at++) {
-      const u = (x + 0.5) / SQUARE - 0.5;
-      const left = u < 0 ? 0 : u | 0;
-      const shade = (picture.data[at] * 250) / (line[left] + (line[left + 1] - line[left]) * (u < 0 ? 0 : u - left));
-      data[at] = shade > 255 ? 255 : shade;
+    for (let left = 0, x = 0; x < picture.width; left++) {
+      // The shades between the middles of two squares; those before the first middle and after the last are as there.
+      const end = left >= columns - 1 ? picture.width : Math.min(picture.width, Math.ceil((left + 1.5) * SQUARE - 0.5));
+      const slope = (line[left + 1] - line[left]) / SQUARE;
+      const flat = left === 0 ? Math.min(end, SQUARE / 2) : x;
+      for (; x < flat; x++, at++) data[at] = lit(picture.data[at], line[0]);
+      let paperHere = line[left] + ((x + 0.5) / SQUARE - 0.5 - left) * SQUARE * slope;
+      for (; x < end; x++, at++, paperHere += slope) data[at] = lit(picture.data[at], paperHere);
     }
   }
   return { ...picture, data };
+}
+
+/** A shade as it is where the paper's is 250. */
+function lit(shade: number, paperHere: number): number {
+  const even = (shade * 250) / paperHere;
+  return even > 255 ? 255 : even;
 }
 
 /** How much of the difference to its neighbours is added to each pixel. */
@@ -37,9 +46,12 @@ export function crisp(picture: Grey): Grey {
   const { width, height, data } = picture;
   const black = 0.65 * darkest(picture);
   const spread = 255 / (WHITE - black);
+  // From here on a pixel stays white whatever its neighbours are.
+  const surelyWhite = (WHITE + 255 * SHARPEN) / (1 + SHARPEN);
   const out = new Uint8Array(data.length).fill(255);
   for (let y = 1; y < height - 1; y++) {
     for (let x = 1, at = y * width + 1; x < width - 1; x++, at++) {
+      if (data[at] >= surelyWhite) continue;
       const around =
         data[at - 1] +
         data[at + 1] +

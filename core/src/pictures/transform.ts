@@ -92,31 +92,39 @@ function solved(rows: number[][]): number[] {
 /** The picture as it looks after the map, cut to the size given; places that come from outside are white. */
 export function warped(picture: Grey, map: Transform, width: number, height: number): Grey {
   const [a, b, c, d, e, f, g, h, i] = inverse(map);
+  const { width: w, data } = picture;
+  const [lastX, lastY] = [w - 1, picture.height - 1];
   const out = new Uint8Array(width * height);
-  const { width: w, height: ht, data } = picture;
   for (let y = 0, at = 0; y < height; y++) {
-    for (let x = 0; x < width; x++, at++) {
-      const px = x + 0.5;
-      const py = y + 0.5;
-      const depth = g * px + h * py + i;
-      const sx = (a * px + b * py + c) / depth - 0.5;
-      const sy = (d * px + e * py + f) / depth - 0.5;
-      const x0 = Math.floor(sx);
-      const y0 = Math.floor(sy);
-      if (x0 < -1 || y0 < -1 || x0 >= w || y0 >= ht) {
-        out[at] = 255;
-        continue;
-      }
-      const fx = sx - x0;
-      const fy = sy - y0;
-      const left = x0 < 0 ? 0 : x0;
-      const right = x0 + 1 >= w ? w - 1 : x0 + 1;
-      const top = (y0 < 0 ? 0 : y0) * w;
-      const low = (y0 + 1 >= ht ? ht - 1 : y0 + 1) * w;
-      const upper = data[top + left] + (data[top + right] - data[top + left]) * fx;
-      const lower = data[low + left] + (data[low + right] - data[low + left]) * fx;
-      out[at] = upper + (lower - upper) * fy + 0.5;
+    // Along a row the place looked up moves by a fixed step, before it is divided by its depth.
+    const py = y + 0.5;
+    let sx = a * 0.5 + b * py + c;
+    let sy = d * 0.5 + e * py + f;
+    let depth = g * 0.5 + h * py + i;
+    for (let x = 0; x < width; x++, at++, sx += a, sy += d, depth += g) {
+      const near = 1 / depth;
+      const u = sx * near - 0.5;
+      const v = sy * near - 0.5;
+      if (u >= 0 && v >= 0 && u < lastX && v < lastY) {
+        const left = u | 0;
+        const top = v | 0;
+        const from = top * w + left;
+        const upper = data[from] + (data[from + 1] - data[from]) * (u - left);
+        const lower = data[from + w] + (data[from + w + 1] - data[from + w]) * (u - left);
+        out[at] = upper + (lower - upper) * (v - top) + 0.5;
+      } else out[at] = shadeAtEdge(picture, u, v);
     }
   }
   return { width, height, data: out };
+}
+
+/** The shade at a place in the outermost row or column, white outside; what is beyond the edge is as at the edge. */
+function shadeAtEdge({ width, height, data }: Grey, x: number, y: number): number {
+  if (!(x >= -1 && y >= -1 && x < width && y < height)) return 255;
+  const [left, top] = [Math.floor(x), Math.floor(y)];
+  const shade = (column: number, row: number) =>
+    data[Math.min(height - 1, Math.max(0, row)) * width + Math.min(width - 1, Math.max(0, column))];
+  const upper = shade(left, top) + (shade(left + 1, top) - shade(left, top)) * (x - left);
+  const lower = shade(left, top + 1) + (shade(left + 1, top + 1) - shade(left, top + 1)) * (x - left);
+  return upper + (lower - upper) * (y - top) + 0.5;
 }

@@ -1,10 +1,10 @@
 import { bottom, right, union } from '../geometry/index.js';
-import { decimal } from '../money/index.js';
+import { decimal, within } from '../money/index.js';
 import type { LabelledRows } from './candidates.js';
 import { itemNumberBelow } from './item-below.js';
 import type { ColumnRole } from './lexicon/index.js';
 import { lineArithmetic, type Cell, type LineRow, type LineTable } from './line-row.js';
-import type { DecimalMark } from './numbers.js';
+import { isCurrencySign, type DecimalMark } from './numbers.js';
 import { numberSpans, type NumberSpan } from './spans.js';
 import { isCarriedForward, startsTotals } from './table-bounds.js';
 import type { Row, Word } from './words.js';
@@ -22,15 +22,16 @@ export function linesByAlignment(rows: readonly Row[], labelled: LabelledRows, m
   }
   const edge = commonEdge(table.map(({ amount }) => right(amount.box)));
   const starts = new Map(table.filter(({ amount }) => Math.abs(right(amount.box) - edge) < 4).map((entry) => [entry.row.index, entry]));
+  const left = leftEdge([...starts.values()], mark);
   const used = new Set<number>();
   const lines: { row: LineRow; bottom: number; left: number; height: number }[] = [];
   for (const row of rows) {
     const start = starts.get(row.index);
     if (start) {
-      const line = readRow(row, start.amount, mark);
-      const left = Math.min(...line.words.map((word) => word.x));
+      const line = readRow(row, start.amount, mark, left);
+      const first = Math.min(...line.words.map((word) => word.x));
       const description = line.cells.description;
-      lines.push({ row: line, bottom: bottom(row.box), left: description?.box.x ?? left, height: row.box.height });
+      lines.push({ row: line, bottom: bottom(row.box), left: description?.box.x ?? first, height: row.box.height });
       used.add(row.index);
       continue;
     }
@@ -55,36 +56,62 @@ function labelledTotal(row: Row, labelled: LabelledRows): boolean {
   return labelled.onRow(row.index).some((label) => label.from === 0 && meanings.has(label.meaning));
 }
 
+/** Where the descriptions begin: what stands left of it is beside the table. Below all places where they begin in no common one. */
+function leftEdge(starts: readonly { row: Row; amount: NumberSpan }[], mark: DecimalMark): number {
+  const edges = starts.flatMap(({ row, amount }) => readRow(row, amount, mark, -Infinity).cells.description?.box.x ?? []);
+  const edge = commonEdge(edges);
+  return edges.filter((other) => Math.abs(other - edge) < 4).length > starts.length / 2 ? edge - 4 : -Infinity;
+}
+
 function commonEdge(edges: readonly number[]): number {
   const votes = (edge: number) => edges.filter((other) => Math.abs(other - edge) < 4).length;
   return edges.reduce((best, edge) => (votes(edge) > votes(best) ? edge : best), edges[0] ?? 0);
 }
 
-/** Roles by arithmetic: the pair of numbers before the amount whose product it is; the words before them describe. */
-function readRow(row: Row, amount: NumberSpan, mark: DecimalMark): LineRow {
+/** Roles by arithmetic: the pair of numbers before the amount whose product it is; the words before them describe, or those between them. */
+function readRow(row: Row, amount: NumberSpan, mark: DecimalMark, left: number): LineRow {
   const numbers = row.runs.flatMap((run) => numberSpans(run, mark)).filter((span) => span !== amount && right(span.box) < amount.box.x + 1);
   const cells: Partial<Record<ColumnRole, Cell>> = { netAmount: cell(amount) };
-  const pair = factorsOf(numbers, amount);
-  let end = numbers.length > 0 ? amount.box.x : Infinity;
-  if (pair) {
-    Object.assign(cells, pair.cells);
-    end = pair.left;
-  } else end = amount.box.x;
+  const pair = factorsOf(row, numbers, amount);
+  if (pair) Object.assign(cells, pair.cells);
   const words = row.runs.flatMap((run) => run.words);
-  const text = words.filter((word) => right(word) <= end + 1);
+  const before = words.filter((word) => right(word) <= (pair?.left ?? amount.box.x) + 1);
   const rate = numbers.find((span) => pair !== null && span.box.x > pair.right && decimal(span.number.value).lte(30));
   if (rate) cells.taxRate = cell(rate);
-  const description = dropTail(text, rate, row);
+  const quantityFirst = pair !== null && !hasWord(before) && hasWord(pair.between.slice(1));
+  const description = quantityFirst ? [...before, ...pair.between] : dropTail(before, rate, row);
   const position = /^\d{1,3}\.$/.test(description[0]?.text ?? '') ? description.shift() : undefined;
   if (position) cells.position = { value: position.text, box: position };
-  const item = itemNumberOf(row, description);
-  if (item) {
-    description.splice(0, item.length);
-    cells.itemNumber = { value: item.map((word) => word.text).join(' '), box: union(item) };
+  const item = quantityFirst ? description.splice(0, description.length - pair.between.length) : itemNumberOf(row, description);
+  if (item && item.length > 0) {
+    if (!quantityFirst) description.splice(0, item.length);
+    cells.itemNumber = textCell(item);
   }
-  if (description.length > 0) cells.description = { value: description.map((word) => word.text).join(' '), box: union(description) };
-  if (pair?.unit && pair.unit.length > 0) cells.unit = { value: pair.unit.map((word) => word.text).join(' '), box: union(pair.unit) };
+  const unit = quantityFirst ? unitBefore(row, description) : unitOf(pair?.between ?? []);
+  if (quantityFirst) description.splice(0, unit.length);
+  const beside = description.findIndex((word) => word.x >= left);
+  if (beside > 0 && startsRun(row, description[beside])) description.splice(0, beside);
+  if (description.length > 0) cells.description = textCell(description);
+  if (unit.length > 0) cells.unit = textCell(unit);
   return { page: row.page, box: row.box, cells, words };
+}
+
+const textCell = (words: readonly Word[]): Cell => ({ value: words.map((word) => word.text).join(' '), box: union(words) });
+
+const startsRun = (row: Row, word: Word): boolean => row.runs.some((run) => run.words[0] === word);
+
+/** Whether something is said, not only counted or coded. */
+const hasWord = (words: readonly Word[]): boolean => words.some((word) => /\p{L}{3}/u.test(word.text) && !/\d/.test(word.text));
+
+/** What is counted, in words between quantity and price. */
+const unitOf = (between: readonly Word[]): Word[] =>
+  between.filter((word) => /\p{L}|²|³/u.test(word.text) && !/^(at|à|x|×|a|de|per)$/i.test(word.text)).slice(0, 2);
+
+/** The unit in a run of its own, or in a column of its own, before the description. */
+function unitBefore(row: Row, description: readonly Word[]): readonly Word[] {
+  const run = row.runs.find((one) => one.words.includes(description[0]));
+  const own = run ? run.words.filter((word) => description.includes(word)) : [];
+  return own.length > 0 && own.length <= 2 && own.length < description.length ? own : [];
 }
 
 /** The code in a run of its own before the description: one word with a digit or all in capitals. */
@@ -105,21 +132,27 @@ function dropTail(text: Word[], rate: NumberSpan | undefined, row: Row): Word[] 
   );
 }
 
-function factorsOf(numbers: readonly NumberSpan[], amount: NumberSpan) {
-  for (let q = numbers.length - 2; q >= 0; q--) {
-    for (let p = numbers.length - 1; p > q; p--) {
-      const cells = { quantity: cell(numbers[q]), unitPrice: cell(numbers[p]), netAmount: cell(amount) };
-      if (lineArithmetic(cells) !== 'right') continue;
-      const between =
-        numbers[q].run === numbers[p].run
-          ? numbers[q].run.words.slice(numbers[q].to, numbers[p].from)
-          : numbers[q].run.words.slice(numbers[q].to);
-      const unit = between.filter((word) => /\p{L}|²|³/u.test(word.text) && !/^(at|à|x|×|a|de|per)$/i.test(word.text));
-      return { cells, left: numbers[q].box.x - 1, right: right(numbers[p].box), unit: unit.slice(0, 2) };
-    }
-  }
-  return null;
+/** Quantity and price whose product is the amount, rather without a price per hundred; and the words between them. */
+function factorsOf(row: Row, numbers: readonly NumberSpan[], amount: NumberSpan) {
+  const pairs: (readonly [NumberSpan, NumberSpan])[] = [];
+  for (let q = numbers.length - 2; q >= 0; q--) for (let p = numbers.length - 1; p > q; p--) pairs.push([numbers[q], numbers[p]]);
+  const cellsOf = ([quantity, unitPrice]: (typeof pairs)[number]) => ({
+    quantity: cell(quantity),
+    unitPrice: cell(unitPrice),
+    netAmount: cell(amount),
+  });
+  const able = pairs.filter((pair) => lineArithmetic(cellsOf(pair)) === 'right');
+  const pair = able.find((one) => isPerPiece(cellsOf(one))) ?? able[0];
+  if (!pair) return null;
+  const [quantity, price] = pair;
+  const between = row.runs.flatMap((run) =>
+    run.words.filter((word) => word.x >= right(quantity.box) - 1 && right(word) <= price.box.x + 1 && !isCurrencySign(word.text)),
+  );
+  return { cells: cellsOf(pair), left: quantity.box.x - 1, right: right(price.box), between };
 }
+
+const isPerPiece = ({ quantity, unitPrice, netAmount }: Readonly<Record<'quantity' | 'unitPrice' | 'netAmount', Cell>>): boolean =>
+  within(decimal(quantity.value).times(unitPrice.value).abs(), decimal(netAmount.value).abs(), decimal('0.02'));
 
 const cell = (span: NumberSpan): Cell => ({ value: span.number.value, box: span.box, others: span.others.map((other) => other.value) });
 

@@ -100,7 +100,16 @@ function rolesByContent(roles: readonly ColumnRole[], box: Box, below: readonly 
     const numeric = roles.filter((role) => NUMERIC_ROLES.has(role));
     return numeric.length > 0 ? numeric : ['netAmount'];
   }
-  return roles;
+  return roles.includes('position') && !isCounted(box, below, mark) ? roles.filter((role) => role !== 'position') : roles;
+}
+
+/** Whether lines of the table begin with numbers under the head, as a column of positions has them. */
+function isCounted(box: Box, below: readonly Row[], mark: DecimalMark): boolean {
+  const lines = linesIn(below, mark);
+  const counted = lines.filter((row) =>
+    row.runs.some((run) => overlapX(run.words[0], box) > -8 && /^[\dOlI]{1,4}[.)]?$/.test(run.words[0].text)),
+  );
+  return counted.length >= lines.length / 3;
 }
 
 function headsOf(row: Row, rows: readonly Row[], language: string, mark: DecimalMark): Head[] | null {
@@ -184,8 +193,14 @@ function withCodes(heads: Head[], below: readonly Row[], mark: DecimalMark): Hea
   return [...heads, { role: 'itemNumber', run: codes[0], box: union(codes.map((run) => run.box)) }];
 }
 
-/** The heads, with ones for columns of quantities and of prices whose own heads were not read. */
-function withUnnamed(heads: Head[], below: readonly Row[], mark: DecimalMark): Head[] {
+/** The heads, with ones for columns of amounts, of prices and of quantities whose own heads were not read. */
+function withUnnamed(named: Head[], below: readonly Row[], mark: DecimalMark): Head[] {
+  const last = named.find((head) => head.role === 'unitPrice');
+  const amounts =
+    last && !named.some((head) => head.role === 'netAmount' || head.role === 'grossAmount')
+      ? unnamed('netAmount', right(last.box), Infinity, named, below, mark)
+      : null;
+  const heads = amounts ? [...named, amounts] : named;
   const of = (role: ColumnRole) => heads.find((head) => head.role === role);
   const [description, amount] = [of('description'), of('netAmount')];
   if (!description || !amount) return heads;
@@ -196,9 +211,9 @@ function withUnnamed(heads: Head[], below: readonly Row[], mark: DecimalMark): H
   return quantity && !known.includes(quantity) ? [...known, quantity] : known;
 }
 
-/** A column of numbers between two others that no head names: prices have two decimals, quantities may carry a unit. */
+/** A column of numbers between two others that no head names: prices and amounts have two decimals, quantities may carry a unit. */
 function unnamed(
-  role: 'quantity' | 'unitPrice',
+  role: 'quantity' | 'unitPrice' | 'netAmount',
   from: number,
   to: number,
   heads: readonly Head[],
@@ -209,11 +224,14 @@ function unnamed(
     const number = readNumber(run.words[0].text, mark) ?? (/^\d[\d.,]*\p{L}{1,3}$/u.test(run.text) ? { places: 0 } : null);
     return number !== null && run.words.length <= 2 && (role === 'quantity' || (number.places === 2 && run.words.length === 1));
   };
-  const found = below.flatMap((row) =>
+  const able = below.flatMap((row) =>
     row.runs.filter(
       (run) => run.box.x > from && right(run.box) < to && fits(run) && !heads.some((head) => overlapX(head.box, run.box) > 0),
     ),
   );
+  // One column: numbers elsewhere, as among the totals below the table, are none of it.
+  const columns = able.map((run) => able.filter((other) => overlapX(other.box, run.box) > 0));
+  const found = columns.reduce((most, one) => (one.length > most.length ? one : most), []);
   const amounts = below.filter((row) => row.runs.some((run) => readNumber(run.text, mark)?.places === 2)).length;
   if (found.length < 2 || found.length < 0.6 * amounts) return null;
   return { role, run: found[0], box: union(found.map((run) => run.box)) };
@@ -326,14 +344,17 @@ function place(printed: Run, heads: readonly Head[], mark: DecimalMark): Map<Col
   return groups;
 }
 
+/** Quantities have three decimals at most: a one behind these is the sign for litres. */
+const LITRES = /^(\d+[.,]\d{3})(1)$/;
+
 /** A quantity that a reader of a scan glued to its unit ("2St", "8C"), as two words. */
 function unglued(run: Run, heads: readonly Head[]): Run {
   const [word] = run.words;
-  const parts =
-    run.words.length === 1 && word.score !== undefined ? /^(\d[\d.,]*)[|/\\()\[\]{}]*(\p{L}[\p{L}²³]{0,4})$/u.exec(word.text) : null;
+  const scanned = run.words.length === 1 && word.score !== undefined;
+  const parts = scanned ? (/^(\d[\d.,]*)[|/\\()\[\]{}]*(\p{L}[\p{L}²³]{0,4})$/u.exec(word.text) ?? LITRES.exec(word.text)) : null;
   if (!parts || !heads.some((head) => head.role === 'quantity' && overlapX(head.box, run.box) > -4)) return run;
   const letter = word.width / word.text.length;
-  const [number, unit] = [parts[1], parts[2]];
+  const [number, unit] = [parts[1], parts[2] === '1' ? 'l' : parts[2]];
   const words = [
     { ...word, text: number, width: number.length * letter, alternatives: [] },
     { ...word, text: unit, x: word.x + number.length * letter, width: unit.length * letter, alternatives: [] },

@@ -22,8 +22,9 @@ export class Spelling {
     return this.#words.has(word);
   }
 
-  /** The only word of the list that differs from this one by one letter put in, left out or exchanged; else the word itself. */
+  /** The only word of the list that differs from this one by one letter put in, left out or exchanged, or by digits for letters; else the word itself. */
   corrected(word: string): string {
+    if (/\d/.test(word) && /\p{L}/u.test(word)) return inLetters(word).find((other) => this.#words.has(other)) ?? word;
     if (word.length < SHORTEST || this.#words.has(word) || /\d/.test(word)) return word;
     const meant = new Set(
       [word, ...withoutOne(word)].flatMap((short) => [...(this.#shortened.get(short) ?? [])]).filter((other) => oneApart(word, other)),
@@ -31,6 +32,10 @@ export class Spelling {
     return meant.size === 1 ? [...meant][0] : word;
   }
 }
+
+/** The word with letters for the digits that look like them: “1d” is “id” or “ld”. */
+const inLetters = (word: string): string[] =>
+  ['i', 'l'].map((one) => word.replaceAll('1', one).replaceAll('0', 'o').replaceAll('5', 's').replaceAll('8', 'b'));
 
 function* withoutOne(word: string): Generator<string> {
   for (let i = 0; i < word.length; i++) yield word.slice(0, i) + word.slice(i + 1);

@@ -78,7 +78,9 @@ function weighLine(line: ReadLine, trust: PageTrust, support: Support): ReadLine
 }
 
 function lessSure(name: string, value: ReadValue, trust: PageTrust): ReadValue {
-  const sure = PROSE.has(name) ? Math.min(1, trust.mean(value.page, value.box) + 0.1) : trust.least(value.page, value.box);
+  const sure = PROSE.has(name)
+    ? Math.min(1, trust.mean(value.page, value.box) + 0.1, trust.least(value.page, value.box) + 0.3)
+    : trust.least(value.page, value.box);
   if (sure >= 0.9) return value;
   return {
     ...value,

@@ -48,17 +48,19 @@ export async function readScan(page: Grey, number: number, resolution: number | 
   // A few lines may not tell the language, all of them do: then the page is read again in its own.
   const language = likelyLanguage(rowsOfText(found.map((word) => word.text).join('\n'))) ?? 'en';
   if (language !== (guess ?? 'en')) found = await readIn(language);
-  const tongue = LANGUAGES[language];
-  const first = [...found, ...(await lookCloser(picture, missed(lines, found), tongue, upright.resolution))];
   const scale = 72 / upright.resolution;
-  const boxes = unprovenBoxes({
-    page: number,
-    width: picture.width * scale,
-    height: picture.height * scale,
-    words: first.map((word) => scaled({ ...(typeBox(word.text, word) ?? word), text: word.text, score: word.score }, scale)),
-    straightenedBy: UNCHANGED,
-  }).map((box) => ({ x: box.x / scale, y: box.y / scale, width: box.width / scale, height: box.height / scale }));
-  const words = levelled([...(await readAgain(picture, first, boxes)), ...(await readAlone(picture, missed(lines, first)))]);
+  const again = (words: readonly FirstWord[], of: readonly FirstWord[]) => readAgain(picture, words, unproven(picture, of, number, scale));
+  // The second reader goes over what there is while the first one looks for what it missed.
+  const [closer, seen] = await Promise.all([
+    lookCloser(picture, missed(lines, found), LANGUAGES[language], upright.resolution),
+    again(found, found),
+  ]);
+  const first = [...found, ...closer];
+  const words = levelled([
+    ...seen,
+    ...(closer.length > 0 ? await again(closer, first) : []),
+    ...(await readAlone(picture, missed(lines, first))),
+  ]);
   const pointsPerPixel = 72 / (resolution ?? (upright.resolution * page.width) / picture.width);
   return {
     picture,
@@ -71,6 +73,16 @@ export async function readScan(page: Grey, number: number, resolution: number | 
     },
   };
 }
+
+/** The places of the words, in pixels of the picture, that its own arithmetic does not prove. */
+const unproven = (picture: Grey, words: readonly FirstWord[], page: number, scale: number): CropBox[] =>
+  unprovenBoxes({
+    page,
+    width: picture.width * scale,
+    height: picture.height * scale,
+    words: words.map((word) => scaled({ ...(typeBox(word.text, word) ?? word), text: word.text, score: word.score }, scale)),
+    straightenedBy: UNCHANGED,
+  }).map((box) => ({ x: box.x / scale, y: box.y / scale, width: box.width / scale, height: box.height / scale }));
 
 /** The words without those that only a stamp or a stain can be: far larger than all others, and unsure. */
 function withoutStains<W extends FirstWord>(words: readonly W[]): W[] {

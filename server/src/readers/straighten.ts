@@ -23,6 +23,7 @@ import {
 } from '@umber/core/pictures';
 import { LIMITS } from './limits.js';
 import { readCrops, type CropBox } from './second-reader.js';
+import type { SignReading } from './sign-sequence.js';
 import { findText } from './text-finder.js';
 
 /** A page made upright, level and evenly lit. */
@@ -125,23 +126,37 @@ function scaleFor(patches: readonly TextPatch[], map: Transform, width: number, 
   return Math.min(Math.max(0.6, Math.min(2, LINE_HEIGHT / usual)), Math.sqrt(LIMITS.pixels / (width * height)));
 }
 
-/** Reads a few lines either way up: which way reads better, and what they say that way. Short lines are as telling and quicker. */
+/** Mean score of the signs of lines that are surely upright. Upside down, clear print reached 0.79 at most. */
+const UPRIGHT = 0.93;
+
+/**
+ * Reads a few lines, and where they do not read well also the other way up: which way reads better, and what they say
+ * that way. Short lines are as telling and quicker.
+ */
 async function glance(picture: Grey, lines: readonly CropBox[]): Promise<{ upsideDown: boolean; texts: string[] }> {
   const tried = lines
     .filter((box) => box.width > 2.5 * box.height && box.width < 7 * box.height)
     .sort((a, b) => b.width - a.width)
     .slice(0, TRIED);
   const both = tried.slice(0, TURNED);
-  const over = both.map((box) =>
-    turned(cropped(picture, Math.round(box.x), Math.round(box.y), Math.round(box.width), Math.round(box.height)), 2),
-  );
   const upright = await readCrops(picture, both);
-  const turnedOver = (
-    await Promise.all(over.map((crop) => readCrops(crop, [{ x: 0, y: 0, width: crop.width, height: crop.height }])))
-  ).flat();
-  const sum = (readings: typeof upright) =>
-    readings.flatMap(({ signs }) => signs).reduce((all, { sign, score }) => all + (/[\p{Script=Latin}\d]/u.test(sign) ? score : 0), 0);
-  if (sum(turnedOver) > sum(upright)) return { upsideDown: true, texts: turnedOver.map(({ text }) => text) };
+  const scores = lettersOf(upright);
+  if (mean(scores) < UPRIGHT) {
+    const over = both.map((box) =>
+      turned(cropped(picture, Math.round(box.x), Math.round(box.y), Math.round(box.width), Math.round(box.height)), 2),
+    );
+    const turnedOver = (
+      await Promise.all(over.map((crop) => readCrops(crop, [{ x: 0, y: 0, width: crop.width, height: crop.height }])))
+    ).flat();
+    if (sum(lettersOf(turnedOver)) > sum(scores)) return { upsideDown: true, texts: turnedOver.map(({ text }) => text) };
+  }
   const rest = await readCrops(picture, tried.slice(TURNED));
   return { upsideDown: false, texts: [...upright, ...rest].map(({ text }) => text) };
 }
+
+/** The scores of the letters and digits that were read. */
+const lettersOf = (readings: readonly SignReading[]): number[] =>
+  readings.flatMap(({ signs }) => signs.filter(({ sign }) => /[\p{Script=Latin}\d]/u.test(sign)).map(({ score }) => score));
+
+const sum = (values: readonly number[]): number => values.reduce((all, value) => all + value, 0);
+const mean = (values: readonly number[]): number => (values.length === 0 ? 0 : sum(values) / values.length);

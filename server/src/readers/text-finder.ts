@@ -2,7 +2,7 @@ import { resized, textPatches, type Grey, type TextPatch } from '@umber/core/pic
 import { finder, runtime } from './models.js';
 
 /** Pixels of the longer side that the finder looks at. */
-const LOOKED_AT = 960;
+const LOOKED_AT = 832;
 const MEAN = [0.485, 0.456, 0.406];
 const SPREAD = [0.229, 0.224, 0.225];
 
