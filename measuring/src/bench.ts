@@ -10,7 +10,7 @@ import { ReaderPool } from '@umber/server/readers/reader-pool';
 import { readScan } from '@umber/server/readers/scan';
 import { spoilt } from '@umber/demo/scanning';
 import { drawnInvoice, type Wish } from './model.js';
-import { Press } from './print.js';
+import { BrowserPress, type Press } from './print.js';
 import { FAMILIES, type Family } from './sheets.js';
 
 const SCALE = 2;
@@ -40,7 +40,7 @@ const drawn = (press: Press, name: string, seed: number, wish: Partial<Wish> = {
 
 /** Prints how long reading takes against what it is built on, all in one run on the same files. */
 export async function benchReading(): Promise<void> {
-  const press = await Press.open();
+  const press = await BrowserPress.open();
   try {
     const texts = await Promise.all(['plain', 'band', 'dense', 'below'].map((name, i) => drawn(press, name, 40 + i)));
     await textPages(texts);

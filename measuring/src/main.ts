@@ -4,11 +4,14 @@ import { fitCalibration, readDocument, type PageWords } from '@umber/core/readin
 import { ReaderPool } from '@umber/server/readers/reader-pool';
 import { crossValidated, diagram, judgedValues, tableSource } from './calibrate.js';
 import { makeDocuments, type Entry } from './make.js';
+import { BrowserPress, OfficePress } from './print.js';
+import { readersOf, readersTable, type ReadersOfScan } from './readers.js';
 import { scored, type Score } from './score.js';
 
-const USAGE = `node measuring/dist/main.js make FOLDER [COUNT [SEED]]   draws COUNT documents of every family
+const USAGE = `node measuring/dist/main.js make FOLDER [COUNT [SEED [office]]]   draws COUNT documents of every family, by Chromium or by LibreOffice
 node measuring/dist/main.js read FOLDER                   reads them and keeps the words
 node measuring/dist/main.js score FOLDER [--misses]       reads the words' values and prints how many are right
+node measuring/dist/main.js readers FOLDER                reads its scans by each reader alone and by both, and prints the table
 node measuring/dist/main.js calibrate FOLDER...           fits the curves of confidence, and checks them family by family`;
 
 async function main([command, folder, ...rest]: string[]): Promise<number> {
@@ -17,10 +20,12 @@ async function main([command, folder, ...rest]: string[]): Promise<number> {
     return 2;
   }
   if (command === 'make') {
-    const entries = await makeDocuments(folder, Number(rest[0] ?? 9), Number(rest[1] ?? 1));
+    const press = await (rest[2] === 'office' ? OfficePress : BrowserPress).open();
+    const entries = await makeDocuments(press, folder, Number(rest[0] ?? 9), Number(rest[1] ?? 1)).finally(() => press.close());
     console.log(`${entries.length} documents in ${folder}`);
   } else if (command === 'read') await keepWords(folder);
   else if (command === 'score') await score(folder, rest.includes('--misses'));
+  else if (command === 'readers') await compareReaders(folder);
   else if (command === 'calibrate') await calibrate([folder, ...rest]);
   else {
     console.error(USAGE);
@@ -42,6 +47,13 @@ async function keepWords(folder: string): Promise<void> {
   );
   pool.close();
   await writeFile(join(folder, 'words.json'), JSON.stringify(words));
+}
+
+async function compareReaders(folder: string): Promise<void> {
+  const words = JSON.parse(await readFile(join(folder, 'words.json'), 'utf8')) as Record<string, PageWords[]>;
+  const scans: ReadersOfScan[] = [];
+  for await (const scan of readersOf(folder, await entriesOf(folder), words)) scans.push(scan);
+  for (const line of readersTable(scans)) console.log(line);
 }
 
 /** About when the drawn documents would have come: they carry dates of 2026. */

@@ -5,7 +5,7 @@ import { imagePages } from '@umber/server/readers/image';
 import { jpegOf } from '@umber/server/readers/picture-files';
 import { DAMAGES, DRAWN_AT, spoilt } from '@umber/demo/scanning';
 import { drawnInvoice } from './model.js';
-import { Press } from './print.js';
+import type { Press } from './print.js';
 import { FAMILIES } from './sheets.js';
 import { truthOf } from './truth.js';
 
@@ -19,9 +19,8 @@ export interface Entry {
 }
 
 /** Draws `count` documents of every family into the folder: each as PDF and, one page long, as a scan too. */
-export async function makeDocuments(folder: string, count: number, firstSeed: number): Promise<Entry[]> {
+export async function makeDocuments(press: Press, folder: string, count: number, firstSeed: number): Promise<Entry[]> {
   await mkdir(folder, { recursive: true });
-  const press = await Press.open();
   const pool = new ReaderPool({ size: 2 });
   const entries: Entry[] = [];
   try {
@@ -46,7 +45,6 @@ export async function makeDocuments(folder: string, count: number, firstSeed: nu
     }
   } finally {
     pool.close();
-    await press.close();
   }
   await writeFile(join(folder, 'truth.json'), JSON.stringify(entries));
   return entries;

@@ -19,7 +19,7 @@ import type { SignReading } from './sign-sequence.js';
 import { straighten } from './straighten.js';
 
 /** The first reader's names of the languages, by ISO 639. */
-const LANGUAGES: Readonly<Record<string, string>> = {
+export const LANGUAGES: Readonly<Record<string, string>> = {
   en: 'eng',
   de: 'deu',
   fr: 'fra',
