@@ -34,6 +34,7 @@ async function main([command, folder, ...rest]: string[]): Promise<number> {
   return 0;
 }
 
+const wordsOf = async (folder: string) => JSON.parse(await readFile(join(folder, 'words.json'), 'utf8')) as Record<string, PageWords[]>;
 const entriesOf = async (folder: string) => JSON.parse(await readFile(join(folder, 'truth.json'), 'utf8')) as Entry[];
 
 async function keepWords(folder: string): Promise<void> {
@@ -50,7 +51,7 @@ async function keepWords(folder: string): Promise<void> {
 }
 
 async function compareReaders(folder: string): Promise<void> {
-  const words = JSON.parse(await readFile(join(folder, 'words.json'), 'utf8')) as Record<string, PageWords[]>;
+  const words = await wordsOf(folder);
   const scans: ReadersOfScan[] = [];
   for await (const scan of readersOf(folder, await entriesOf(folder), words)) scans.push(scan);
   for (const line of readersTable(scans)) console.log(line);
@@ -64,7 +65,7 @@ const ROOT = new URL('../../', import.meta.url);
 async function calibrate(folders: readonly string[]): Promise<void> {
   const values = [];
   for (const folder of folders) {
-    const words = JSON.parse(await readFile(join(folder, 'words.json'), 'utf8')) as Record<string, PageWords[]>;
+    const words = await wordsOf(folder);
     values.push(...judgedValues(await entriesOf(folder), words));
   }
   await writeFile(new URL('core/src/reading/calibration-table.ts', ROOT), tableSource(fitCalibration(values)));
@@ -77,7 +78,7 @@ async function calibrate(folders: readonly string[]): Promise<void> {
 
 async function score(folder: string, misses: boolean): Promise<void> {
   const entries = await entriesOf(folder);
-  const words = JSON.parse(await readFile(join(folder, 'words.json'), 'utf8')) as Record<string, PageWords[]>;
+  const words = await wordsOf(folder);
   const scores = entries.map((entry) => ({ entry, score: scored(readDocument(words[entry.file], { receivedOn: DRAWN_ON }), entry.truth) }));
   if (misses)
     for (const { entry, score: one } of scores)

@@ -4,6 +4,7 @@ import { readDocument, type DocumentReading } from '@umber/core/reading';
 import { crossValidated, diagram, tableSource } from './calibrate.js';
 import { spoilt } from '@umber/demo/scanning';
 import { drawnInvoice } from './model.js';
+import { readersTable } from './readers.js';
 import { editSimilarity, same, scored } from './score.js';
 import { FAMILIES } from './sheets.js';
 import { truthOf } from './truth.js';
@@ -88,4 +89,18 @@ it('draws a reliability diagram and writes the table', () => {
   expect(steps.reduce((sum, step) => sum + step.right * step.count, 0) / 200).toBeCloseTo(0.9, 9);
   expect(diagram(steps)).toContain('<circle');
   expect(tableSource(fitCalibration(values))).toContain("'scan head'");
+});
+
+it('prints what each reader read, by damage and in all', () => {
+  const scans = [
+    { damage: 'easy', wanted: 4, right: [2, 3, 4, 4] },
+    { damage: 'fax', wanted: 4, right: [0, 1, 2, 3] },
+  ];
+  expect(readersTable(scans).slice(2)).toEqual([
+    '| first, page as it came | 50.0 % | 0.0 % | 25.0 % |',
+    '| first, straightened | 75.0 % | 25.0 % | 50.0 % |',
+    '| second, boxes of the first | 100.0 % | 50.0 % | 75.0 % |',
+    '| both, as the product reads | 100.0 % | 75.0 % | 87.5 % |',
+    '| words | 4 | 4 | 8 |',
+  ]);
 });

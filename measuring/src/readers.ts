@@ -1,11 +1,10 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import type { Grey } from '@umber/core/pictures';
 import { likelyLanguage, rowsOfText, type PageWords } from '@umber/core/reading';
-import { readWords, type FirstWord } from '@umber/server/readers/first-reader';
+import { readWords } from '@umber/server/readers/first-reader';
 import { imagePages } from '@umber/server/readers/image';
 import { LANGUAGES, readScan } from '@umber/server/readers/scan';
-import { readCrops } from '@umber/server/readers/second-reader';
+import { cropAround, readCrops } from '@umber/server/readers/second-reader';
 import { straighten } from '@umber/server/readers/straighten';
 import type { Entry } from './make.js';
 
@@ -34,7 +33,7 @@ export async function* readersOf(
       const read = [
         (await readWords(picture, language, resolution ?? 300)).map((word) => word.text),
         first.map((word) => word.text),
-        (await readCrops(upright.picture, first.map(withMargin))).map((reading) => reading.text),
+        (await readCrops(upright.picture, first.map(cropAround))).map((reading) => reading.text),
         (await readScan(picture, 1, resolution)).words.words.map((word) => word.text),
       ];
       const wanted = withDigits(printed);
@@ -46,27 +45,18 @@ export async function* readersOf(
 /** The table of all scans by damage, a line each. */
 export function readersTable(scans: readonly ReadersOfScan[]): string[] {
   const damages = [...new Set(scans.map(({ damage }) => damage))];
-  const share = (of: readonly ReadersOfScan[], reader: number) =>
-    ((100 * total(of.map(({ right }) => right[reader]))) / Math.max(1, total(of.map(({ wanted }) => wanted)))).toFixed(1);
+  const groups = [...damages.map((damage) => scans.filter((scan) => scan.damage === damage)), scans];
+  const words = groups.map((group) => total(group.map(({ wanted }) => wanted)));
+  const share = (reader: number, i: number) => (100 * total(groups[i].map(({ right }) => right[reader]))) / Math.max(1, words[i]);
   return [
     `| words with digits, right to the sign | ${damages.join(' | ')} | all |`,
-    `|---|${'---|'.repeat(damages.length + 1)}`,
-    ...READERS.map(
-      (name, reader) =>
-        `| ${name} | ${damages.map((damage) => share(of(damage, scans), reader)).join(' % | ')} % | ${share(scans, reader)} % |`,
-    ),
-    `| words | ${damages.map((damage) => total(of(damage, scans).map(({ wanted }) => wanted))).join(' | ')} | ${total(scans.map(({ wanted }) => wanted))} |`,
+    `|---|${'---|'.repeat(groups.length)}`,
+    ...READERS.map((name, reader) => `| ${name} | ${groups.map((_, i) => `${share(reader, i).toFixed(1)} %`).join(' | ')} |`),
+    `| words | ${words.join(' | ')} |`,
   ];
 }
 
-const of = (damage: string, scans: readonly ReadersOfScan[]) => scans.filter((scan) => scan.damage === damage);
 const total = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0);
-
-const MARGIN = 0.18;
-const withMargin = (word: FirstWord): Pick<FirstWord, 'x' | 'y'> & Pick<Grey, 'width' | 'height'> => {
-  const margin = MARGIN * Math.max(word.height, 16);
-  return { x: word.x - margin, y: word.y - margin, width: word.width + 2 * margin, height: word.height + 2 * margin };
-};
 
 /** The texts that hold a digit, without spaces and without the marks around them. */
 const withDigits = (texts: readonly string[]): string[] =>

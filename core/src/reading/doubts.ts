@@ -130,14 +130,9 @@ function askAboutUnread(reading: WithoutDoubts, checks: Checks, ask: Ask): void 
     if (fields[field] || (field === 'dueDate' && reading.kind === 'credit-note')) continue;
     const label = promised(field, checks.labels);
     if (label) ask(field, `“${label}” is printed, but what stands beside it could not be read.`);
+    else if (checks.trust.unread > MUCH_UNREAD) ask(field, `Parts of the page could not be read: is there ${ARTICLES[field]} on it?`);
     // Nearly every invoice names the tax id of its supplier: on a scan without one it was hardly left out.
-    else if (checks.trust.unread > MUCH_UNREAD || field === 'sellerTaxId')
-      ask(
-        field,
-        checks.trust.unread > MUCH_UNREAD
-          ? `Parts of the page could not be read: is there ${ARTICLES[field]} on it?`
-          : `Is there ${ARTICLES[field]} on the page? None was read off the scan.`,
-      );
+    else if (field === 'sellerTaxId') ask(field, `Is there ${ARTICLES[field]} on the page? None was read off the scan.`);
   }
   if (!fields.sellerIban && checks.trust.unread > MUCH_UNREAD)
     ask('sellerIban', 'Parts of the page could not be read: is there an IBAN on it?');

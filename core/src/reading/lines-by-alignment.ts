@@ -3,7 +3,7 @@ import { decimal, within } from '../money/index.js';
 import type { LabelledRows } from './candidates.js';
 import { itemNumberBelow } from './item-below.js';
 import type { ColumnRole } from './lexicon/index.js';
-import { lineArithmetic, type Cell, type LineRow, type LineTable } from './line-row.js';
+import { expectedAmount, lineArithmetic, type Cell, type LineRow, type LineTable } from './line-row.js';
 import { isCurrencySign, type DecimalMark } from './numbers.js';
 import { numberSpans, type NumberSpan } from './spans.js';
 import { isCarriedForward, startsTotals } from './table-bounds.js';
@@ -21,14 +21,19 @@ export function linesByAlignment(rows: readonly Row[], labelled: LabelledRows, m
     if (amount && runs.some((run) => /\p{L}{2}/u.test(run.text)) && !labelledTotal(row, labelled)) table.push({ row, amount });
   }
   const edge = commonEdge(table.map(({ amount }) => right(amount.box)));
-  const starts = new Map(table.filter(({ amount }) => Math.abs(right(amount.box) - edge) < 4).map((entry) => [entry.row.index, entry]));
-  const left = leftEdge([...starts.values()], mark);
+  const starts = new Map(
+    table
+      .filter(({ amount }) => Math.abs(right(amount.box) - edge) < 4)
+      .map(({ row, amount }) => [row.index, { amount, line: readRow(row, amount, mark) }]),
+  );
+  const left = leftEdge([...starts.values()].map(({ line }) => line));
   const used = new Set<number>();
   const lines: { row: LineRow; bottom: number; left: number; height: number }[] = [];
   for (const row of rows) {
     const start = starts.get(row.index);
     if (start) {
-      const line = readRow(row, start.amount, mark, left);
+      const beside = (start.line.cells.description?.box.x ?? left) < left;
+      const line = beside ? readRow(row, start.amount, mark, left) : start.line;
       const first = Math.min(...line.words.map((word) => word.x));
       const description = line.cells.description;
       lines.push({ row: line, bottom: bottom(row.box), left: description?.box.x ?? first, height: row.box.height });
@@ -57,10 +62,10 @@ function labelledTotal(row: Row, labelled: LabelledRows): boolean {
 }
 
 /** Where the descriptions begin: what stands left of it is beside the table. Below all places where they begin in no common one. */
-function leftEdge(starts: readonly { row: Row; amount: NumberSpan }[], mark: DecimalMark): number {
-  const edges = starts.flatMap(({ row, amount }) => readRow(row, amount, mark, -Infinity).cells.description?.box.x ?? []);
+function leftEdge(lines: readonly LineRow[]): number {
+  const edges = lines.flatMap((line) => line.cells.description?.box.x ?? []);
   const edge = commonEdge(edges);
-  return edges.filter((other) => Math.abs(other - edge) < 4).length > starts.length / 2 ? edge - 4 : -Infinity;
+  return edges.filter((other) => Math.abs(other - edge) < 4).length > lines.length / 2 ? edge - 4 : -Infinity;
 }
 
 function commonEdge(edges: readonly number[]): number {
@@ -68,37 +73,55 @@ function commonEdge(edges: readonly number[]): number {
   return edges.reduce((best, edge) => (votes(edge) > votes(best) ? edge : best), edges[0] ?? 0);
 }
 
-/** Roles by arithmetic: the pair of numbers before the amount whose product it is; the words before them describe, or those between them. */
-function readRow(row: Row, amount: NumberSpan, mark: DecimalMark, left: number): LineRow {
+/**
+ * Roles by arithmetic: the pair of numbers before the amount whose product it is; the words before them describe, or
+ * those between them. What begins left of `left` is beside the table.
+ */
+function readRow(row: Row, amount: NumberSpan, mark: DecimalMark, left = -Infinity): LineRow {
   const numbers = row.runs.flatMap((run) => numberSpans(run, mark)).filter((span) => span !== amount && right(span.box) < amount.box.x + 1);
-  const cells: Partial<Record<ColumnRole, Cell>> = { netAmount: cell(amount) };
   const pair = factorsOf(row, numbers, amount);
-  if (pair) Object.assign(cells, pair.cells);
   const words = row.runs.flatMap((run) => run.words);
   const before = words.filter((word) => right(word) <= (pair?.left ?? amount.box.x) + 1);
+  const between = pair?.between ?? [];
   const rate = numbers.find((span) => pair !== null && span.box.x > pair.right && decimal(span.number.value).lte(30));
+  const quantityFirst = !hasWord(before) && hasWord(between.slice(1));
+  const front = quantityFirst ? before : dropTail(before, rate, row);
+  const position = /^\d{1,3}\.$/.test(front[0]?.text ?? '') ? front.slice(0, 1) : [];
+  const rest = front.slice(position.length);
+  const { item, unit, text } = quantityFirst ? describedAfter(row, rest, between) : describedBefore(row, rest, between);
+  const cells: Partial<Record<ColumnRole, Cell>> = { ...pair?.cells, netAmount: cell(amount) };
   if (rate) cells.taxRate = cell(rate);
-  const quantityFirst = pair !== null && !hasWord(before) && hasWord(pair.between.slice(1));
-  const description = quantityFirst ? [...before, ...pair.between] : dropTail(before, rate, row);
-  const position = /^\d{1,3}\.$/.test(description[0]?.text ?? '') ? description.shift() : undefined;
-  if (position) cells.position = { value: position.text, box: position };
-  const item = quantityFirst ? description.splice(0, description.length - pair.between.length) : itemNumberOf(row, description);
-  if (item && item.length > 0) {
-    if (!quantityFirst) description.splice(0, item.length);
-    cells.itemNumber = textCell(item);
-  }
-  const unit = quantityFirst ? unitBefore(row, description) : unitOf(pair?.between ?? []);
-  if (quantityFirst) description.splice(0, unit.length);
-  const beside = description.findIndex((word) => word.x >= left);
-  if (beside > 0 && startsRun(row, description[beside])) description.splice(0, beside);
-  if (description.length > 0) cells.description = textCell(description);
-  if (unit.length > 0) cells.unit = textCell(unit);
+  for (const [role, part] of Object.entries({ position, itemNumber: item, description: inTable(row, text, left), unit }))
+    if (part.length > 0) cells[role as ColumnRole] = textCell(part);
   return { page: row.page, box: row.box, cells, words };
 }
 
-const textCell = (words: readonly Word[]): Cell => ({ value: words.map((word) => word.text).join(' '), box: union(words) });
+/** What a line says in words. */
+interface Saying {
+  readonly item: readonly Word[];
+  readonly unit: readonly Word[];
+  readonly text: readonly Word[];
+}
 
-const startsRun = (row: Row, word: Word): boolean => row.runs.some((run) => run.words[0] === word);
+/** Item number and description stand before the quantity, the unit behind it. */
+function describedBefore(row: Row, front: readonly Word[], between: readonly Word[]): Saying {
+  const item = itemNumberOf(row, front) ?? [];
+  return { item, unit: unitOf(between), text: front.slice(item.length) };
+}
+
+/** Only the item number stands before the quantity; unit and description follow it. */
+function describedAfter(row: Row, front: readonly Word[], between: readonly Word[]): Saying {
+  const unit = unitBefore(row, between);
+  return { item: front, unit, text: between.slice(unit.length) };
+}
+
+/** The description without what stands beside the table. */
+function inTable(row: Row, text: readonly Word[], left: number): readonly Word[] {
+  const first = text.findIndex((word) => word.x >= left);
+  return first > 0 && row.runs.some((run) => run.words[0] === text[first]) ? text.slice(first) : text;
+}
+
+const textCell = (words: readonly Word[]): Cell => ({ value: words.map((word) => word.text).join(' '), box: union(words) });
 
 /** Whether something is said, not only counted or coded. */
 const hasWord = (words: readonly Word[]): boolean => words.some((word) => /\p{L}{3}/u.test(word.text) && !/\d/.test(word.text));
@@ -124,7 +147,7 @@ function itemNumberOf(row: Row, description: readonly Word[]): readonly Word[] |
 }
 
 /** A lone number in a column of its own between description and amount is no part of the description. */
-function dropTail(text: Word[], rate: NumberSpan | undefined, row: Row): Word[] {
+function dropTail(text: readonly Word[], rate: NumberSpan | undefined, row: Row): readonly Word[] {
   const lastRun = row.runs.findLast((run) => run.words.some((word) => text.includes(word)));
   const alone = lastRun && lastRun !== row.runs[0] && lastRun.words.every((word) => /^[\d.,]+%?$/.test(word.text));
   return text.filter(
@@ -151,8 +174,10 @@ function factorsOf(row: Row, numbers: readonly NumberSpan[], amount: NumberSpan)
   return { cells: cellsOf(pair), left: quantity.box.x - 1, right: right(price.box), between };
 }
 
-const isPerPiece = ({ quantity, unitPrice, netAmount }: Readonly<Record<'quantity' | 'unitPrice' | 'netAmount', Cell>>): boolean =>
-  within(decimal(quantity.value).times(unitPrice.value).abs(), decimal(netAmount.value).abs(), decimal('0.02'));
+function isPerPiece(cells: Readonly<Record<'quantity' | 'unitPrice' | 'netAmount', Cell>>): boolean {
+  const expected = expectedAmount(cells);
+  return expected !== null && within(expected.abs(), decimal(cells.netAmount.value).abs(), '0.02');
+}
 
 const cell = (span: NumberSpan): Cell => ({ value: span.number.value, box: span.box, others: span.others.map((other) => other.value) });
 

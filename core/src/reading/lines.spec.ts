@@ -199,6 +199,26 @@ describe('lines under column heads', () => {
   });
 });
 
+describe('heads that a scan lost', () => {
+  const body = [...line(118, 'A-1', 'Oak sleeper', '3', 'pcs', '10.00', '30.00'), ...line(134, 'A-2', 'Key', '2', 'box', '4.50', '9.00')];
+
+  it('are made up for by a column of amounts', () => {
+    const table = read([pageOf([...heads(100).filter(([, , text]) => text !== 'Amount'), ...body, ...total(160)])]);
+    expect(cells(table, 'description', 'unitPrice', 'netAmount')).toEqual([
+      ['Oak sleeper', '10.00', '30.00'],
+      ['Key', '4.50', '9.00'],
+    ]);
+  });
+
+  it('are no columns of numbers that stand among the totals', () => {
+    const page = pageOf([...heads(100).filter(([, , text]) => text !== 'Qty'), ...body, ...total(160), [230, 160, '999.00']]);
+    expect(cells(read([page]), 'description', 'quantity')).toEqual([
+      ['Oak sleeper', '3'],
+      ['Key', '2'],
+    ]);
+  });
+});
+
 describe('lines by alignment', () => {
   it('finds quantity and price by what they multiply to', () => {
     const table = read(
@@ -219,6 +239,40 @@ describe('lines by alignment', () => {
     expect(cells(table, 'description', 'quantity', 'unit', 'unitPrice', 'netAmount')).toEqual([
       ['Attending meeting at Fellgarth', '1.5', 'hrs', '260.00', '390.00'],
       ['Copying and binding two sets', '373', 'pages', '0.15', '55.95'],
+    ]);
+  });
+
+  it('finds the description behind quantity and unit, and no quantity in it', () => {
+    const row = (y: number, item: string, quantity: string, unit: string, text: string, price: string, amount: string): Runs => [
+      [40, y, item],
+      [130, y, quantity],
+      [160, y, unit],
+      [210, y, text],
+      right(460, y, price),
+      right(540, y, amount),
+    ];
+    const lines = [
+      ...row(200, '26120', '2', 'case', 'Napkin, 33 cm, 2000', '18.97', '37.94'),
+      ...row(216, '22001', '8', 'box', 'Butter portions', '8.98', '71.84'),
+    ];
+    expect(cells(read([pageOf([...lines, ...total(240)])], 'alignment'), 'itemNumber', 'quantity', 'unit', 'description')).toEqual([
+      ['26120', '2', 'case', 'Napkin, 33 cm, 2000'],
+      ['22001', '8', 'box', 'Butter portions'],
+    ]);
+  });
+
+  it('leaves out what stands beside the table', () => {
+    const row = (y: number, text: string, amount: string): Runs => [[180, y, text], right(540, y, amount)];
+    const lines = [
+      ...row(200, 'Ball bearing', '80.00'),
+      [40, 216, 'Your order'] as const,
+      ...row(216, 'Safety gloves', '30.00'),
+      ...row(232, 'Floodlight', '20.00'),
+    ];
+    expect(cells(read([pageOf([...lines, ...total(260)])], 'alignment'), 'description')).toEqual([
+      ['Ball bearing'],
+      ['Safety gloves'],
+      ['Floodlight'],
     ]);
   });
 

@@ -37,6 +37,12 @@ describe('spelling', () => {
     ['xyzzy', 'xyzzy'],
     ['invoices', 'invoice'],
   ])('%s → %s', (read, meant) => expect(spelling.corrected(read)).toBe(meant));
+
+  it('knows letters that were read as digits, and leaves codes alone', () => {
+    const labels = new Spelling();
+    for (const known of ['id', 'order']) labels.add(known);
+    expect(['1d', '0rder', 'a1'].map((text) => labels.corrected(text))).toEqual(['id', 'order', 'a1']);
+  });
 });
 
 describe('words left open by the readers', () => {

@@ -14,7 +14,7 @@ import {
 import { after, blank, cropped, inkParts, scaling, UNCHANGED, type Grey } from '@umber/core/pictures';
 import { readWords, type FirstWord } from './first-reader.js';
 import { LIMITS } from './limits.js';
-import { readCrops, type CropBox } from './second-reader.js';
+import { cropAround, readCrops, type CropBox } from './second-reader.js';
 import type { SignReading } from './sign-sequence.js';
 import { straighten } from './straighten.js';
 
@@ -107,9 +107,6 @@ function isPrint(word: FirstWord, lines: readonly CropBox[]): boolean {
   return seen ? word.score > 0.05 || /\d/.test(word.text) : word.score > 0.6;
 }
 
-/** Signs of space around a word's ink that help the second reader. */
-const AROUND = 0.18;
-
 /** Words that the first reader joined across a gap, as between two columns, parted; their parts have no first reading of their own. */
 function parted(picture: Grey, word: FirstWord): { word: FirstWord; parts: FirstWord[] } {
   if (!/\d/.test(word.text) || word.text.length < 3) return { word, parts: [] };
@@ -126,13 +123,7 @@ async function readAgain(picture: Grey, found: readonly FirstWord[], boxes: read
   const words = split.flatMap(({ word, parts }) => (parts.length === 0 ? [word] : parts));
   const whole = new Map(split.flatMap(({ word, parts }) => parts.map((part) => [part, { word, parts }] as const)));
   const chosen = words.filter((word) => worthSecondReading(word, boxes) || word.text === '');
-  const readings = await readCrops(
-    picture,
-    chosen.map((word) => {
-      const margin = Math.round(AROUND * Math.max(word.height, 16));
-      return { x: word.x - margin, y: word.y - margin, width: word.width + 2 * margin, height: word.height + 2 * margin };
-    }),
-  );
+  const readings = await readCrops(picture, chosen.map(cropAround));
   const second = new Map(chosen.map((word, i) => [word, readings[i]]));
   return words.flatMap((word) => {
     const reading = second.get(word);
