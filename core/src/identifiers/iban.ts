@@ -23,6 +23,17 @@ const LENGTHS = new Map(
   Object.entries(BY_LENGTH).flatMap(([length, countries]) => countries.split(' ').map((country) => [country, Number(length)] as const)),
 );
 
+/** How the account number behind the check digits begins, where it is not free: countries that have digits only, or a bank's letters first. */
+const ACCOUNT_SHAPES: readonly (readonly [RegExp, string])[] = [
+  [/^\d+$/, 'AT BA BE CZ DE DK EE ES FI FO GL HR HU IS LT ME NO PL PT RS SE SI SK'],
+  [/^[A-Z]{4}\d+$/, 'NL GB IE'],
+  [/^[A-Z]{4}/, 'BG LV RO'],
+  [/^\d{10}[A-Z\d]{11}\d\d$/, 'FR MC'],
+  [/^[A-Z]\d{10}/, 'IT SM'],
+  [/^\d{5}/, 'CH LI TR'],
+];
+const SHAPES = new Map(ACCOUNT_SHAPES.flatMap(([shape, countries]) => countries.split(' ').map((country) => [country, shape] as const)));
+
 /** The length an IBAN of this country has, or null for a country without IBANs. */
 export function ibanLength(country: string): number | null {
   return LENGTHS.get(country) ?? null;
@@ -33,11 +44,12 @@ export function normalizeIban(text: string): string {
   return text.replace(/\s+/g, '').toUpperCase();
 }
 
-/** Whether the text is an IBAN by length and check digits (ISO 13616, ISO 7064 mod 97-10). */
+/** Whether the text is an IBAN by length, shape and check digits (ISO 13616, ISO 7064 mod 97-10). */
 export function isIban(text: string): boolean {
   const iban = normalizeIban(text);
   if (!/^[A-Z]{2}\d{2}[A-Z0-9]{11,30}$/.test(iban)) return false;
   if (iban.length !== ibanLength(iban.slice(0, 2))) return false;
+  if (SHAPES.get(iban.slice(0, 2))?.test(iban.slice(4)) === false) return false;
   return mod97(iban.slice(4) + iban.slice(0, 4)) === 1;
 }
 

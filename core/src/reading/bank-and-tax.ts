@@ -1,4 +1,4 @@
-import { union } from '../geometry/index.js';
+import { right, union } from '../geometry/index.js';
 import { checkTaxId, ibanLength, isIban, normalizeIban, normalizeTaxId, type TaxIdCheck } from '../identifiers/index.js';
 import type { LabelledRows } from './candidates.js';
 import type { Label } from './labels.js';
@@ -28,7 +28,7 @@ export function ibansOf(rows: readonly Row[]): PrintedIdentifier[] {
       run.words.forEach((word, from) => {
         const start = word.text.replace(/^IBAN:?/i, '').replace(/[:,.]$/, '');
         if (!/^[A-Z]{2}\d{2}/.test(start)) return;
-        const hit = ibanFrom(run, from, start, rows[at + 1]);
+        const hit = ibanFrom(run, from, start, row, rows[at + 1]);
         if (hit && !found.has(hit.value)) found.set(hit.value, hit);
       });
     }
@@ -36,21 +36,33 @@ export function ibansOf(rows: readonly Row[]): PrintedIdentifier[] {
   return [...found.values()];
 }
 
-function ibanFrom(run: Run, from: number, start: string, next: Row | undefined): PrintedIdentifier | null {
+function ibanFrom(run: Run, from: number, start: string, row: Row, next: Row | undefined): PrintedIdentifier | null {
   const length = ibanLength(start.slice(0, 2));
   if (length === null) return null;
-  const below =
-    next?.runs.filter((other) => other.box.x <= run.box.x + run.box.width && other.box.x + other.box.width >= run.box.x - 4) ?? [];
-  const words = [...run.words.slice(from), ...below.flatMap((other) => other.words)];
-  const texts = words.map((word, i) => (i === 0 ? start : word.text.replace(/[,.;·)]+$/, '')));
-  const plain = ibanAtStart(texts, length);
-  if (plain) return { value: plain.iban, run, words: words.slice(0, plain.count) };
-  if (words[0].score === undefined) return null;
-  for (const variant of variants(words, texts)) {
-    const found = ibanAtStart(variant, length);
-    if (found) return { value: found.iban, run, words: words.slice(0, found.count), repaired: true };
+  const printed = goingOn(run, row, next).map((onward) => {
+    const words = [...run.words.slice(from), ...onward];
+    return { words, texts: words.map((word, i) => (i === 0 ? start : word.text.replace(/[.,;·)]/g, ''))) };
+  });
+  for (const { words, texts } of printed) {
+    const plain = ibanAtStart(texts, length);
+    if (plain) return { value: plain.iban, run, words: words.slice(0, plain.count) };
+  }
+  if (run.words[from].score === undefined) return null;
+  for (const { words, texts } of printed) {
+    for (const variant of variants(words, texts)) {
+      const found = ibanAtStart(variant, length);
+      if (found) return { value: found.iban, run, words: words.slice(0, found.count), repaired: true };
+    }
   }
   return null;
+}
+
+/** The words a run may go on with: those right under it, or, in a line of small print, the rest of its line and then the next from its start. */
+function goingOn(run: Run, row: Row, next: Row | undefined): Word[][] {
+  const wordsOf = (runs: readonly Run[]) => runs.flatMap(({ words }) => words);
+  const under = next?.runs.filter(({ box }) => box.x <= right(run.box) && right(box) >= run.box.x - 4) ?? [];
+  const onward = [...row.runs.slice(row.runs.indexOf(run) + 1), ...(next?.runs ?? [])];
+  return [wordsOf(under), wordsOf(onward)];
 }
 
 function ibanAtStart(texts: readonly string[], length: number): { iban: string; count: number } | null {

@@ -64,6 +64,11 @@ export function printedCurrency(rows: readonly Row[]): { value: string; page: nu
   return { value: ranked[0][0], ...ranked[0][1], rivals: ranked.slice(1).map(([value]) => value) };
 }
 
+/** Whether amounts are marked "kr": crowns, of which country it does not say. */
+export function printsCrowns(rows: readonly Row[]): boolean {
+  return rows.some((row) => row.runs.some((run) => run.words.some((word) => /^\d[\d.,]*kr\.?$|^kr\.?\d|^kr\.?$/i.test(word.text))));
+}
+
 /** Currencies that sellers of any country invoice in. */
 const WORLDWIDE = new Set(['EUR', 'USD']);
 

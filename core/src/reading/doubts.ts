@@ -183,6 +183,10 @@ function askAboutLines(reading: WithoutDoubts, checks: Checks, ask: Ask): void {
       ask('unitPrice', `Line ${index + 1}: quantity × price is not the amount.`, index);
       if (!checks.linesFit) ask('netAmount', `Line ${index + 1}: quantity × price is not the amount.`, index);
     }
+    // A minus is a faint sign: on a scan it is asked whether one was lost.
+    const below = line.netAmount?.value.startsWith('-') && !line.quantity?.value.startsWith('-') && !line.unitPrice?.value.startsWith('-');
+    if (checks.trust.scanned && below && line.quantity && line.unitPrice)
+      ask('quantity', `Line ${index + 1}: the amount is below zero. Is the quantity too?`, index);
     const bare = checks.lineArithmetic[index] === 'untold' && line.quantity === null && line.unitPrice === null;
     const swallowed = checks.trust.scanned && /\d[.,]\d+$/.test(line.description?.value ?? '');
     if (bare && (told > 0.5 * reading.lines.length || (told > 0 && swallowed)))

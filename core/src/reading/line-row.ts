@@ -118,3 +118,11 @@ export function sumOfLines(lines: readonly LineRow[]): Decimal | null {
   const amounts = lines.map((line) => line.cells.netAmount?.value);
   return amounts.length > 0 && amounts.every((amount) => amount !== undefined) ? sum(amounts) : null;
 }
+
+/** The tax that the lines' own rates give, for tables that have a rate on every line; null otherwise. */
+export function taxOfLines(lines: readonly LineRow[]): Decimal | null {
+  const parts = lines.map(({ cells: { netAmount, taxRate } }) =>
+    netAmount && taxRate && /^\d+(\.\d+)?$/.test(taxRate.value) ? decimal(netAmount.value).times(taxRate.value).div(100) : null,
+  );
+  return parts.length === 0 || parts.includes(null) ? null : sum(parts.filter((part) => part !== null));
+}

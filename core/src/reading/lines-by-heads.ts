@@ -115,8 +115,8 @@ function isCounted(box: Box, below: readonly Row[], mark: DecimalMark): boolean 
 function headsOf(row: Row, rows: readonly Row[], language: string, mark: DecimalMark): Head[] | null {
   const found = row.runs.map((run) => ({ run, hits: columnHeadsIn(run, language) }));
   if (found.reduce((sum, { hits }) => sum + hits.length, 0) < 2) return null;
-  const at = row.index - rows[0].index + 1;
-  const below = rows.slice(at, at + LOOKED_BELOW).filter((other) => other.page === row.page);
+  const at = rows.findIndex((other) => other.index > row.index);
+  const below = (at < 0 ? [] : rows.slice(at, at + LOOKED_BELOW)).filter((other) => other.page === row.page);
   const options = found.flatMap(({ run, hits }) =>
     hits.map((hit) => {
       const box = union(run.words.slice(hit.from, hit.to));

@@ -3,7 +3,7 @@ import { union } from '../geometry/index.js';
 import { LabelledRows } from './candidates.js';
 import { identifierBox, ibansOf, sellerCountry, taxIdsOf } from './bank-and-tax.js';
 import { ACCEPTED_RISK } from './calibration.js';
-import { currencyOfCountry, likelierCurrency, printedCurrency } from './currency.js';
+import { currencyOfCountry, likelierCurrency, printedCurrency, printsCrowns } from './currency.js';
 import { raiseDoubts } from './doubts.js';
 import {
   dayMonthOrder,
@@ -22,7 +22,7 @@ import { documentKind } from './kind.js';
 import { labelsOf, languageOf } from './labels.js';
 import { linesByAlignment } from './lines-by-alignment.js';
 import { linesByHeads } from './lines-by-heads.js';
-import { lineArithmetic, sumOfLines, tableScore, type LineTable } from './line-row.js';
+import { lineArithmetic, sumOfLines, tableScore, taxOfLines, type LineTable } from './line-row.js';
 import { decimalMarkOf } from './numbers.js';
 import { LINE_CELLS, type DocumentReading, type HeaderField, type ReadLine, type ReadValue, type ReadingContext } from './reading.js';
 import { settleWords } from './settle-words.js';
@@ -31,6 +31,7 @@ import { weigh } from './weigh.js';
 import { dayAfter, earlyPaymentTerms, type PaymentTerms } from './terms.js';
 import { sellerNamesOf } from './seller-name.js';
 import { chooseTotals, netFitsLines, totalText, type TotalCandidate, type TotalField, type Totals } from './totals.js';
+import { joinWrappedDates } from './wrapped-dates.js';
 import { rowsOf, rowsOfText, type PageWords, type Row } from './words.js';
 
 /** Which way of reading the line table is wanted: the better of the two, or one by name. */
@@ -39,8 +40,9 @@ export type LineMethod = 'best' | 'heads' | 'alignment';
 /** Reads one document off the words of its pages. Never throws on odd content: what is not found is null, with a doubt. */
 export function readDocument(read: readonly PageWords[], context: ReadingContext = {}, method: LineMethod = 'best'): DocumentReading {
   const pages = settleWords(read);
-  const rows: Row[] = [];
-  for (const page of pages) rows.push(...rowsOf(page, rows.length));
+  const laidOut: Row[] = [];
+  for (const page of pages) laidOut.push(...rowsOf(page, laidOut.length));
+  const rows = joinWrappedDates(laidOut);
   const mark = decimalMarkOf(rows.flatMap((row) => row.runs.flatMap((run) => run.words.map((word) => word.text))));
   const language = languageOf(rows);
   const labelled = new LabelledRows(rows, labelsOf(rows, language));
@@ -51,7 +53,7 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     rows,
     labelled.labels.filter((label) => !table.rows.has(label.run.row)),
   );
-  const totals = chooseTotals(outside, rows, mark, lineSum);
+  const totals = chooseTotals(outside, rows, mark, lineSum, taxOfLines(table.lines));
   const kind = documentKind(
     pages,
     rows,
@@ -88,7 +90,11 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
           evidence: ['the sign or code printed with the amounts'],
           alternatives: currency.rivals.map((value) => ({ value, reason: 'also printed', page: null, box: null })),
         }
-      : fromNowhere(currencyOfCountry(country), 0.7, 'the currency of the seller’s country'),
+      : fromNowhere(
+          currencyOfCountry(country ?? taxIds[0]?.value.slice(0, 2) ?? null),
+          printsCrowns(rows) ? 0.97 : 0.7,
+          printsCrowns(rows) ? 'crowns, of the seller’s country' : 'the currency of the seller’s country',
+        ),
     orderReference: asIdentifier(orderReferences(labelled)) ?? fromCoverText(context.coverText ?? '', language),
     sellerName: names[0]
       ? {

@@ -95,7 +95,7 @@ export function sellerNamesOf(
   const buyerBlocks = blocksUnder(labelled, rows, ['buyer', 'shipTo']);
   const sellerBlocks = blocksUnder(labelled, rows, ['seller']);
   const named = rows.flatMap((row, at) => row.runs.flatMap((run) => legalNamesIn(withFormBelow(run, rows[at + 1]))));
-  const inBuyerBlock = new Set(named.filter((name) => buyerBlocks.includes(name.run)).map((name) => fold(name.value)));
+  const inBuyerBlock = new Set(named.filter((name) => standsIn(buyerBlocks, name.run)).map((name) => fold(name.value)));
   const pageOf = new Map(pages.map((page) => [page.page, page]));
   const repeated = new Map<string, number>();
   for (const name of named) repeated.set(fold(name.value), (repeated.get(fold(name.value)) ?? 0) + 1);
@@ -109,7 +109,7 @@ export function sellerNamesOf(
       const depth = middleY(name.box) / height;
       let score = 0.45;
       if (REGISTRATION.test(name.run.text)) score += 0.3;
-      if (sellerBlocks.includes(name.run)) score += 0.25;
+      if (standsIn(sellerBlocks, name.run)) score += 0.25;
       if (depth > 0.82 || depth < 0.2) score += 0.12;
       if ((repeated.get(fold(name.value)) ?? 0) > 1) score += 0.08;
       if (brands.some((brand) => sharesName(brand, fold(name.value)))) score += 0.25;
@@ -170,6 +170,9 @@ function withFormBelow(run: Run, next: Row | undefined): Run {
   return rest ? makeRun([...run.words, ...below.words], run.page, run.row) : run;
 }
 
+/** Whether a run is one of these, or one of them with words put in its place. */
+const standsIn = (runs: readonly Run[], run: Run): boolean => runs.some((other) => other.row === run.row && other.box.x === run.box.x);
+
 /** Whether the letterhead's words begin the legal name, or the most of them are in it. */
 function sharesName(brand: string, name: string): boolean {
   const words = brand.split(' ').filter((word) => word.length > 2);
@@ -177,11 +180,12 @@ function sharesName(brand: string, name: string): boolean {
   return words.length > 0 && words.filter((word) => own.has(word)).length >= Math.ceil(0.6 * words.length);
 }
 
-/** The run with words of a scan read as the legal form that another reader saw: "5.1." as "S.L." */
+/** The run with words of a scan read as the legal form that another reader saw ("5.1." as "S.L."), or that they are after others ("Sp. z 0.0."). */
 function asLegalForms(run: Run): Run {
-  if (!run.words.some((word) => word.alternatives?.length)) return run;
+  if (!run.words.some((word) => word.score !== undefined)) return run;
   const forms = new Set(LEGAL_FORMS.map((form) => form.join('')));
-  const words = run.words.map((word) => {
+  const words = run.words.map((word, i) => {
+    if (/^[0oO]\.[0oO]\.?$/.test(word.text) && /^z$/i.test(run.words[i - 1]?.text ?? '')) return { ...word, text: 'o.o.' };
     const other = forms.has(fold(word.text).replaceAll(' ', ''))
       ? undefined
       : word.alternatives?.find((text) => text.length > 1 && /\p{Lu}/u.test(text) && forms.has(fold(text).replaceAll(' ', '')));

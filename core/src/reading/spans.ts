@@ -85,14 +85,14 @@ function numbersIn(run: Run, mark: DecimalMark): readonly NumberSpan[] {
 function numberAt(run: Run, from: number, to: number, mark: DecimalMark): NumberSpan | null {
   const text = textOf(run, from, to);
   if (!/\d/.test(text) || (to - from > 1 && !joinsToOneNumber(text))) return null;
-  const percent = /\d\s*%$/.test(text);
+  const percent = /\d\s*%[:.,;)]?$/.test(text);
   const number = readNumber(bareNumber(text), mark);
   return number ? { ...make(run, from, to), number, percent, others: otherNumbers(run.words.slice(from, to), number, mark) } : null;
 }
 
 const bareNumber = (text: string): string =>
   text
-    .replace(/\s*%$/, '')
+    .replace(/\s*%[:.,;]?$/, '')
     .replace(/^\((.*)\)$/, '$1')
     .replace(/[,;:]$/, '')
     .replace(/(\d)\.$/, '$1');
@@ -117,6 +117,7 @@ function otherNumbers(words: readonly Word[], number: PrintedNumber, mark: Decim
 /** Groups of three digits, or one number with its sign: what may be several words and still one number. */
 function joinsToOneNumber(text: string): boolean {
   const bare = text
+    .replace(/%[:.,;]$/, '')
     .replace(/[£€$%()]|\b(EUR|GBP|USD|CHF|SEK|PLN|CR|kr|zł)\b/gi, '')
     .replace(/^\s*[-–−]\s*/, '')
     .trim();

@@ -33,8 +33,17 @@ export interface Totals {
 
 const CENT = new Decimal('0.02');
 
-/** Chooses net, tax, gross and amount due together. `lineSum` is the sum of the net line amounts, null without lines. */
-export function chooseTotals(labelled: LabelledRows, rows: readonly Row[], mark: DecimalMark, lineSum: Decimal | null): Totals {
+/**
+ * Chooses net, tax, gross and amount due together. `lineSum` is the sum of the net line amounts, null without lines;
+ * `lineTax` the tax by the lines' own rates, null where one has none.
+ */
+export function chooseTotals(
+  labelled: LabelledRows,
+  rows: readonly Row[],
+  mark: DecimalMark,
+  lineSum: Decimal | null,
+  lineTax: Decimal | null = null,
+): Totals {
   const spansOf = (run: Run) => numberSpans(run, mark).filter((span) => !span.percent && span.number.places <= 2 && looksLikeAmount(span));
   const of = (meaning: LabelMeaning, above = false): TotalCandidate[] =>
     strongest(labelled.candidates(meaning, spansOf, { above }).flatMap((candidate) => asTotals(candidate, rows)));
@@ -72,6 +81,8 @@ export function chooseTotals(labelled: LabelledRows, rows: readonly Row[], mark:
       }
     }
   }
+  const derived = unreadTax(best, rows, mark, lineTax);
+  if (derived) best = { ...best, tax: derived, addsUp: true };
   const { gross: g } = best;
   const chosenDue = chooseDue(g, due, paid, previous);
   const discount = discounts.find((c) => best.net && lineSum && netFitsLines(best.net.value, lineSum, [c], carriages))?.value ?? null;
@@ -89,6 +100,42 @@ export function chooseTotals(labelled: LabelledRows, rows: readonly Row[], mark:
     paid: paidChosen,
     candidates: { netTotal: netPool, taxTotal: tax, grossTotal: grossPool, amountDue: due },
   };
+}
+
+/** Cents by which the tax of all lines may miss that of the whole, a few for each rate's rounding. */
+const ROUNDED = '0.05';
+
+/**
+ * The tax that net and total leave, where none was read that fits and a rate on the page, or the lines' own rates, give the same.
+ * A text layer's tax that does not fit is the supplier's slip, and stays.
+ */
+function unreadTax(
+  { net, tax, gross, addsUp }: { net: TotalCandidate | null; tax: TotalCandidate | null; gross: TotalCandidate | null; addsUp: boolean },
+  rows: readonly Row[],
+  mark: DecimalMark,
+  lineTax: Decimal | null,
+): TotalCandidate | null {
+  const scanned = tax === null || tax.span?.run.words[0].score !== undefined;
+  if (addsUp || !net || !gross || !scanned) return null;
+  const left = gross.value.minus(net.value);
+  if (left.isZero()) return null;
+  const rate = printedRates(rows, mark).find((percent) => within(net.value.times(percent).div(100), left, CENT));
+  const fits = rate ?? (lineTax && within(lineTax, left, ROUNDED));
+  if (!fits) return null;
+  return {
+    value: left,
+    score: Math.min(net.score, gross.score),
+    span: null,
+    evidence: rate ? `the total less the net, as ${rate.toString()} % gives it` : 'the total less the net, as the lines’ rates give it',
+  };
+}
+
+/** The percentages above zero that stand on the page. */
+function printedRates(rows: readonly Row[], mark: DecimalMark): Decimal[] {
+  const rates = rows.flatMap((row) =>
+    row.runs.flatMap((run) => (run.text.includes('%') ? numberSpans(run, mark).filter(({ percent }) => percent) : [])),
+  );
+  return rates.map(({ number }) => decimal(number.value)).filter((rate) => rate.gt(0));
 }
 
 /** Whether the net total is the sum of the lines less a discount plus carriage, any of them absent. */
