@@ -6,6 +6,7 @@ export * from './calendar.js';
 export * from './calibration.js';
 export type { DocumentKind } from './lexicon/index.js';
 export * from './two-readers.js';
+export * from './glued-words.js';
 export { likelyLanguage } from './labels.js';
 export * from './text-layer.js';
 export * from './page-signs.js';

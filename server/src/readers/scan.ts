@@ -2,7 +2,9 @@ import {
   joinReadings,
   levelled,
   likelyLanguage,
+  maybeGlued,
   plainSigns,
+  respaced,
   rowsOfText,
   typeBox,
   uncovered,
@@ -43,7 +45,9 @@ export async function readScan(page: Grey, number: number, resolution: number | 
   const { picture, lines } = upright;
   const guess = likelyLanguage(rowsOfText(upright.glimpse.join('\n')));
   const readIn = async (language: string) =>
-    withoutStains((await readWords(picture, LANGUAGES[language], upright.resolution)).filter((word) => isPrint(word, lines)));
+    withoutStains((await readWords(picture, LANGUAGES[language], upright.resolution)).filter((word) => isPrint(word, lines))).flatMap(
+      (word) => unglued(picture, word),
+    );
   let found = await readIn(guess ?? 'en');
   // A few lines may not tell the language, all of them do: then the page is read again in its own.
   const language = likelyLanguage(rowsOfText(found.map((word) => word.text).join('\n'))) ?? 'en';
@@ -115,6 +119,18 @@ function parted(picture: Grey, word: FirstWord): { word: FirstWord; parts: First
 }
 
 const WIDE_GAP = 0.85;
+/** A space between words, as a share of the height of capitals; the widest gaps between letters are a third. */
+const SPACE = 0.45;
+
+/** A word whose reader lost a space between letters and digits, as the words that its print shows. */
+function unglued(picture: Grey, word: FirstWord): FirstWord[] {
+  if (!maybeGlued(word.text)) return [word];
+  const parts = inkParts(picture, word, Math.max(4, SPACE * usualHeight(word)));
+  const gaps = parts.slice(1).map(({ from }, i) => ((from + parts[i].to) / 2 - word.x) / word.width);
+  const texts = respaced(word.text, gaps).split(' ');
+  return texts.length < 2 ? [word] : texts.map((text, i) => ({ ...word, text, x: parts[i].from, width: parts[i].to - parts[i].from }));
+}
+
 /** Height of a word's capitals even where its box took in a rule or a stain: no letter is twice as high as wide. */
 const usualHeight = (word: FirstWord) => Math.min(word.height, (2 * word.width) / Math.max(1, word.text.length));
 
