@@ -8,6 +8,17 @@ describe('IBAN', () => {
     expect(normalizeIban('nl91 abna 0417164300')).toBe('NL91ABNA0417164300');
   });
 
+  it('refuses what no account of the country looks like, even with right check digits', () => {
+    expect(isIban('NL948251244BO9IBAN')).toBe(false);
+    for (const [country, bban] of [
+      ['NL', '12345678901234'],
+      ['DE', 'A'.repeat(18)],
+      ['GB', '1'.repeat(18)],
+      ['PL', 'B'.repeat(24)],
+    ] as const)
+      expect(isIban(ibanOf(country, bban))).toBe(false);
+  });
+
   it('refuses a wrong length and every single wrong digit', () => {
     expect(isIban('DE8937040044053201300')).toBe(false);
     fc.assert(

@@ -24,6 +24,18 @@ describe('IBANs on a page', () => {
     expect(ibansOf(rowsOf(wrapped)).map((one) => one.value)).toEqual([iban]);
   });
 
+  it('are read where small print goes on at the start of the next line, and past a dot that a scan put in', () => {
+    const footer = pageOf([
+      [60, 800, 'Alder Fixings Ltd'],
+      [200, 800, 'Registered no. 0123'],
+      [420, 800, `IBAN ${grouped.slice(0, 9)}`],
+      [60, 811, grouped.slice(10)],
+      [420, 811, 'Page 1'],
+    ]);
+    expect(ibansOf(rowsOf(footer)).map((one) => one.value)).toEqual([iban]);
+    expect(ibansOf(rowsOf(pageOf([[50, 100, `IBAN ${iban.slice(0, 20)}.${iban.slice(20)}`]]))).map((one) => one.value)).toEqual([iban]);
+  });
+
   it('are left out where the check digits are wrong, and counted once', () => {
     expect(ibansOf(rowsOf(pageOf([[50, 100, `IBAN ${iban.replace(/.$/, (d) => String((Number(d) + 1) % 10))}`]])))).toEqual([]);
     const twice = pageOf([

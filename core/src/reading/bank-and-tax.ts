@@ -26,7 +26,7 @@ export function ibansOf(rows: readonly Row[]): PrintedIdentifier[] {
   rows.forEach((row, at) => {
     for (const run of row.runs) {
       run.words.forEach((word, from) => {
-        const start = word.text.replace(/^IBAN:?/i, '').replace(/[:,.]$/, '');
+        const start = word.text.replace(/^IBAN:?/i, '').replace(STRAY_MARKS, '');
         if (!/^[A-Z]{2}\d{2}/.test(start)) return;
         const hit = ibanFrom(run, from, start, row, rows[at + 1]);
         if (hit && !found.has(hit.value)) found.set(hit.value, hit);
@@ -36,12 +36,15 @@ export function ibansOf(rows: readonly Row[]): PrintedIdentifier[] {
   return [...found.values()];
 }
 
+/** Marks that stand behind an IBAN in a sentence, and those that a scan puts between its digits. */
+const STRAY_MARKS = /[.,:;·)]/g;
+
 function ibanFrom(run: Run, from: number, start: string, row: Row, next: Row | undefined): PrintedIdentifier | null {
   const length = ibanLength(start.slice(0, 2));
   if (length === null) return null;
   const printed = goingOn(run, row, next).map((onward) => {
     const words = [...run.words.slice(from), ...onward];
-    return { words, texts: words.map((word, i) => (i === 0 ? start : word.text.replace(/[.,;·)]/g, ''))) };
+    return { words, texts: words.map((word, i) => (i === 0 ? start : word.text.replace(STRAY_MARKS, ''))) };
   });
   for (const { words, texts } of printed) {
     const plain = ibanAtStart(texts, length);

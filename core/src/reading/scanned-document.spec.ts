@@ -81,6 +81,18 @@ describe('an invoice off a scan', () => {
     expect(reading.doubts.find(({ field }) => field === 'orderReference')?.reason).toContain('Your order');
   });
 
+  it('asks for the minus of a quantity that its amount has', () => {
+    const asked = (quantity: string) =>
+      readDocument([
+        scan((word) => {
+          if (word.text === '70.00') return { text: '-70.00' };
+          return word.text === '2' ? { text: quantity } : word.text === '£100.00' ? { text: '-£40.00' } : {};
+        }),
+      ]).doubts.filter(({ field, line }) => field === 'quantity' && line === 1);
+    expect(asked('2').map(({ reason }) => reason)).toEqual(['Line 2: the amount is below zero. Is the quantity too?']);
+    expect(asked('-2')).toEqual([]);
+  });
+
   it('says where a second reading pays: not where sums prove the values', () => {
     const boxes = unprovenBoxes(scan());
     const covers = (x: number, y: number) =>

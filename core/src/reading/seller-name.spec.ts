@@ -48,6 +48,18 @@ describe('the seller’s name', () => {
     expect(names(runs, ['Kestrel Fell Railway Ltd'])).not.toContain('Kestrel Fell Railway Ltd');
   });
 
+  it('off a scan has the letters that its legal form must have', () => {
+    const page = pageOf([
+      [50, 140, 'Invoice to'],
+      [50, 152, 'Buyer Railway Ltd'],
+      [50, 810, 'Karpacz Biuro Sp. z 0.0.'],
+    ]);
+    const rows = rowsOf({ ...page, words: page.words.map((word) => ({ ...word, score: 0.99 })) });
+    const found = sellerNamesOf([page], rows, new LabelledRows(rows, labelsOf(rows, 'en')), []).map((name) => name.value);
+    expect(found[0]).toBe('Karpacz Biuro Sp. z o.o.');
+    expect(found).not.toContain('Buyer Railway Ltd');
+  });
+
   it('is the letterhead where no legal form is printed', () => {
     expect(
       names([

@@ -5,14 +5,22 @@ import { labelsOf } from './labels.js';
 import { chooseTotals } from './totals.js';
 import { rowsOf } from './words.js';
 
-function totals(pairs: readonly (readonly [label: string, amount: string])[], lineSum: string | null = null) {
+const asDecimal = (text: string | null) => (text === null ? null : new Decimal(text));
+
+function totals(
+  pairs: readonly (readonly [label: string, amount: string])[],
+  lineSum: string | null = null,
+  lineTax: string | null = null,
+) {
   const rows = rowsOf(
     pageOf(
-      pairs.flatMap(([label, amount], i) => [[300, 500 + i * 16, label] as const, [endingAt(540, amount), 500 + i * 16, amount] as const]),
+      pairs.flatMap(([label, amount], i) =>
+        [[300, 500 + i * 16, label] as const, [endingAt(540, amount), 500 + i * 16, amount] as const].filter(([, , text]) => text !== ''),
+      ),
     ),
   );
   const labelled = new LabelledRows(rows, labelsOf(rows, 'en'));
-  const chosen = chooseTotals(labelled, rows, '.', lineSum === null ? null : new Decimal(lineSum));
+  const chosen = chooseTotals(labelled, rows, '.', asDecimal(lineSum), asDecimal(lineTax));
   const value = (field: keyof typeof chosen.chosen) => {
     const candidate = chosen.chosen[field];
     return candidate ? plain(candidate.value) : null;
@@ -56,6 +64,27 @@ describe('the totals are chosen together', () => {
         ['Total', 'CHF 89.95'],
       ]),
     ).toMatchObject({ values: ['83.2', '6.74', '89.95', '89.95'], addsUp: true });
+  });
+
+  it('with the tax that was not read, where a printed rate or the lines give what is left', () => {
+    const unread = [
+      ['Net total', '£100.00'],
+      ['VAT 20 %:', ''],
+      ['Total', '£120.00'],
+    ] as const;
+    expect(totals(unread)).toMatchObject({ values: ['100', '20', '120', '120'], addsUp: true });
+    const noRate = [unread[0], ['VAT', ''], unread[2]] as const;
+    expect(totals(noRate).values).toEqual(['100', null, '120', '120']);
+    expect(totals(noRate, '100', '20').values).toEqual(['100', '20', '120', '120']);
+  });
+
+  it('but a printed tax that is wrong stays as it is printed', () => {
+    const wrong = [
+      ['Net total', '£100.00'],
+      ['VAT 20%', '£21.00'],
+      ['Total', '£120.00'],
+    ] as const;
+    expect(totals(wrong)).toMatchObject({ values: ['100', '21', '120', '120'], addsUp: false });
   });
 
   it('less a deposit', () => {
