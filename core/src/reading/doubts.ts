@@ -25,6 +25,8 @@ export interface Checks {
   readonly likelierCurrency: string | null;
   /** The day on which the document came, ISO 8601; null where not known. */
   readonly receivedOn: string | null;
+  /** A date on a scan without a due date that may be it, as printed. */
+  readonly unlabelledDue: string | null;
   /** Whether the page has payment terms in days. */
   readonly termsPrinted: boolean;
   /** Whether the word IBAN stands on the page. */
@@ -130,6 +132,7 @@ function askAboutUnread(reading: WithoutDoubts, checks: Checks, ask: Ask): void 
     if (fields[field] || (field === 'dueDate' && reading.kind === 'credit-note')) continue;
     const label = promised(field, checks.labels);
     if (label) ask(field, `“${label}” is printed, but what stands beside it could not be read.`);
+    else if (field === 'dueDate' && checks.unlabelledDue) ask(field, `${checks.unlabelledDue} stands on the page too: is it the due date?`);
     else if (checks.trust.unread > MUCH_UNREAD) ask(field, `Parts of the page could not be read: is there ${ARTICLES[field]} on it?`);
     // Nearly every invoice names the tax id of its supplier: on a scan without one it was hardly left out.
     else if (field === 'sellerTaxId') ask(field, `Is there ${ARTICLES[field]} on the page? None was read off the scan.`);

@@ -121,6 +121,17 @@ export function dueDates(labelled: LabelledRows, rows: readonly Row[]): Found[] 
   return distinct(found);
 }
 
+/** A date on the page that may be the due date though no label says so; those that a label gives another meaning are not. */
+export function unlabelledDue(labelled: LabelledRows, rows: readonly Row[], issueDate: IsoDate): string | null {
+  const others = labelled.candidates('other', dateSpans);
+  for (const row of rows)
+    for (const run of row.runs)
+      for (const span of dateSpans(run))
+        if (span.date.value > issueDate && sensible(issueDate, span.date.value) && !others.some((other) => sameSpan(other.span, span)))
+          return span.text;
+  return null;
+}
+
 /** Terms of every language as patterns over folded text; the group is the number of days. */
 const TERMS = LEXICONS.flatMap((lexicon) =>
   lexicon.words.termsDays.map((terms) => new RegExp(`(?:^|\\s)${fold(terms.replace('{n}', '7')).replace('7', '(\\d{1,3})')}(?:\\s|$)`)),

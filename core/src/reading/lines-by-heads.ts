@@ -34,18 +34,18 @@ const PREFERENCE: readonly ColumnRole[] = [
 /** Reads the line table by its column heads, over all pages; null where no row looks like heads. */
 export function linesByHeads(rows: readonly Row[], labelled: LabelledRows, mark: DecimalMark, language: string): LineTable | null {
   let heads: Head[] = [];
-  let open: 'before' | 'table' | 'after' = 'before';
+  let open: 'before' | 'table' | 'over the page' | 'after' = 'before';
   const lines: Draft[] = [];
   const used = new Set<number>();
   let page = 0;
   const headsOfRows = new Map(rows.map((row) => [row, headsOf(row, rows, language, mark)]));
   const most = Math.max(0, ...[...headsOfRows.values()].map((found) => found?.length ?? 0));
   for (const full of rows) {
-    const row = open === 'table' ? cropped(full, heads) : full;
+    const row = open === 'table' && full.page === page ? cropped(full, heads) : full;
     if (row === null) continue;
     if (row.page !== page) {
       page = row.page;
-      if (open !== 'before') open = 'after';
+      if (open !== 'before') open = open === 'table' ? 'over the page' : 'after';
     }
     const found = row === full ? (headsOfRows.get(row) ?? null) : headsOf(row, rows, language, mark);
     // Two labels of the document's head may look like column heads: the table's own are the most.
@@ -55,6 +55,7 @@ export function linesByHeads(rows: readonly Row[], labelled: LabelledRows, mark:
       used.add(row.index);
       continue;
     }
+    if (open === 'over the page' && goesOn(row, lines, heads, mark)) open = 'table';
     if (open !== 'table') continue;
     if (isCarriedForward(row)) continue;
     if (startsTotals(row, labelled, mark)) {
@@ -65,6 +66,19 @@ export function linesByHeads(rows: readonly Row[], labelled: LabelledRows, mark:
   }
   if (heads.length === 0) return null;
   return { method: 'heads', lines: lines.map(finish), rows: used, heads };
+}
+
+/** Whether a row on the next page is a line of the same table though its heads are not repeated: its amount stands where theirs do. */
+function goesOn(row: Row, lines: readonly Draft[], heads: readonly Head[], mark: DecimalMark): boolean {
+  const last = row.runs[row.runs.length - 1];
+  const amounts = lines.flatMap(({ cells }) => cells.get('netAmount')?.at(-1) ?? []).slice(-LOOKED_BELOW);
+  const sameEdge = amounts.filter((amount) => Math.abs(right(amount) - right(last.box)) < ONE_EDGE).length;
+  return (
+    row.runs.length >= 3 &&
+    sameEdge > amounts.length / 2 &&
+    readNumber(last.words[last.words.length - 1].text, mark)?.places === 2 &&
+    row.runs[0].box.x > heads[0].box.x - 14
+  );
 }
 
 /** Heads that a table repeats on the next page: the same columns, moved sideways with the page, even where one of them was misread. */

@@ -110,7 +110,7 @@ export class PhraseBook<T> {
     return this.#joined.has(text) || text.split(' ').every((token) => this.#spelling.has(token));
   }
 
-  /** A phrase of several words of a scan, one letter of which was misread: "Bil Ref." */
+  /** A phrase of several words of a scan, one letter of which was misread, its spaces lost or not: "Bil Ref.", "Pedidomúm." */
   #misread(tokens: readonly Token[]): readonly T[] | undefined {
     if (tokens.length > 3 || !tokens.every(({ scanned }) => scanned)) return undefined;
     const joined = tokens.map(({ token }) => token).join('');
@@ -137,7 +137,7 @@ export class PhraseBook<T> {
         .slice(start, end)
         .map((t) => t.token)
         .join(' ');
-      const value = this.#entries.get(phrase) ?? (length === 1 ? this.#joined.get(phrase) : this.#misread(tokens.slice(start, end)));
+      const value = this.#entries.get(phrase) ?? this.#joined.get(length === 1 ? phrase : '') ?? this.#misread(tokens.slice(start, end));
       if (value) return { hit: { value, phrase, from: tokens[start].index, to: tokens[end - 1].index + 1 }, next: end };
     }
     return null;

@@ -15,6 +15,7 @@ import {
   orderReferences,
   ownNumbers,
   sensible,
+  unlabelledDue,
   type DayMonthOrder,
   type Found,
 } from './head-fields.js';
@@ -23,6 +24,7 @@ import { labelsOf, languageOf } from './labels.js';
 import { linesByAlignment } from './lines-by-alignment.js';
 import { linesByHeads } from './lines-by-heads.js';
 import { lineArithmetic, sumOfLines, tableScore, taxOfLines, type LineTable } from './line-row.js';
+import { joinMiddledCells } from './middled-cells.js';
 import { decimalMarkOf } from './numbers.js';
 import { LINE_CELLS, type DocumentReading, type HeaderField, type ReadLine, type ReadValue, type ReadingContext } from './reading.js';
 import { settleWords } from './settle-words.js';
@@ -42,8 +44,8 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
   const pages = settleWords(read);
   const laidOut: Row[] = [];
   for (const page of pages) laidOut.push(...rowsOf(page, laidOut.length));
-  const rows = joinWrappedDates(laidOut);
-  const mark = decimalMarkOf(rows.flatMap((row) => row.runs.flatMap((run) => run.words.map((word) => word.text))));
+  const mark = decimalMarkOf(pages.flatMap((page) => page.words.map((word) => word.text)));
+  const rows = joinMiddledCells(joinWrappedDates(laidOut), mark);
   const language = languageOf(rows);
   const labelled = new LabelledRows(rows, labelsOf(rows, language));
 
@@ -185,6 +187,7 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     trust,
     likelierCurrency: likelierCurrency(fields.currency?.value ?? '', ibans[0]?.value.slice(0, 2) ?? null),
     receivedOn: context.receivedOn ?? null,
+    unlabelledDue: trust.scanned && issueDate && !dueDate ? unlabelledDue(labelled, rows, issueDate.value) : null,
     termsPrinted: early !== null || dueByTerms(rows, '2000-01-01') !== null,
     askBelow: 1 - (context.acceptedRisk ?? ACCEPTED_RISK),
     labels: labelled.labels,
