@@ -135,8 +135,9 @@ export function taxIdsOf(
   const found: PrintedTaxId[] = [];
   for (const label of labelled.labels) {
     if (label.meaning !== 'sellerTaxId' || isBuyers(label)) continue;
-    const onward = label.run.words.slice(label.to);
-    const row = rows.find((candidate) => candidate.index === label.run.row);
+    const at = rows.findIndex((candidate) => candidate.index === label.run.row);
+    const onward = goneOn(label.run.words.slice(label.to), rows[at + 1]);
+    const row = rows[at] as Row | undefined;
     const beside = row?.runs[row.runs.indexOf(label.run) + 1]?.words ?? [];
     const hit = idAtStart(onward, country) ?? (onward.length === 0 ? idAtStart(beside, country) : null);
     if (!hit) continue;
@@ -169,6 +170,14 @@ export function taxIdsOf(
   }
   const ids = found.filter((id) => !buyers.has(normalizeTaxId(id.value)) && !buyers.has(`GB${normalizeTaxId(id.value)}`));
   return ids.sort((a, b) => b.score - a.score);
+}
+
+/** The words with the last one's other half where a dash breaks it at the end of a line of small print. */
+function goneOn(words: readonly Word[], next: Row | undefined): readonly Word[] {
+  const last = words.at(-1);
+  const rest = next?.runs[0].words[0];
+  if (!last || !rest || !/\d-$/.test(last.text) || !/^\d/.test(rest.text)) return words;
+  return [...words.slice(0, -1), { ...last, text: last.text + rest.text }];
 }
 
 function idAtStart(words: readonly Word[], country: string | null): { value: string; words: Word[]; check: PrintedTaxId['check'] } | null {

@@ -76,7 +76,7 @@ const REPAIRABLE = ['quantity', 'unitPrice', 'netAmount', 'discount', 'per'] as 
 /** The line with the one other reading of a number that makes quantity × price = amount; the line itself where none or several do. */
 export function repaired(line: LineRow): LineRow {
   const arithmetic = lineArithmetic(line.cells);
-  if (arithmetic === 'right') return closer(line);
+  if (arithmetic === 'right') return closer(pointed(line));
   if (arithmetic === 'untold') return line;
   const found = REPAIRABLE.flatMap((role) =>
     (line.cells[role]?.others ?? []).flatMap((other) => {
@@ -86,6 +86,23 @@ export function repaired(line: LineRow): LineRow {
     }),
   );
   return found.length === 1 ? found[0] : line;
+}
+
+/** A line off a scan whose price is right only per hundred and has no decimals, with the decimal mark that was lost. */
+function pointed(line: LineRow): LineRow {
+  const { unitPrice, per } = line.cells;
+  if (!unitPrice || per || line.words[0]?.score === undefined || !/^\d{3,}$/.test(unitPrice.value) || isPerPiece(line.cells)) return line;
+  const cells = {
+    ...line.cells,
+    unitPrice: { ...unitPrice, value: unitPrice.value.replace(/(..)$/, '.$1'), others: [unitPrice.value], repaired: true },
+  };
+  return isPerPiece(cells) ? { ...line, cells } : line;
+}
+
+/** Whether quantity × price is the amount to the cent, not per hundred or thousand. */
+export function isPerPiece(cells: LineRow['cells']): boolean {
+  const [expected, amount] = [expectedAmount(cells), value(cells.netAmount)];
+  return expected !== null && amount !== null && within(expected.abs(), amount.abs(), '0.02');
 }
 
 /** The line with another reading of its quantity where that makes the amount to the cent and the likeliest only nearly: 33.25 l, not 33.251. */

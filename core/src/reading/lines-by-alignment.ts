@@ -1,9 +1,9 @@
 import { bottom, right, union } from '../geometry/index.js';
-import { decimal, within } from '../money/index.js';
+import { decimal } from '../money/index.js';
 import type { LabelledRows } from './candidates.js';
 import { itemNumberBelow } from './item-below.js';
 import type { ColumnRole } from './lexicon/index.js';
-import { expectedAmount, lineArithmetic, type Cell, type LineRow, type LineTable } from './line-row.js';
+import { isPerPiece, lineArithmetic, type Cell, type LineRow, type LineTable } from './line-row.js';
 import { isCurrencySign, type DecimalMark } from './numbers.js';
 import { numberSpans, type NumberSpan } from './spans.js';
 import { isCarriedForward, startsTotals } from './table-bounds.js';
@@ -172,11 +172,6 @@ function factorsOf(row: Row, numbers: readonly NumberSpan[], amount: NumberSpan)
     run.words.filter((word) => word.x >= right(quantity.box) - 1 && right(word) <= price.box.x + 1 && !isCurrencySign(word.text)),
   );
   return { cells: cellsOf(pair), left: quantity.box.x - 1, right: right(price.box), between };
-}
-
-function isPerPiece(cells: Readonly<Record<'quantity' | 'unitPrice' | 'netAmount', Cell>>): boolean {
-  const expected = expectedAmount(cells);
-  return expected !== null && within(expected.abs(), decimal(cells.netAmount.value).abs(), '0.02');
 }
 
 const cell = (span: NumberSpan): Cell => ({ value: span.number.value, box: span.box, others: span.others.map((other) => other.value) });

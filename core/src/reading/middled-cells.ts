@@ -14,38 +14,74 @@ const MOST_ABOVE = 3;
  * column. No word is lost.
  */
 export function joinMiddledCells(printed: readonly Row[], mark: DecimalMark): Row[] {
-  const rows = joinMiddledHeads(printed);
+  const rows = joinSandwiched(printed, mark);
   const blocks = blocksOf(rows);
-  const ofOneLine = blocks.filter(({ apart, rows: own }) => apart && own.filter((row) => isLine(row, mark)).length === 1);
+  const isOfTable = (row: Row) => row.runs.length >= 3 && isLine(row, mark);
+  const ofOneLine = blocks.filter(({ apart, rows: own }) => apart && own.filter(isOfTable).length === 1);
   if (ofOneLine.length < 2) return rows;
+  const lines = rows.filter(isOfTable);
   return blocks.flatMap((block) => {
-    const at = block.rows.findIndex((row) => isLine(row, mark));
+    const at = block.rows.findIndex(isOfTable);
     const above = block.rows.slice(0, at);
-    if (!ofOneLine.includes(block) || at < 1 || at > MOST_ABOVE || !above.every(isText)) return block.rows;
+    const able = at > 0 && at <= MOST_ABOVE && above.every((row) => mayBelong(row, block.rows[at]) && isFlush(row, lines));
+    if (!ofOneLine.includes(block) || !able) return block.rows;
     return [joined(above, block.rows[at]), ...block.rows.slice(at + 1)];
   });
 }
 
-/** The rows with column heads of two lines, half above and half below the heads of one line, read as one. */
-function joinMiddledHeads(rows: readonly Row[]): Row[] {
-  const heads = new Set(rows.filter((row, i) => isBetween(row, rows[i - 1], rows[i + 1])));
+/** The rows with cells of two lines, half above and half below a row of one line, read as one: column heads, lines, a label beside its value. */
+function joinSandwiched(rows: readonly Row[], mark: DecimalMark): Row[] {
+  const middles = new Set(rows.filter((_row, i) => isSandwiched(rows, i, mark)));
   return rows.flatMap((row, i) => {
-    if (heads.has(row)) return [joined([rows[i - 1], rows[i + 1]], row)];
-    return heads.has(rows[i - 1]) || heads.has(rows[i + 1]) ? [] : [row];
+    // What is below a line's amounts is read as going on with it anyway.
+    if (middles.has(row)) return isLine(row, mark) ? [joined([rows[i - 1]], row), rows[i + 1]] : [joined([rows[i - 1], rows[i + 1]], row)];
+    return middles.has(rows[i - 1]) || middles.has(rows[i + 1]) ? [] : [row];
   });
 }
 
-/** Whether a row of words has others half above and half below it, one under the other, in its gaps. */
-function isBetween(row: Row, upper: Row | undefined, lower: Row | undefined): boolean {
-  if (!upper || !lower || row.runs.length < 3 || /\d/.test(row.runs.map(({ text }) => text).join(''))) return false;
+/** Whether a row has others half above and half below it, one under the other, in its gaps. */
+function isSandwiched(rows: readonly Row[], at: number, mark: DecimalMark): boolean {
+  const [upper, row, lower] = [rows[at - 1], rows[at], rows[at + 1]];
+  if (!upper || !lower || !overlaps(upper, row) || !overlaps(row, lower) || ![upper, lower].every(isText)) return false;
   const meets = (runs: readonly Run[], one: Run) => runs.some((other) => overlapX(other.box, one.box) > 0);
-  return (
-    [upper, lower].every((other) => other.page === row.page && overlapY(other.box, row.box) > 0.2 * row.box.height) &&
+  const inGaps =
     upper.runs.length === lower.runs.length &&
     upper.runs.every((run) => !meets(row.runs, run) && meets(lower.runs, run)) &&
-    lower.runs.every((run) => !meets(row.runs, run))
-  );
+    lower.runs.every((run) => !meets(row.runs, run));
+  if (!inGaps) return false;
+  if (isLine(row, mark)) return upper.runs[0].box.x > row.runs[0].box.x || (row.runs.length >= 3 && isApart(rows, at));
+  if (row.runs.length >= 3 && !hasDigit(row)) return true;
+  // Two columns of text whose lines stand half a line apart are no cells.
+  const alone = !overlaps(rows[at - 2], upper) && !overlaps(lower, rows[at + 2]);
+  return alone && row.runs.length === 1 && hasDigit(row) && !hasDigit(upper) && !hasDigit(lower);
 }
+
+/** Whether white is above and below a row with the halves of its first cell, and not a side bar's other words. */
+function isApart(rows: readonly Row[], at: number): boolean {
+  const [upper, lower] = [rows[at - 1], rows[at + 1]];
+  return rows.slice(Math.max(0, at - 3), at + 4).every((row) => {
+    if (row === upper || row === rows[at] || row === lower || row.page !== upper.page || Math.abs(row.box.x - upper.box.x) >= 3)
+      return true;
+    const gap = row.box.y < upper.box.y ? upper.box.y - bottom(row.box) : row.box.y - bottom(lower.box);
+    return gap > APART * upper.box.height;
+  });
+}
+
+/** Whether a row of words may begin cells of the line below it: over its gaps, or over words that go on with it. */
+const mayBelong = (upper: Row, line: Row): boolean =>
+  isText(upper) &&
+  upper.runs.every(({ box }) =>
+    line.runs.every((own) => overlapX(own.box, box) <= 0 || (/\p{L}{2}/u.test(own.text) && !/\d/.test(own.text))),
+  );
+
+/** Whether words begin where most lines of the table have a cell, and not in a side bar. */
+const isFlush = (upper: Row, lines: readonly Row[]): boolean =>
+  upper.runs.every(({ box }) => lines.filter((line) => line.runs.some((own) => Math.abs(own.box.x - box.x) < 3)).length > lines.length / 2);
+
+const hasDigit = (row: Row): boolean => row.runs.some(({ text }) => /\d/.test(text));
+
+const overlaps = (a: Row | undefined, b: Row | undefined): boolean =>
+  a !== undefined && b !== undefined && a.page === b.page && overlapY(a.box, b.box) > 0.2 * Math.min(a.box.height, b.box.height);
 
 /** Rows that stand close. */
 interface Block {
@@ -67,7 +103,7 @@ function blocksOf(rows: readonly Row[]): Block[] {
 
 /** A row of several cells that ends in an amount. */
 const isLine = (row: Row, mark: DecimalMark): boolean =>
-  row.runs.length >= 3 && readNumber(row.runs[row.runs.length - 1].words.at(-1)?.text ?? '', mark)?.places === 2;
+  row.runs.length >= 2 && readNumber(row.runs[row.runs.length - 1].words.at(-1)?.text ?? '', mark)?.places === 2;
 
 const isText = (row: Row): boolean => row.runs.length <= 2 && row.runs.every(({ text }) => /\p{L}{2}/u.test(text));
 

@@ -41,7 +41,8 @@ export type LineMethod = 'best' | 'heads' | 'alignment';
 
 /** Reads one document off the words of its pages. Never throws on odd content: what is not found is null, with a doubt. */
 export function readDocument(read: readonly PageWords[], context: ReadingContext = {}, method: LineMethod = 'best'): DocumentReading {
-  const pages = settleWords(read);
+  // Empty pages say nothing: an empty first one is not where the title stands.
+  const pages = settleWords(read.filter((page) => page.words.length > 0));
   const laidOut: Row[] = [];
   for (const page of pages) laidOut.push(...rowsOf(page, laidOut.length));
   const mark = decimalMarkOf(pages.flatMap((page) => page.words.map((word) => word.text)));
@@ -152,7 +153,7 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     ? fields
     : onlyNameNumberDate(fields, ownNumber(labelled, kind.kind), ownDate(labelled, rows, pages, order) ?? issueDate);
   const reading = {
-    pages: pages.map((page) => page.page),
+    pages: read.map((page) => page.page),
     language,
     kind: kind.kind,
     fields: bare,
