@@ -9,6 +9,7 @@ const AREAS = [
   'pictures',
   'similarity',
   'identifiers',
+  'intake',
   'reading',
   'separating',
   'checking',

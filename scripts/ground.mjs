@@ -29,7 +29,7 @@ const hasLanguage = (name) =>
   existsSync(`/usr/share/tesseract-ocr/4.00/tessdata/${name}.traineddata`);
 
 /** Installs the Debian packages that are missing; without root it says the one line to run. */
-export function ensurePackages({ browser = false } = {}) {
+export function ensurePackages({ browser = false, mailServer = false } = {}) {
   const [major, minor] = process.versions.node.split('.').map(Number);
   if (major < 20 || (major === 20 && minor < 19))
     throw new Trouble(`Node ${process.versions.node} is too old. Umber Tray needs Node 20.19 or later.`);
@@ -38,6 +38,7 @@ export function ensurePackages({ browser = false } = {}) {
     ...(has('tesseract') ? [] : ['tesseract-ocr']),
     ...LANGUAGES.filter((name) => !hasLanguage(name)).map((name) => `tesseract-ocr-${name}`),
     ...(browser && !has('chromium') ? ['chromium'] : []),
+    ...(mailServer && !existsSync('/usr/sbin/dovecot') ? ['dovecot-imapd'] : []),
   ];
   if (missing.length === 0) return;
   const line = `apt-get install -y --no-install-recommends ${missing.join(' ')}`;

@@ -1,6 +1,6 @@
 // npm start: sets up what is missing, starts the database, the server and the demo's stand-ins, prints where to go.
 import { fork } from 'node:child_process';
-import { createHash } from 'node:crypto';
+import { createHash, randomBytes } from 'node:crypto';
 import { existsSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Cluster, freePort, makeDataFolder, reachable } from './cluster.mjs';
@@ -56,6 +56,13 @@ function dataFolder() {
   return elsewhere;
 }
 
+/** The installation's key, made once: passwords of mailboxes are sealed with it. */
+function secretKey() {
+  const path = join(folder, 'secret.key');
+  if (!existsSync(path)) writeFileSync(path, randomBytes(32).toString('hex'), { mode: 0o600 });
+  return readFileSync(path, 'utf8').trim();
+}
+
 function assertAlone() {
   const path = join(folder, 'running.pid');
   const pid = existsSync(path) ? Number(readFileSync(path, 'utf8')) : null;
@@ -93,6 +100,7 @@ try {
     UMBER_DATABASE_URL: databaseUrl,
     UMBER_HTTP_PORT: String(httpPort),
     UMBER_SMTP_PORT: String(smtpPort),
+    UMBER_SECRET: secretKey(),
     UMBER_DEMO_PORT: String(demoPort),
     UMBER_DEMO_URL: `http://127.0.0.1:${demoPort}`,
   };

@@ -30,7 +30,7 @@ let code = 0;
 try {
   console.log('Umber Tray: tests');
   ensureSpace();
-  ensurePackages({ browser: parts.includes('browser') });
+  ensurePackages({ browser: parts.includes('browser'), mailServer: parts.includes('integration') });
   ensureModules();
   ensureBuild();
   if (parts.includes('lint')) run('lint', 'npm', ['run', '--silent', 'lint']);

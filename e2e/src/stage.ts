@@ -37,6 +37,7 @@ export class Stage {
       UMBER_DATABASE_URL: url,
       UMBER_HTTP_PORT: String(http),
       UMBER_SMTP_PORT: String(smtp),
+      UMBER_SECRET: '00'.repeat(32),
       UMBER_DEMO_PORT: String(demo),
       UMBER_DEMO_URL: `http://127.0.0.1:${demo}`,
       UMBER_DEMO_COUNT: '0',

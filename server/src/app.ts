@@ -9,6 +9,8 @@ import { checkingRoutes } from './checking/routes.js';
 import { demoRoutes } from './demo/routes.js';
 import { Refused } from './errors.js';
 import { eventRoutes } from './events/routes.js';
+import { bringRoutes } from './intake/bring.js';
+import { intakeRoutes } from './intake/routes.js';
 import { ledgerRoutes } from './ledger/routes.js';
 import { matchingRoutes } from './matching/routes.js';
 import { orderRoutes } from './orders/routes.js';
@@ -44,6 +46,8 @@ export function createApp(services: Services, webFolder: string | null): Express
     }),
   );
   app.use(compression({ filter: (request, response) => !request.path.endsWith('/events') && compression.filter(request, response) }));
+  // Programs prove who they are with a token, not with a cookie: no other site's page can send one.
+  app.use('/api', bringRoutes(services));
   app.use('/api', sameOrigin, express.json({ limit: '1mb' }), api(services));
   if (webFolder && existsSync(webFolder)) {
     app.use(express.static(webFolder, { index: false, maxAge: '1h' }));
@@ -65,6 +69,7 @@ function api(services: Services): Router {
   router.use(signedIn(services));
   for (const routes of [
     trayRoutes,
+    intakeRoutes,
     archiveRoutes,
     separatingRoutes,
     checkingRoutes,

@@ -3,7 +3,7 @@ import { availableParallelism } from 'node:os';
 import { basename } from 'node:path';
 import { separate } from '@umber/core/separating';
 import { readDocument, type DocumentReading, type LineMethod, type ReadValue } from '@umber/core/reading';
-import { readMail } from './readers/mail.js';
+import { openArrival } from './readers/opened.js';
 import { ReaderPool } from './readers/reader-pool.js';
 
 const USAGE = `umber read [--lines heads|alignment|best] FILE...
@@ -46,11 +46,11 @@ async function readFileSafely(pool: ReaderPool, path: string, method: LineMethod
 
 async function readBytes(pool: ReaderPool, bytes: Uint8Array, path: string, method: LineMethod): Promise<unknown[]> {
   if (!/\.eml$/i.test(path)) return await readPages(pool, bytes, 0, '', method).then(({ documents }) => documents);
-  const mail = await readMail(bytes);
+  const { mail, innerText, files } = await openArrival('mail', basename(path), Buffer.from(bytes));
   const all: unknown[] = [];
   let offset = 0;
-  for (const attachment of mail.documents) {
-    const { documents, pages } = await readPages(pool, attachment.bytes, offset, mail.text, method);
+  for (const attachment of files.filter(({ type }) => type === 'pdf' || type === 'picture')) {
+    const { documents, pages } = await readPages(pool, attachment.bytes, offset, `${mail?.text ?? ''}\n${innerText}`, method);
     all.push(...documents);
     offset += pages;
   }

@@ -20,6 +20,8 @@ const REFUSALS = {
   'not-asked': [403, 'This document does not wait for your approval.'],
   'period-closed': [409, 'No accounting period is open for this date. Ask a controller to open one.'],
   'not-postable': [409, 'The document cannot be posted as it stands.'],
+  'source-off': [409, 'This way in is switched off. Ask an administrator to switch it on.'],
+  'too-large': [413, 'The file is larger than 100 MB. Send it in parts.'],
   'demo-off': [404, 'The demo is not running beside this server.'],
   'damaged-blob': [500, 'What was kept of this file is damaged and is not shown. Tell the administrator.'],
   internal: [500, 'Something went wrong on the server. Nothing was lost; try again, and tell the administrator if it happens again.'],

@@ -12,6 +12,7 @@ const server = await startServer({
   httpPort: Number(setting('UMBER_HTTP_PORT')),
   smtpPort: Number(setting('UMBER_SMTP_PORT')),
   webFolder: fileURLToPath(new URL('../../web/dist/browser/', import.meta.url)),
+  secret: Buffer.from(setting('UMBER_SECRET'), 'hex'),
   demoUrl: process.env.UMBER_DEMO_URL ?? null,
 });
 process.send?.('ready');

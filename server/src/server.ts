@@ -6,6 +6,8 @@ import { migrate } from './database/migrate.js';
 import { Live } from './events/live.js';
 import { Jobs } from './intake/jobs.js';
 import { mailServer } from './intake/mail-in.js';
+import { deleteStaleUploads } from './intake/queries.js';
+import { FetchedSources } from './intake/sources.js';
 import { deleteExpiredSessions } from './people/queries.js';
 import { ReaderPool } from './readers/reader-pool.js';
 import type { Services } from './services.js';
@@ -18,6 +20,8 @@ export interface ServerOptions {
   /** The built interface; null serves the API alone. */
   readonly webFolder: string | null;
   readonly demoUrl: string | null;
+  /** 32 bytes. */
+  readonly secret: Buffer;
   readonly today?: () => string;
   /** Whether this process works on jobs. */
   readonly works?: boolean;
@@ -36,6 +40,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const pool = openPool(options.databaseUrl);
   await migrate(pool);
   await deleteExpiredSessions(pool);
+  await deleteStaleUploads(pool);
   const readers = new ReaderPool({ size: options.readers ?? 2 });
   const live = new Live(options.databaseUrl);
   await live.open();
@@ -47,6 +52,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     live,
     today: options.today ?? (() => new Date().toISOString().slice(0, 10)),
     enqueue: (queue, id) => jobs.send(queue, id),
+    secret: options.secret,
     demoUrl: options.demoUrl,
   };
   const smtp = mailServer(services);
@@ -56,7 +62,11 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   });
   const http = createServer(createApp(services, options.webFolder));
   await listen(http, options.httpPort);
-  if (options.works ?? true) await jobs.work(services);
+  const sources = new FetchedSources(services);
+  if (options.works ?? true) {
+    await jobs.work(services);
+    sources.start();
+  }
   return {
     httpPort: (http.address() as AddressInfo).port,
     smtpPort: (smtp.server.address() as AddressInfo).port,
@@ -65,6 +75,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
       http.closeAllConnections();
       await new Promise((resolve) => http.close(resolve));
       await new Promise<void>((resolve) => smtp.close(() => resolve()));
+      await sources.stop();
       await jobs.close();
       await live.close();
       readers.close();

@@ -131,7 +131,13 @@ describe('a server that is killed', () => {
     for (let round = 0; round < 3; round++) {
       const port = 20_000 + Math.floor(Math.random() * 20_000);
       const child = fork(program, {
-        env: { ...process.env, UMBER_DATABASE_URL: url, UMBER_HTTP_PORT: '0', UMBER_SMTP_PORT: String(port) },
+        env: {
+          ...process.env,
+          UMBER_DATABASE_URL: url,
+          UMBER_HTTP_PORT: '0',
+          UMBER_SMTP_PORT: String(port),
+          UMBER_SECRET: '00'.repeat(32),
+        },
         stdio: 'ignore',
       });
       await new Promise((resolve) => child.once('message', resolve));
@@ -164,7 +170,7 @@ describe('a server that is killed', () => {
     expect(rows[0].n).toBe(3);
     const port = 20_000 + Math.floor(Math.random() * 20_000);
     const child = fork(program, {
-      env: { ...process.env, UMBER_DATABASE_URL: url, UMBER_HTTP_PORT: '0', UMBER_SMTP_PORT: String(port) },
+      env: { ...process.env, UMBER_DATABASE_URL: url, UMBER_HTTP_PORT: '0', UMBER_SMTP_PORT: String(port), UMBER_SECRET: '00'.repeat(32) },
       stdio: 'ignore',
     });
     await until('all unpacked', async () => (await pool.query("select 1 from arrivals where state = 'stored'")).rows.length === 0);

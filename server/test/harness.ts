@@ -44,6 +44,7 @@ export async function testServer(): Promise<TestServer> {
     smtpPort: 0,
     webFolder: null,
     demoUrl: null,
+    secret: randomBytes(32),
     today: () => TODAY,
     readers: 1,
   });
@@ -83,6 +84,13 @@ export class Visitor {
     const text = await response.text();
     const json = response.headers.get('content-type')?.includes('json') && text !== '';
     return { status: response.status, body: json ? JSON.parse(text) : text, headers: response.headers };
+  }
+
+  /** Sends bytes as they are. */
+  async sendBytes(method: string, path: string, bytes: Buffer): Promise<Answer> {
+    const headers = { 'Content-Type': 'application/octet-stream', Origin: this.#base, Cookie: this.#cookie };
+    const response = await fetch(this.#base + path, { method, headers, body: new Uint8Array(bytes) });
+    return { status: response.status, body: await response.json(), headers: response.headers };
   }
 
   /** The body of a request that must succeed. */

@@ -23,6 +23,7 @@ describe('what happens is told at once', () => {
       webFolder: null,
       demoUrl: `http://127.0.0.1:${(standIn.address() as AddressInfo).port}`,
       today: () => TODAY,
+      secret: Buffer.alloc(32),
       readers: 1,
     });
   });

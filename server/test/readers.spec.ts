@@ -1,6 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import { ReaderPool } from '../src/readers/reader-pool.js';
-import { readMail } from '../src/readers/mail.js';
+import { openArrival } from '../src/readers/opened.js';
 import { invoicePdf } from './documents.js';
 
 /** The head of a PNG that says it is so large; no more is needed to refuse it. */
@@ -104,14 +104,14 @@ describe('taking a mail apart', () => {
       'noise',
       '--x--',
     ].join('\r\n');
-    const read = await readMail(Buffer.from(mail));
-    expect(read).toMatchObject({ from: 'a@supplier.example', subject: 'Rechnung über Farbe', others: ['scan.bin'] });
-    expect(read.text).toContain('Order 40501');
-    expect(read.documents.map((file) => file.name)).toEqual(['passwd.pdf']);
+    const read = await openArrival('mail', '', Buffer.from(mail));
+    expect(read).toMatchObject({ mail: { from: 'a@supplier.example', subject: 'Rechnung über Farbe' }, others: ['scan.bin'] });
+    expect(read.mail?.text).toContain('Order 40501');
+    expect(read.files.map((file) => file.name)).toEqual(['passwd.pdf']);
   });
 
   it('takes anything without a crash', async () => {
     for (const bytes of [Buffer.alloc(0), randomBytes(2000), Buffer.from('From: \r\n\r\n')])
-      await expect(readMail(bytes)).resolves.toMatchObject({ documents: [] });
+      await expect(openArrival('mail', '', bytes)).resolves.toMatchObject({ files: [] });
   });
 });

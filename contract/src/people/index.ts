@@ -32,6 +32,12 @@ export const MAY = {
   match: ['clerk', 'controller', 'administrator'],
   approve: ['approver', 'controller', 'administrator'],
   post: ['controller', 'administrator'],
+  /** Bring files in, and tokens for programs that do. */
+  bring: ['clerk', 'controller', 'administrator'],
+  /** Say what is done with what comes from a source. */
+  rules: ['clerk', 'controller', 'administrator'],
+  /** Add and change sources. */
+  sources: ['administrator'],
   demo: ['clerk', 'approver', 'controller', 'administrator'],
 } as const satisfies Record<string, readonly Role[]>;
 export type Right = keyof typeof MAY;

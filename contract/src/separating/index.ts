@@ -41,4 +41,4 @@ export const arrangementSchema = Joi.object<Arrangement>({
 export const isUnsure = ({ probability }: BoundaryView): boolean => probability > 0.15 && probability < 0.85;
 
 /** Trays in which a document's pages may still change. */
-export const MAY_REARRANGE: readonly Tray[] = ['check', 'match', 'parked', 'turned-away'];
+export const MAY_REARRANGE: readonly Tray[] = ['check', 'match', 'parked', 'filed', 'turned-away'];

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 
-export const TRAYS = ['arriving', 'check', 'match', 'sign-off', 'post', 'posted', 'parked', 'turned-away'] as const;
+export const TRAYS = ['arriving', 'check', 'match', 'sign-off', 'post', 'posted', 'parked', 'filed', 'turned-away'] as const;
 export type Tray = (typeof TRAYS)[number];
 export const traySchema = Joi.string().valid(...TRAYS);
 
@@ -13,6 +13,7 @@ export const TRAY_NAMES: Readonly<Record<Tray, string>> = {
   post: 'Post',
   posted: 'Posted',
   parked: 'Parked',
+  filed: 'Filed',
   'turned-away': 'Turned away',
 };
 

@@ -54,6 +54,14 @@ describe('tax ids on a page', () => {
     expect(ids([[50, 800, 'USt-IdNr. DE136695976']], 'DE', [], 'de')).toEqual([['DE136695976', 'right']]);
   });
 
+  it('go on in the next line behind a dash', () => {
+    const runs: Runs = [
+      [50, 800, 'Cedar Hollow Supply Inc. Federal Tax ID 39-'],
+      [200, 811, '8554150'],
+    ];
+    expect(ids(runs, 'US')).toEqual([['39-8554150', 'national']]);
+  });
+
   it('with wrong digits are told, not hidden', () => {
     expect(ids([[50, 800, 'USt-IdNr. DE136695977']], 'DE', [], 'de')).toEqual([['DE136695977', 'wrong']]);
   });

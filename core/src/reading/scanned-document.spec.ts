@@ -81,6 +81,11 @@ describe('an invoice off a scan', () => {
     expect(reading.doubts.find(({ field }) => field === 'orderReference')?.reason).toContain('Your order');
   });
 
+  it('gives a price back the decimal mark that the readers lost', () => {
+    const { lines } = readDocument([scan((word) => (word.text === '35.00' ? { text: '3500' } : {}))]);
+    expect(lines[1]).toMatchObject({ quantity: { value: '2' }, unitPrice: { value: '35.00' } });
+  });
+
   it('asks for the minus of a quantity that its amount has', () => {
     const asked = (quantity: string) =>
       readDocument([

@@ -1,7 +1,8 @@
 import PgBoss from 'pg-boss';
-import { readArrivedDocument, refuseDocument } from '../reading/read-arrived.js';
+import { delayReading, readArrivedDocument, refuseDocument } from '../reading/read-arrived.js';
 import type { Services } from '../services.js';
 import { failArrival, waitingArrivals, waitingDocuments } from './queries.js';
+import { endStep } from './steps.js';
 import { unpackArrival } from './unpack.js';
 
 const QUEUES = ['unpack-arrival', 'read-document'] as const;
@@ -43,18 +44,20 @@ export class Jobs {
     const options = { pollingIntervalSeconds: 0.5, batchSize: 1, includeMetadata: true } as const;
     for (let i = 0; i < workers; i++) {
       await this.#boss.work<{ id: number }>('unpack-arrival', options, async ([job]) => {
-        await lastTry(
-          job.retryCount,
-          () => unpackArrival(services, job.data.id),
-          (why) => failArrival(services.pool, job.data.id, why),
-        );
+        const of = { arrivalId: job.data.id };
+        await lastTry(job.retryCount, () => unpackArrival(services, job.data.id), {
+          wait: (why) => endStep(services.pool, of, 'unpacked', 'waiting', why),
+          setAside: async (why) => {
+            await failArrival(services.pool, job.data.id, why);
+            await endStep(services.pool, of, 'unpacked', 'failed', why);
+          },
+        });
       });
       await this.#boss.work<{ id: number }>('read-document', options, async ([job]) => {
-        await lastTry(
-          job.retryCount,
-          () => readArrivedDocument(services, job.data.id),
-          (why) => refuseDocument(services, job.data.id, why),
-        );
+        await lastTry(job.retryCount, () => readArrivedDocument(services, job.data.id), {
+          wait: (why) => delayReading(services, job.data.id, why),
+          setAside: (why) => refuseDocument(services, job.data.id, why),
+        });
       });
     }
     const sweep = async () => {
@@ -71,12 +74,20 @@ export class Jobs {
   }
 }
 
-/** Runs a step; when it fails for the last time, what it was for is set aside with a reason instead of failing silently. */
-async function lastTry(retryCount: number, step: () => Promise<unknown>, setAside: (why: string) => Promise<unknown>): Promise<void> {
+/** Runs a step; when it fails it waits for its next try with the reason, the last time what it was for is set aside, never silently. */
+async function lastTry(
+  retryCount: number,
+  step: () => Promise<unknown>,
+  { wait, setAside }: Readonly<Record<'wait' | 'setAside', (why: string) => Promise<unknown>>>,
+): Promise<void> {
   try {
     await step();
   } catch (error) {
-    if (retryCount < RETRIES) throw error;
-    await setAside(`Gave up after ${RETRIES + 1} tries: ${error instanceof Error ? error.message : 'unknown error'}`);
+    const why = error instanceof Error ? error.message : 'unknown error';
+    if (retryCount < RETRIES) {
+      await wait(`Will be tried again: ${why}`);
+      throw error;
+    }
+    await setAside(`Gave up after ${RETRIES + 1} tries: ${why}`);
   }
 }

@@ -1,9 +1,7 @@
 import { SMTPServer } from 'smtp-server';
-import { keepBlob } from '../archive/blobs.js';
-import { inTransaction } from '../database/database.js';
 import { companyRow } from '../people/queries.js';
 import type { Services } from '../services.js';
-import { insertMailArrival } from './queries.js';
+import { onlySource, storeArrival } from './store.js';
 
 /** Bytes a mail may have, as announced to the sender. */
 export const MOST_BYTES = 35 * 1024 * 1024;
@@ -27,8 +25,8 @@ export function mailServer(services: Services): SMTPServer {
     socketTimeout: 60_000,
     logger: false,
     onRcptTo(address, _session, callback) {
-      companyRow(services.pool).then(
-        (company) => callback(company?.invoicesAddress === address.address.toLowerCase() ? null : refusal(550, 'No such mailbox here')),
+      takes(services, address.address.toLowerCase()).then(
+        (refused) => callback(refused),
         () => callback(refusal(451, 'The database is away, try again later')),
       );
     },
@@ -57,10 +55,16 @@ export function mailServer(services: Services): SMTPServer {
   return server;
 }
 
+/** Null where mail for this address is taken; else why not. Aliases of the address (`invoices+coal@…`) are taken too. */
+async function takes(services: Services, address: string): Promise<SmtpRefusal | null> {
+  const company = await companyRow(services.pool);
+  if (company?.invoicesAddress !== address.replace(/\+[^@]*@/, '@')) return refusal(550, 'No such mailbox here');
+  return (await onlySource(services.pool, 'mail')).enabled ? null : refusal(450, 'Mail is not taken at the moment, try again later');
+}
+
 /** Commits the raw mail, then asks for it to be unpacked. Returns the arrival's id. */
 export async function storeMail(services: Services, raw: Buffer, from: string | null, to: readonly string[]): Promise<number> {
-  const id = await inTransaction(services.pool, async (db) => insertMailArrival(db, await keepBlob(db, raw), from, to));
-  // The job may be lost in a crash right here: at start and every minute stored arrivals are looked for.
-  await services.enqueue('unpack-arrival', id).catch(() => undefined);
-  return id;
+  const { id: source } = await onlySource(services.pool, 'mail');
+  return (await storeArrival(services, { source, kind: 'mail', bytes: raw, name: null, from, to, origin: null, person: null, tags: [] }))
+    .id;
 }

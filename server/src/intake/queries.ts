@@ -1,16 +1,50 @@
+import type { ArrivalView, SourceKind, SourceSettings, StepName, StepView } from '@umber/contract/intake';
+import type { SourceRule } from '@umber/core/intake';
 import { row, rows, type Database } from '../database/database.js';
+import type { StepOf } from './steps.js';
+import type { Brought } from './store.js';
 
-export const insertMailArrival = async (db: Database, blob: Buffer, from: string | null, to: readonly string[]) =>
+/** A new arrival; null where the source has brought one of this origin before. */
+export const insertArrival = async (db: Database, { source, kind, name, from, to, origin, person, tags }: Brought, blob: Buffer) =>
   (
     await row<{ id: number }>(
       db,
-      "insert into arrivals (kind, blob, envelope_from, envelope_to) values ('mail', $1, $2, $3) returning id",
-      [blob, from, to],
+      `with seen as (update sources set last_seen_at = now() where id = $1)
+       insert into arrivals (source_id, kind, blob, name, envelope_from, envelope_to, origin, brought_by, tags) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)
+       on conflict (source_id, origin) do nothing returning id`,
+      [source, kind, blob, name, from, to, origin, person, tags],
     )
-  )?.id ?? 0;
+  )?.id ?? null;
+
+export const arrivalOfOrigin = async (db: Database, source: number, origin: string) =>
+  (await row<{ id: number }>(db, 'select id from arrivals where source_id = $1 and origin = $2', [source, origin]))?.id ?? null;
+
+/** Those of these origins that the source has brought before. */
+export const knownOrigins = async (db: Database, source: number, origins: readonly string[]) =>
+  (await rows<{ origin: string }>(db, 'select origin from arrivals where source_id = $1 and origin = any ($2)', [source, origins])).map(
+    (one) => one.origin,
+  );
 
 export const lockArrival = (db: Database, id: number) =>
-  row<{ id: number; blob: Buffer; state: string }>(db, 'select id, blob, state from arrivals where id = $1 for update', [id]);
+  row<{
+    id: number;
+    blob: Buffer;
+    state: string;
+    kind: 'mail' | 'file';
+    name: string | null;
+    sourceId: number;
+    source: string;
+    from: string | null;
+    to: string[];
+    tags: string[];
+    person: string | null;
+  }>(
+    db,
+    `select a.id, a.blob, a.state, a.kind, a.name, a.source_id as "sourceId", s.name as source, a.envelope_from as "from", a.envelope_to as "to", a.tags,
+       (select p.name from people p where p.id = a.brought_by) as person
+     from arrivals a join sources s on s.id = a.source_id where a.id = $1 for update of a`,
+    [id],
+  );
 
 export const earlierTwin = async (db: Database, id: number, blob: Buffer) =>
   (await row<{ id: number }>(db, 'select id from arrivals where blob = $2 and id < $1 order by id limit 1', [id, blob]))?.id ?? null;
@@ -36,8 +70,23 @@ export const updateArrival = (
 export const failArrival = (db: Database, id: number, reason: string) =>
   db.query("update arrivals set state = 'failed', reason = $2 where id = $1 and state = 'stored'", [id, reason]);
 
-export const insertDocument = async (db: Database, arrivalId: number, fileId: number) =>
-  (await row<{ id: number }>(db, 'insert into documents (arrival_id, file_id) values ($1, $2) returning id', [arrivalId, fileId]))?.id ?? 0;
+/** Puts a failed arrival back to the start; whether it had failed. */
+export const restoreArrival = async (db: Database, id: number) =>
+  (await db.query("update arrivals set state = 'stored', reason = null where id = $1 and state = 'failed'", [id])).rowCount === 1;
+
+export const insertDocument = async (
+  db: Database,
+  arrivalId: number,
+  fileId: number,
+  more: { tags?: readonly string[]; department?: string | null; unread?: boolean } = {},
+) =>
+  (
+    await row<{ id: number }>(
+      db,
+      'insert into documents (arrival_id, file_id, tags, department, unread) values ($1, $2, $3, $4, $5) returning id',
+      [arrivalId, fileId, more.tags ?? [], more.department ?? null, more.unread ?? false],
+    )
+  )?.id ?? 0;
 
 export const documentWithBlob = async (db: Database, blob: Buffer, otherThan: number) =>
   (
@@ -53,3 +102,216 @@ export const waitingArrivals = async (db: Database) =>
   (await rows<{ id: number }>(db, "select id from arrivals where state = 'stored' order by id")).map((one) => one.id);
 export const waitingDocuments = async (db: Database) =>
   (await rows<{ id: number }>(db, "select id from documents where tray = 'arriving' order by id")).map((one) => one.id);
+
+export const upsertStep = (db: Database, { arrivalId, fileId, documentId }: StepOf, name: StepName) =>
+  db.query(
+    `insert into steps (arrival_id, file_id, document_id, name, state) values ($1, $2, $3, $4, 'running')
+     on conflict (arrival_id, coalesce(file_id, 0), coalesce(document_id, 0), name)
+     do update set state = 'running', tries = steps.tries + 1, started_at = clock_timestamp(), ended_at = null, note = null`,
+    [arrivalId, fileId ?? null, documentId ?? null, name],
+  );
+
+export const updateStep = (
+  db: Database,
+  { arrivalId, fileId, documentId }: StepOf,
+  name: StepName,
+  state: StepView['state'],
+  note: string | null,
+) =>
+  db.query(
+    `update steps set state = $5, note = $6, ended_at = case when $5 in ('done', 'failed') then clock_timestamp() end
+     where arrival_id = $1 and coalesce(file_id, 0) = coalesce($2::bigint, 0) and coalesce(document_id, 0) = coalesce($3::bigint, 0) and name = $4`,
+    [arrivalId, fileId ?? null, documentId ?? null, name, state, note],
+  );
+
+/** Ends the steps of a document and of its file that are under way. */
+export const endOpenSteps = (db: Database, documentId: number, state: StepView['state'], note: string) =>
+  db.query(
+    `update steps s set state = $2, note = $3, ended_at = case when $2 = 'failed' then clock_timestamp() end from documents d
+     where d.id = $1 and s.arrival_id = d.arrival_id and (s.document_id = d.id or (s.document_id is null and s.file_id = d.file_id)) and s.state in ('running', 'waiting')`,
+    [documentId, state, note],
+  );
+
+/** Documents at Check of which a step failed. */
+export const failedDocuments = async (db: Database, arrivalId: number) =>
+  (
+    await rows<{ id: number }>(
+      db,
+      `select d.id from documents d where d.arrival_id = $1 and d.tray = 'check' and exists (select from steps s
+         where s.arrival_id = $1 and s.state = 'failed' and (s.document_id = d.id or (s.document_id is null and s.file_id = d.file_id)))
+       order by d.id for update of d`,
+      [arrivalId],
+    )
+  ).map((one) => one.id);
+
+export const stepsOf = (db: Database, arrivalId: number) =>
+  rows<StepView>(
+    db,
+    `select name, state, file_id as "fileId", document_id as "documentId", tries, note, started_at as "startedAt", ended_at as "endedAt"
+     from steps where arrival_id = $1 order by id`,
+    [arrivalId],
+  );
+
+export const arrivalHead = (db: Database, id: number) =>
+  row<Omit<ArrivalView, 'html' | 'steps'> & { blob: Buffer }>(
+    db,
+    `select a.id, s.name as source, a.kind, a.name, a.blob, a.received_at as "receivedAt", coalesce(a.sender, a.envelope_from) as sender, a.envelope_to as recipients, a.subject,
+       a.sent_at as "sentAt", a.body_text as text, p.name as "broughtBy", a.state, a.reason
+     from arrivals a join sources s on s.id = a.source_id left join people p on p.id = a.brought_by where a.id = $1`,
+    [id],
+  );
+
+export interface SourceRow {
+  readonly id: number;
+  readonly kind: SourceKind;
+  readonly name: string;
+  readonly enabled: boolean;
+  readonly settings: SourceSettings;
+  readonly secret: Buffer | null;
+  readonly version: number;
+}
+
+export const sourceOfKind = (db: Database, kind: SourceKind) =>
+  row<{ id: number; enabled: boolean }>(db, 'select id, enabled from sources where kind = $1', [kind]);
+
+export const sourceRow = (db: Database, id: number) =>
+  row<SourceRow>(db, 'select id, kind, name, enabled, settings, secret, version from sources where id = $1', [id]);
+
+/** The sources that the server goes to by itself. */
+export const fetchedSources = (db: Database) =>
+  rows<SourceRow>(
+    db,
+    "select id, kind, name, enabled, settings, secret, version from sources where enabled and kind in ('mailbox', 'folder') order by id",
+  );
+
+export const sourceViews = (db: Database) =>
+  rows<
+    Omit<SourceRow, 'secret' | 'version'> & {
+      hasPassword: boolean;
+      lastSeenAt: string | null;
+      lastError: string | null;
+      lastErrorAt: string | null;
+      arrivals: number;
+      today: number;
+    }
+  >(
+    db,
+    `select s.id, s.kind, s.name, s.enabled, s.settings, s.secret is not null as "hasPassword", s.last_seen_at as "lastSeenAt", s.last_error as "lastError", s.last_error_at as "lastErrorAt",
+       (select count(*)::int from arrivals a where a.source_id = s.id) as arrivals,
+       (select count(*)::int from arrivals a where a.source_id = s.id and a.received_at > now() - interval '24 hours') as today
+     from sources s order by s.id`,
+  );
+
+export const insertSource = async (
+  db: Database,
+  kind: SourceKind,
+  name: string,
+  enabled: boolean,
+  settings: SourceSettings,
+  secret: Buffer | null,
+) =>
+  (
+    await row<{ id: number }>(
+      db,
+      'insert into sources (kind, name, enabled, settings, secret) values ($1, $2, $3, $4, $5) on conflict (name) do nothing returning id',
+      [kind, name, enabled, JSON.stringify(settings), secret],
+    )
+  )?.id ?? null;
+
+export const updateSource = (db: Database, id: number, name: string, enabled: boolean, settings: SourceSettings, secret: Buffer | null) =>
+  db.query(
+    'update sources set name = $2, enabled = $3, settings = $4, secret = coalesce($5, secret), version = version + 1, last_error = null, last_error_at = null where id = $1',
+    [id, name, enabled, JSON.stringify(settings), secret],
+  );
+
+export const deleteSource = async (db: Database, id: number) =>
+  (
+    await db.query(
+      "delete from sources where id = $1 and kind in ('mailbox', 'folder') and not exists (select from arrivals a where a.source_id = $1)",
+      [id],
+    )
+  ).rowCount === 1;
+
+export const noteSource = (db: Database, id: number, error: string | null) =>
+  error === null
+    ? db.query('update sources set last_seen_at = now(), last_error = null, last_error_at = null where id = $1', [id])
+    : db.query('update sources set last_error = $2, last_error_at = now() where id = $1', [id, error]);
+
+export const rulesOf = (db: Database, sourceId: number) =>
+  rows<SourceRule>(db, 'select conditions, does from source_rules where source_id = $1 order by position', [sourceId]);
+
+export const allRules = (db: Database) =>
+  rows<SourceRule & { sourceId: number }>(
+    db,
+    'select source_id as "sourceId", conditions, does from source_rules order by source_id, position',
+  );
+
+export const replaceRules = async (db: Database, sourceId: number, rules: readonly SourceRule[]) => {
+  await db.query('delete from source_rules where source_id = $1', [sourceId]);
+  for (const [position, rule] of rules.entries())
+    await db.query('insert into source_rules (source_id, position, conditions, does) values ($1, $2, $3, $4)', [
+      sourceId,
+      position,
+      JSON.stringify(rule.conditions),
+      JSON.stringify(rule.does),
+    ]);
+};
+
+export const insertUpload = async (db: Database, personId: number, name: string, size: number) =>
+  (await row<{ id: string }>(db, 'insert into uploads (person_id, name, size) values ($1, $2, $3) returning id', [personId, name, size]))
+    ?.id ?? '';
+
+export const uploadRow = (db: Database, id: string, personId: number) =>
+  row<{ id: string; name: string; size: number; received: number; arrivalId: number | null }>(
+    db,
+    `select u.id, u.name, u.size::int as size, u.arrival_id as "arrivalId",
+       case when u.arrival_id is not null then u.size::int else coalesce((select max(p.starts + length(p.bytes))::int from upload_pieces p where p.upload_id = u.id), 0) end as received
+     from uploads u where u.id = $1 and u.person_id = $2`,
+    [id, personId],
+  );
+
+export const lockUpload = (db: Database, id: string) => db.query('select from uploads where id = $1 for update', [id]);
+
+export const insertPiece = (db: Database, id: string, starts: number, bytes: Buffer) =>
+  db.query('insert into upload_pieces (upload_id, starts, bytes) values ($1, $2, $3) on conflict do nothing', [id, starts, bytes]);
+
+export const piecesOf = (db: Database, id: string) =>
+  rows<{ bytes: Buffer }>(db, 'select bytes from upload_pieces where upload_id = $1 order by starts', [id]);
+
+export const finishUpload = async (db: Database, id: string, arrivalId: number) => {
+  await db.query('update uploads set arrival_id = $2 where id = $1', [id, arrivalId]);
+  await db.query('delete from upload_pieces where upload_id = $1', [id]);
+};
+
+/** Uploads that were begun and not finished for two days. */
+export const deleteStaleUploads = (db: Database) =>
+  db.query("delete from uploads where arrival_id is null and started_at < now() - interval '2 days'");
+
+export const insertToken = async (db: Database, personId: number, name: string, hash: Buffer, scopes: readonly string[]) =>
+  (
+    await row<{ id: number }>(db, 'insert into tokens (person_id, name, hash, scopes) values ($1, $2, $3, $4) returning id', [
+      personId,
+      name,
+      hash,
+      scopes,
+    ])
+  )?.id ?? 0;
+
+export const tokensOf = (db: Database, personId: number) =>
+  rows<{ id: number; name: string; scopes: 'arrivals'[]; createdAt: string; lastUsedAt: string | null; revokedAt: string | null }>(
+    db,
+    'select id, name, scopes, created_at as "createdAt", last_used_at as "lastUsedAt", revoked_at as "revokedAt" from tokens where person_id = $1 order by id desc',
+    [personId],
+  );
+
+export const revokeToken = async (db: Database, id: number, personId: number) =>
+  (await db.query('update tokens set revoked_at = now() where id = $1 and person_id = $2 and revoked_at is null', [id, personId]))
+    .rowCount === 1;
+
+/** The person whose living token this is, if it has the scope. */
+export const personByToken = (db: Database, hash: Buffer, scope: string) =>
+  row<{ id: number }>(
+    db,
+    'update tokens t set last_used_at = now() from people p where t.hash = $1 and t.revoked_at is null and $2 = any (t.scopes) and p.id = t.person_id returning p.id',
+    [hash, scope],
+  );

@@ -1,56 +1,114 @@
+import { judge, type SourceRule, type Verdict } from '@umber/core/intake';
 import { fetchBlob, keepBlob } from '../archive/blobs.js';
 import { record } from '../archive/trail.js';
 import { inTransaction, type Database } from '../database/database.js';
-import { readMail, type ReadMail } from '../readers/mail.js';
+import { openArrival, type Opened, type OpenedFile } from '../readers/opened.js';
 import { insertFile } from '../separating/queries.js';
 import type { Services } from '../services.js';
 import { moveTo } from '../trays/move.js';
-import { documentWithBlob, earlierTwin, insertDocument, lockArrival, updateArrival } from './queries.js';
+import { documentWithBlob, earlierTwin, insertDocument, lockArrival, rulesOf, updateArrival } from './queries.js';
+import { beginStep, endStep } from './steps.js';
 
-/** Takes an arrival apart into documents. Safe to run twice: a second run finds it unpacked and does nothing. */
+type Arrival = NonNullable<Awaited<ReturnType<typeof lockArrival>>>;
+
+/** Takes an arrival apart into documents, by the rules of its source. Safe to run twice: a second run finds it unpacked and does nothing. */
 export async function unpackArrival(services: Services, arrivalId: number): Promise<void> {
-  const documents = await inTransaction(services.pool, async (db) => {
+  await beginStep(services.pool, { arrivalId }, 'unpacked');
+  const toRead = await inTransaction(services.pool, async (db) => {
     const arrival = await lockArrival(db, arrivalId);
-    if (!arrival || arrival.state !== 'stored') return [];
-    const mail = await readMail(await fetchBlob(db, arrival.blob));
-    const twin = await earlierTwin(db, arrivalId, arrival.blob);
-    if (twin !== null) {
-      await updateArrival(db, arrivalId, {
-        ...headOf(mail),
-        state: 'repeated',
-        reason: `The same mail came before, as arrival ${twin}.`,
-        repeats: twin,
-      });
-      return [];
-    }
-    if (mail.documents.length === 0) {
-      await updateArrival(db, arrivalId, { ...headOf(mail), state: 'no-documents', reason: whyNothing(mail), repeats: null });
-      return [];
-    }
-    await updateArrival(db, arrivalId, { ...headOf(mail), state: 'unpacked', reason: null, repeats: null });
-    const created: number[] = [];
-    for (const file of mail.documents) created.push(...(await documentOf(db, arrivalId, mail, file)));
-    return created;
+    if (arrival?.state !== 'stored') return [];
+    const { documents, ...outcome } = await takenApart(db, arrival);
+    await updateArrival(db, arrivalId, outcome);
+    await endStep(db, { arrivalId }, 'unpacked', 'done', noteOf(outcome, documents.length));
+    return documents;
   });
-  for (const id of documents) await services.enqueue('read-document', id);
+  for (const id of toRead) await services.enqueue('read-document', id);
 }
 
-async function documentOf(db: Database, arrivalId: number, mail: ReadMail, file: ReadMail['documents'][number]): Promise<number[]> {
+/** What becomes of an arrival, and its documents that wait to be read. */
+async function takenApart(db: Database, arrival: Arrival) {
+  const opened = await openArrival(arrival.kind, arrival.name ?? 'file', await fetchBlob(db, arrival.blob));
+  const twin = await earlierTwin(db, arrival.id, arrival.blob);
+  if (twin !== null) {
+    const reason = `The same ${arrival.kind} came before, as arrival ${twin}.`;
+    return { ...headOf(arrival, opened), state: 'repeated', reason, repeats: twin, documents: [] };
+  }
+  const rules = await rulesOf(db, arrival.sourceId);
+  const judged = opened.files.map((file) => ({ file, verdict: verdictOn(rules, arrival, opened, file) }));
+  const refused = judged.find(({ verdict }) => verdict.act === 'turn-away');
+  const taken = judged.filter(
+    ({ verdict, file }) => verdict.act !== 'turn-away' && (file.type !== 'other' || verdict.act !== null || arrival.kind === 'file'),
+  );
+  if (taken.length === 0) {
+    const [state, reason] = refused ? ['turned-away', refused.verdict.reason] : ['no-documents', whyNothing(opened)];
+    return { ...headOf(arrival, opened), state, reason, repeats: null, documents: [] };
+  }
+  const documents: number[] = [];
+  for (const { file, verdict } of taken) documents.push(...(await documentOf(db, arrival, opened, file, verdict)));
+  const reason = [...opened.left, ...(refused ? [`${refused.file.name} was turned away: ${refused.verdict.reason}`] : [])].join(' ');
+  return { ...headOf(arrival, opened), state: 'unpacked', reason: reason === '' ? null : reason, repeats: null, documents };
+}
+
+const verdictOn = (rules: readonly SourceRule[], arrival: Arrival, { mail }: Opened, file: OpenedFile): Verdict =>
+  judge(rules, {
+    recipients: [...new Set([...arrival.to, ...(mail?.to ?? [])])],
+    sender: mail?.from ?? arrival.from,
+    subject: mail?.subject ?? null,
+    fileName: file.name,
+    fileType: file.type,
+  });
+
+/** The document that a file becomes, as long as nobody knows that there are more in it; empty where it is not to be read. */
+async function documentOf(db: Database, arrival: Arrival, opened: Opened, file: OpenedFile, verdict: Verdict): Promise<number[]> {
   const blob = await keepBlob(db, file.bytes);
-  const fileId = await insertFile(db, arrivalId, blob, file.name);
+  const fileId = await insertFile(db, arrival.id, blob, file.name);
   if (fileId === null) return [];
-  const id = await insertDocument(db, arrivalId, fileId);
-  await record(db, id, null, 'arrived', `Came by mail from ${mail.from ?? 'an unknown sender'}: ${file.name}`);
+  const unread = verdict.act === 'keep' || (file.type !== 'pdf' && file.type !== 'picture');
+  const id = await insertDocument(db, arrival.id, fileId, {
+    tags: [...new Set([...arrival.tags, ...verdict.tags])],
+    department: verdict.department,
+    unread,
+  });
+  await record(db, id, null, 'arrived', cameBy(arrival, opened, file));
   const twin = await documentWithBlob(db, blob, id);
-  if (twin === null) return [id];
-  const reason = `The very same file came before, as document ${twin}.`;
-  await moveTo(db, id, 'turned-away', null, `Turned away: ${reason}`, { reason });
+  if (twin !== null) {
+    const reason = `The very same file came before, as document ${twin}.`;
+    await moveTo(db, id, 'turned-away', null, `Turned away: ${reason}`, { reason });
+    return [];
+  }
+  if (!unread) return [id];
+  const reason = verdict.act === 'keep' ? 'A rule of its source keeps it unread.' : UNREADABLE[file.type];
+  await moveTo(db, id, 'filed', null, `Filed: ${reason}`, { reason });
   return [];
 }
 
-const headOf = (mail: ReadMail) => ({ sender: mail.from, subject: mail.subject, sentAt: mail.date, text: mail.text });
+const UNREADABLE: Readonly<Record<OpenedFile['type'], string>> = {
+  pdf: '',
+  picture: '',
+  office: 'An office document: it is kept, but cannot be read. Ask for a PDF.',
+  other: 'Neither a PDF nor a picture: it is kept, but cannot be read.',
+};
 
-function whyNothing(mail: ReadMail): string {
-  if (mail.others.length === 0) return 'The mail has no attachment.';
-  return `No attachment is a PDF or a scanned page: ${mail.others.slice(0, 5).join(', ')}.`;
+function cameBy(arrival: Arrival, { mail }: Opened, file: OpenedFile): string {
+  if (arrival.kind === 'mail') return `Came by mail from ${mail?.from ?? 'an unknown sender'}: ${file.name}`;
+  const from = arrival.person ? `was brought by ${arrival.person}` : `came by “${arrival.source}”`;
+  return `${file.name} ${from}`;
+}
+
+const headOf = (arrival: Arrival, { mail, innerText }: Opened) => ({
+  sender: mail?.from ?? arrival.person,
+  subject: mail?.subject ?? null,
+  sentAt: mail?.date ?? null,
+  text: [mail?.text ?? '', innerText].filter((text) => text !== '').join('\n\n'),
+});
+
+function whyNothing({ mail, others, left }: Opened): string {
+  if (left.length > 0) return left.join(' ');
+  if (others.length > 0) return `Nothing in it is a PDF or a scanned page: ${others.slice(0, 5).join(', ')}.`;
+  return mail ? 'The mail has no attachment.' : 'The file is empty.';
+}
+
+function noteOf({ state, reason }: { state: string; reason: string | null }, documents: number): string {
+  if (state !== 'unpacked') return reason ?? state;
+  return documents === 1 ? '1 file to read' : `${documents} files to read`;
 }

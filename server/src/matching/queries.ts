@@ -52,7 +52,7 @@ export const codeDocumentLine = (
 export const sameNumber = (db: Database, id: number, supplierId: number, invoiceNumber: string) =>
   row<{ id: number; tray: string; gross: string | null }>(
     db,
-    `select id, tray, gross_total as gross from documents where supplier_id = $2 and id <> $1 and tray not in ('turned-away')
+    `select id, tray, gross_total as gross from documents where supplier_id = $2 and id <> $1 and tray not in ('filed', 'turned-away')
        and regexp_replace(lower(invoice_number), '[^a-z0-9]', '', 'g') = regexp_replace(lower($3), '[^a-z0-9]', '', 'g') order by id limit 1`,
     [id, supplierId, invoiceNumber],
   );

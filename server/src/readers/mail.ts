@@ -1,14 +1,15 @@
 import { simpleParser, type AddressObject } from 'mailparser';
-import { imageKind } from './image.js';
 
-/** A file of a mail that may hold documents. */
+/** A file that a mail carries. */
 export interface MailFile {
   readonly name: string;
   readonly type: string;
-  readonly bytes: Uint8Array;
+  readonly bytes: Buffer;
+  /** Whether it was put into the mail's text, as logos are, and not attached. */
+  readonly inText: boolean;
 }
 
-/** What a mail says and carries, as far as invoices are concerned. */
+/** What a mail says and carries. */
 export interface ReadMail {
   readonly messageId: string | null;
   readonly from: string | null;
@@ -16,24 +17,17 @@ export interface ReadMail {
   readonly subject: string | null;
   readonly date: Date | null;
   readonly text: string;
-  /** Attachments that may be documents, PDF files and scanned pictures, in their order. */
-  readonly documents: readonly MailFile[];
-  /** Names of the attachments that are neither; pictures within the mail's text are not counted. */
-  readonly others: readonly string[];
+  /** The mail's own look; null where it is plain text. Not safe to show as it is. */
+  readonly html: string | null;
+  readonly files: readonly MailFile[];
 }
 
-/** Bytes below which an attached picture is a logo or a signature, not a page. */
-const SMALL_PICTURE = 20_000;
 const MOST_TEXT = 200_000;
+const MOST_HTML = 2_000_000;
 
 /** Takes a mail apart. Never throws on odd mails: what is not there is null or empty. */
 export async function readMail(raw: Uint8Array): Promise<ReadMail> {
-  const mail = await simpleParser(Buffer.from(raw), { skipImageLinks: true, skipTextToHtml: true });
-  const files = mail.attachments.filter((file) => !(file.related && file.contentType.startsWith('image/')));
-  const isDocument = (file: (typeof files)[number]) =>
-    file.contentType === 'application/pdf' ||
-    file.content.subarray(0, 1024).includes('%PDF-') ||
-    (imageKind(file.content) !== null && file.contentDisposition === 'attachment' && file.content.length > SMALL_PICTURE);
+  const mail = await simpleParser(Buffer.from(raw), { skipImageLinks: true, skipTextToHtml: true, maxHtmlLengthToParse: MOST_HTML });
   return {
     messageId: mail.messageId ?? null,
     from: mail.from?.value[0]?.address?.toLowerCase() ?? null,
@@ -41,10 +35,13 @@ export async function readMail(raw: Uint8Array): Promise<ReadMail> {
     subject: mail.subject ?? null,
     date: mail.date ?? null,
     text: (mail.text ?? '').slice(0, MOST_TEXT),
-    documents: files
-      .filter(isDocument)
-      .map((file, i) => ({ name: fileName(file.filename, i), type: file.contentType, bytes: file.content })),
-    others: files.filter((file) => !isDocument(file)).map((file, i) => fileName(file.filename, i)),
+    html: typeof mail.html === 'string' ? mail.html.slice(0, MOST_HTML) : null,
+    files: mail.attachments.map((file, i) => ({
+      name: fileName(file.filename, i),
+      type: file.contentType,
+      bytes: file.content,
+      inText: file.related || file.contentDisposition !== 'attachment',
+    })),
   };
 }
 
@@ -52,12 +49,14 @@ function addresses(to: AddressObject | AddressObject[] | undefined): string[] {
   return [to ?? []].flat().flatMap((list) => list.value.flatMap((one) => (one.address ? [one.address.toLowerCase()] : [])));
 }
 
-/** The last part of the name as sent, without control characters: it is shown, never used as a path. */
-function fileName(name: string | undefined, index: number): string {
-  const last = (name ?? '')
+const fileName = (name: string | undefined, index: number): string => plainName(name ?? '') ?? `attachment-${index + 1}`;
+
+/** The last part of a name as sent, without control characters: it is shown, never used as a path. Null where nothing is left. */
+export function plainName(name: string): string | null {
+  const last = name
     .split(/[\\/]/)
     .at(-1)
     ?.replace(/[\p{C}]/gu, '')
     .trim();
-  return last === undefined || last === '' ? `attachment-${index + 1}` : last.slice(0, 200);
+  return last === undefined || last === '' ? null : last.slice(0, 200);
 }

@@ -1,8 +1,11 @@
+import { TRAY_NAMES } from '@umber/contract/trays';
 import { isUnsure, type BoundaryView } from '@umber/contract/separating';
 import { readDocument, type DocumentReading } from '@umber/core/reading';
 import { record } from '../archive/trail.js';
 import { insertDoubt } from '../checking/queries.js';
 import { inTransaction } from '../database/database.js';
+import { endOpenSteps } from '../intake/queries.js';
+import { beginStep, endStep } from '../intake/steps.js';
 import { matchDocument, recogniseSupplier } from '../matching/match.js';
 import { companyRow } from '../people/queries.js';
 import { FileRefused } from '../readers/file-refused.js';
@@ -17,6 +20,7 @@ import { arrivedDocument, insertReading, storeReadLines, storeReadValues } from 
 export async function readArrivedDocument(services: Services, id: number): Promise<void> {
   const document = await arrivedDocument(services.pool, id);
   if (!document || document.tray !== 'arriving') return;
+  const step = { arrivalId: document.arrivalId, fileId: document.fileId, documentId: id };
   if (!document.fileRead) {
     try {
       for (const other of await readAndSeparate(services, document)) await services.enqueue('read-document', other);
@@ -26,6 +30,7 @@ export async function readArrivedDocument(services: Services, id: number): Promi
       return;
     }
   }
+  await beginStep(services.pool, step, 'read');
   const pages = await wordsOfDocument(services.pool, id);
   const company = await companyRow(services.pool);
   const reading = readDocument(pages, {
@@ -40,6 +45,7 @@ export async function readArrivedDocument(services: Services, id: number): Promi
     const locked = await lockDocument(db, id);
     if (locked?.tray !== 'arriving') return;
     await insertReading(db, id, reading);
+    await endStep(db, step, 'read', 'done', sentenceOf(reading, doubts.length));
     await storeReadValues(db, id, reading);
     await storeReadLines(db, id, reading);
     await record(db, id, null, 'read', sentenceOf(reading, doubts.length), {
@@ -58,6 +64,8 @@ export async function readArrivedDocument(services: Services, id: number): Promi
     await recogniseSupplier(db, id);
     if (doubts.length > 0 || !books) await moveTo(db, id, 'check', null, 'Waits at Check for its doubts to be settled');
     else await matchDocument(services, db, id, null);
+    await beginStep(db, step, 'checked');
+    await endStep(db, step, 'checked', 'done', TRAY_NAMES[(await lockDocument(db, id))?.tray ?? 'check']);
   });
 }
 
@@ -68,7 +76,13 @@ export async function refuseDocument(services: Services, id: number, reason: str
     if (locked?.tray !== 'arriving') return;
     await insertDoubt(db, id, null, null, reason);
     await moveTo(db, id, 'check', null, `Could not be read: ${reason}`);
+    await endOpenSteps(db, id, 'failed', reason);
   });
+}
+
+/** Notes that reading a document failed and will be tried again. */
+export async function delayReading(services: Services, id: number, why: string): Promise<void> {
+  await endOpenSteps(services.pool, id, 'waiting', why);
 }
 
 /** The questions about where this document begins and ends, where the pages do not plainly say. */

@@ -3,6 +3,7 @@ import { fetchBlob, keepBlob } from '../archive/blobs.js';
 import { record } from '../archive/trail.js';
 import { inTransaction } from '../database/database.js';
 import { insertDocument } from '../intake/queries.js';
+import { beginStep, endStep } from '../intake/steps.js';
 import type { Services } from '../services.js';
 import { pagesText } from './arrange.js';
 import { insertBoundary, insertFilePage, lockFile, markFileRead, setPages } from './queries.js';
@@ -26,11 +27,16 @@ export interface WaitingFile {
  * Safe to run twice. Returns the new documents, which wait to be read. @throws FileRefused where the file cannot be read.
  */
 export async function readAndSeparate(services: Services, { fileId, fileName, blob, arrivalId, id }: WaitingFile): Promise<number[]> {
+  const step = { arrivalId, fileId };
+  await beginStep(services.pool, step, 'straightened');
   const read = await services.readers.read(await fetchBlob(services.pool, blob), { pictures: MOST_PICTURES, scale: PICTURE_SCALE });
   const { documents, boundaries } = separate(read.map((page) => page.words));
   return await inTransaction(services.pool, async (db) => {
     const file = await lockFile(db, fileId);
     if (!file || file.readAt !== null) return [];
+    const scanned = read.filter(({ words }) => words.straightenedBy).length;
+    await endStep(db, step, 'straightened', 'done', scanned === 0 ? 'text as printed' : `${scanned} of ${read.length} pages off pictures`);
+    await beginStep(db, step, 'separated');
     for (const { words, picture } of read) await insertFilePage(db, fileId, words, picture && (await keepBlob(db, picture)));
     for (const boundary of boundaries) await insertBoundary(db, fileId, boundary);
     const [first = [], ...others] = documents.map((document) => document.map((page) => page.page));
@@ -43,6 +49,15 @@ export async function readAndSeparate(services: Services, { fileId, fileName, bl
       added.push(other);
     }
     await markFileRead(db, fileId);
+    await endStep(
+      db,
+      step,
+      'separated',
+      'done',
+      documents.length === 1 ? `${pages(read.length)}, 1 document` : `${pages(read.length)}, ${documents.length} documents`,
+    );
     return added;
   });
 }
+
+const pages = (count: number): string => (count === 1 ? '1 page' : `${count} pages`);

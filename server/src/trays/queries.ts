@@ -24,8 +24,8 @@ export const trayRows = (db: Database, tray: Tray, today: string, most: number) 
          else array[]::text[] end, null) as asked
      from documents d join arrivals a on a.id = d.arrival_id left join suppliers s on s.id = d.supplier_id
      where d.tray = $1
-     order by case when $1 in ('posted', 'parked', 'turned-away') then null else d.due_date <= $2::date + 7 end desc nulls last,
-       case when $1 in ('posted', 'parked', 'turned-away') then d.tray_since end desc, ${BASE} desc nulls last, d.id
+     order by case when $1 in ('posted', 'parked', 'filed', 'turned-away') then null else d.due_date <= $2::date + 7 end desc nulls last,
+       case when $1 in ('posted', 'parked', 'filed', 'turned-away') then d.tray_since end desc, ${BASE} desc nulls last, d.id
      limit $3`,
     [tray, today, most],
   );

@@ -22,7 +22,7 @@ export function turnAway(pool: Pool, id: number, person: Person, { version, reas
 
 /** Takes a resting document up again: a parked one where it was, a turned away one at Check. */
 export function takeUp(pool: Pool, id: number, person: Person, { version }: Versioned): Promise<void> {
-  return onDocument(pool, id, version, ['parked', 'turned-away'], async (db, document) => {
+  return onDocument(pool, id, version, ['parked', 'filed', 'turned-away'], async (db, document) => {
     const tray = document.tray === 'parked' ? (document.parkedFrom ?? 'check') : 'check';
     await moveTo(db, id, tray, person.id, `Taken up again, to ${TRAY_NAMES[tray]}`);
   });

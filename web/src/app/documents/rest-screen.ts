@@ -55,7 +55,7 @@ export class RestScreen {
   readonly #store = inject(Store);
   readonly #person = this.#store.selectSignal(sessionFeature.selectPerson);
   protected readonly name = computed(() => TRAY_NAMES[this.document().tray]);
-  protected readonly rests = computed(() => ['parked', 'turned-away'].includes(this.document().tray));
+  protected readonly rests = computed(() => ['parked', 'filed', 'turned-away'].includes(this.document().tray));
   protected readonly mayCheck = computed(() => may(this.#person()?.role ?? 'auditor', 'check'));
 
   constructor() {

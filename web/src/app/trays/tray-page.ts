@@ -19,6 +19,7 @@ const SUBTITLE: Readonly<Record<Tray, string>> = {
   post: 'Approved or within tolerance: ready for the ledger.',
   posted: 'In the ledger. Newest first.',
   parked: 'Resting until somebody takes them up.',
+  filed: 'Statements, reminders, delivery notes, and what is kept unread.',
   'turned-away': 'Will not be paid. Kept as they came.',
 };
 const EMPTY_TEXT: Readonly<Record<Tray, string>> = {
@@ -29,6 +30,7 @@ const EMPTY_TEXT: Readonly<Record<Tray, string>> = {
   post: 'Nothing is waiting to be posted.',
   posted: 'Nothing is posted yet.',
   parked: 'Nothing is parked.',
+  filed: 'Nothing is filed yet.',
   'turned-away': 'Nothing was turned away.',
 };
 const PAGE_OF_ROWS = 200;
@@ -239,7 +241,7 @@ export class TrayPage {
   protected readonly askedTitle = computed(() =>
     this.known() === 'sign-off'
       ? 'Whose turn it is'
-      : ['parked', 'turned-away'].includes(this.known())
+      : ['parked', 'filed', 'turned-away'].includes(this.known())
         ? 'Why'
         : this.known() === 'posted'
           ? ''
@@ -265,7 +267,7 @@ export class TrayPage {
       { keys: 'ArrowUp k', does: 'document before', run: () => this.#move(-1) },
       { keys: 'Enter', does: 'open the chosen document, or start with the first', run: () => this.#openChosen() },
       {
-        keys: '1 2 3 4 5 6 7 8',
+        keys: '1 2 3 4 5 6 7 8 9',
         does: 'open a tray, counted from the top',
         run: (event) => void this.#router.navigate(['/tray', TRAYS[Number(event.key) - 1]]),
       },

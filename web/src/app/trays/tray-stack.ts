@@ -7,7 +7,7 @@ import { sessionFeature } from '../people/session.state';
 import { DemoPanel } from '../demo/demo-panel';
 import { trayFeature } from './tray.state';
 
-const RESTING: ReadonlySet<Tray> = new Set(['posted', 'parked', 'turned-away']);
+const RESTING: ReadonlySet<Tray> = new Set(['posted', 'parked', 'filed', 'turned-away']);
 
 /** The stack of letter trays at the left, each with its count and what presses. */
 @Component({

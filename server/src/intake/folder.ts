@@ -1,0 +1,135 @@
+import { createHash } from 'node:crypto';
+import { access, constants, mkdir, readFile, rename, stat } from 'node:fs/promises';
+import { basename, dirname, extname, join, relative, sep } from 'node:path';
+import { watch, type FSWatcher } from 'chokidar';
+import { MOST_UPLOAD_BYTES, type FolderSettings, type SourceTry } from '@umber/contract/intake';
+import type { Services } from '../services.js';
+import { noteSource } from './queries.js';
+import { storeArrival } from './store.js';
+
+/** The subfolder that taken files are moved to. */
+export const DONE = 'Taken in';
+/** A file is complete when its size has not changed for so long, in milliseconds. */
+const STABLE_MS = 2000;
+const POLL_MS = 1000;
+const DEPTH = 5;
+
+/** A folder on this machine or a network drive, watched until it is stopped: complete files are kept, then moved or left. */
+export class Folder {
+  readonly #services: Services;
+  readonly #id: number;
+  readonly #settings: FolderSettings;
+  #watcher: FSWatcher | null = null;
+  /** Files are taken one after the other: a heap of them does not fill the memory. */
+  #last: Promise<void> = Promise.resolve();
+
+  constructor(services: Services, id: number, settings: FolderSettings) {
+    this.#services = services;
+    this.#id = id;
+    this.#settings = settings;
+  }
+
+  start(): void {
+    const { path, polls } = this.#settings;
+    this.#watcher = watch(path, {
+      ignored: (file) => file !== path && isPassedOver(relative(path, file)),
+      depth: DEPTH,
+      usePolling: polls,
+      interval: POLL_MS,
+      awaitWriteFinish: { stabilityThreshold: STABLE_MS, pollInterval: 200 },
+      ignorePermissionErrors: false,
+      followSymlinks: false,
+    });
+    const take = (file: string) => {
+      this.#last = this.#last.then(() => this.#take(file));
+    };
+    this.#watcher
+      .on('add', take)
+      .on('change', take)
+      .on('ready', () => void this.#note(null))
+      .on('error', (error) => void this.#note(whatFailed(error)));
+    void tryFolder(this.#settings).then(({ works, sentence }) => (works ? undefined : this.#note(sentence)));
+  }
+
+  async stop(): Promise<void> {
+    await this.#watcher?.close();
+    await this.#last;
+  }
+
+  async #take(file: string): Promise<void> {
+    const { path, afterwards, foldersAreTags } = this.#settings;
+    try {
+      const { size } = await stat(file);
+      if (size === 0) return;
+      if (size > MOST_UPLOAD_BYTES) throw new Error(`${basename(file)} is larger than 100 MB and was left where it is.`);
+      const bytes = await readFile(file);
+      const place = relative(path, file);
+      const tags = foldersAreTags
+        ? dirname(place)
+            .split(sep)
+            .filter((part) => part !== '.')
+        : [];
+      const origin = `${place}:${createHash('sha256').update(bytes).digest('hex')}`;
+      await storeArrival(this.#services, {
+        source: this.#id,
+        kind: 'file',
+        bytes,
+        name: basename(file),
+        from: null,
+        to: [],
+        origin,
+        person: null,
+        tags,
+      });
+      if (afterwards === 'move') await moveAside(path, place);
+      await this.#note(null);
+    } catch (error) {
+      if ((error as NodeJS.ErrnoException).code !== 'ENOENT') await this.#note(whatFailed(error));
+    }
+  }
+
+  async #note(error: string | null): Promise<void> {
+    await noteSource(this.#services.pool, this.#id, error).catch(() => undefined);
+  }
+}
+
+/** Hidden files, those that programs write while they copy, and what was taken already. */
+function isPassedOver(place: string): boolean {
+  const parts = place.split(sep);
+  return parts[0] === DONE || parts.some((part) => part.startsWith('.') || /^~|~$|\.(tmp|part|partial|crdownload|filepart)$/i.test(part));
+}
+
+/** Moves a taken file to the subfolder for such, under a name that is free there. */
+async function moveAside(folder: string, place: string): Promise<void> {
+  const target = join(folder, DONE, place);
+  await mkdir(dirname(target), { recursive: true });
+  const ending = extname(target);
+  const free = async (path: string) =>
+    access(path).then(
+      () => false,
+      () => true,
+    );
+  let to = target;
+  for (let n = 2; !(await free(to)); n++) to = `${target.slice(0, target.length - ending.length)} (${n})${ending}`;
+  await rename(join(folder, place), to);
+}
+
+/** Whether the folder is there and may be read, and written to where files are to be moved. */
+export async function tryFolder({ path, afterwards }: FolderSettings): Promise<SourceTry> {
+  try {
+    if (!(await stat(path)).isDirectory()) return { works: false, sentence: `${path} is a file, not a folder.` };
+    await access(path, afterwards === 'move' ? constants.R_OK | constants.W_OK : constants.R_OK);
+    return { works: true, sentence: 'The folder is there and is watched.' };
+  } catch (error) {
+    return { works: false, sentence: whatFailed(error) };
+  }
+}
+
+function whatFailed(error: unknown): string {
+  const { code, message, path } = error as NodeJS.ErrnoException;
+  if (code === 'ENOENT') return `There is no folder ${path ?? ''} on the server. Make it, or check the path.`;
+  if (code === 'EACCES' || code === 'EPERM')
+    return `The server may not read or move files in ${path ?? 'the folder'}. Give it the right to.`;
+  if (code === 'ENOSPC') return 'No more folders can be watched on this machine. Switch to looking every few seconds.';
+  return message;
+}

@@ -1,0 +1,172 @@
+import { once } from 'node:events';
+import { setTimeout as sleep } from 'node:timers/promises';
+import { ImapFlow } from 'imapflow';
+import type { MailboxSettings, SourceTry } from '@umber/contract/intake';
+import type { Services } from '../services.js';
+import { MOST_BYTES } from './mail-in.js';
+import { knownOrigins, noteSource } from './queries.js';
+import { storeArrival } from './store.js';
+
+/** Looked for new mail this often where the server does not tell of it, in milliseconds. */
+const POLL_MS = 60_000;
+const BACK_OFF_MS = [1000, 2000, 5000, 15_000, 60_000, 300_000] as const;
+/** Set on mails that are kept here, where they are marked. */
+const KEPT = '$UmberKept';
+
+/** A mailbox that is emptied: fetches over IMAP until it is stopped, and connects again with back-off when it loses the server. */
+export class Mailbox {
+  readonly #services: Services;
+  readonly #id: number;
+  readonly #settings: MailboxSettings;
+  readonly #password: string;
+  readonly #stopped = new AbortController();
+  #client: ImapFlow | null = null;
+  #running: Promise<void> | null = null;
+
+  constructor(services: Services, id: number, settings: MailboxSettings, password: string) {
+    this.#services = services;
+    this.#id = id;
+    this.#settings = settings;
+    this.#password = password;
+  }
+
+  start(): void {
+    this.#running = this.#run();
+  }
+
+  async stop(): Promise<void> {
+    this.#stopped.abort();
+    this.#client?.close();
+    await this.#running;
+  }
+
+  async #run(): Promise<void> {
+    const { signal } = this.#stopped;
+    for (let failures = 0; !signal.aborted;) {
+      try {
+        await this.#session(() => (failures = 0));
+      } catch (error) {
+        if (signal.aborted) return;
+        await noteSource(this.#services.pool, this.#id, whatFailed(error)).catch(() => undefined);
+        await sleep(BACK_OFF_MS[Math.min(failures++, BACK_OFF_MS.length - 1)], undefined, { signal }).catch(() => undefined);
+      }
+    }
+  }
+
+  /** One connection, for as long as it lasts: takes what is there, then waits to be told of more. */
+  async #session(worked: () => void): Promise<void> {
+    const client = clientFor(this.#settings, this.#password);
+    this.#client = client;
+    try {
+      await client.connect();
+      await client.mailboxOpen(this.#settings.folder);
+      while (client.usable && !this.#stopped.signal.aborted) {
+        await this.#takeAll(client);
+        await noteSource(this.#services.pool, this.#id, null);
+        worked();
+        const waits = new AbortController();
+        const until = { signal: waits.signal };
+        await Promise.race([once(client, 'exists', until), once(client, 'close', until), sleep(POLL_MS, undefined, until)]).catch(
+          () => undefined,
+        );
+        waits.abort();
+      }
+      if (!this.#stopped.signal.aborted) throw new Error('The mail server closed the connection.');
+    } finally {
+      this.#client = null;
+      client.close();
+    }
+  }
+
+  /** Keeps every mail that is not kept yet, then does with each what is to be done afterwards: a mail is never touched before it is kept. */
+  async #takeAll(client: ImapFlow): Promise<void> {
+    const opened = client.mailbox;
+    if (!opened) return;
+    const uids = (await client.search({ all: true }, { uid: true })) || [];
+    const originOf = (uid: number) => `${opened.uidValidity}:${uid}`;
+    const known = new Set(await knownOrigins(this.#services.pool, this.#id, uids.map(originOf)));
+    for (const uid of uids) {
+      if (this.#stopped.signal.aborted) return;
+      const origin = originOf(uid);
+      if (!known.has(origin) && !(await this.#take(client, uid, origin))) continue;
+      if (!known.has(origin) || this.#settings.afterwards === 'move') await this.#afterwards(client, uid);
+    }
+  }
+
+  async #take(client: ImapFlow, uid: number, origin: string): Promise<boolean> {
+    const mail = await client.fetchOne(String(uid), { source: true, size: true, envelope: true }, { uid: true });
+    if (!mail || !mail.source || mail.source.length > MOST_BYTES) return false;
+    const to = (mail.envelope?.to ?? []).flatMap(({ address }) => (address ? [address.toLowerCase()] : []));
+    const from = mail.envelope?.from?.[0]?.address?.toLowerCase() ?? null;
+    await storeArrival(this.#services, {
+      source: this.#id,
+      kind: 'mail',
+      bytes: mail.source,
+      name: null,
+      from,
+      to,
+      origin,
+      person: null,
+      tags: [],
+    });
+    return true;
+  }
+
+  async #afterwards(client: ImapFlow, uid: number): Promise<void> {
+    const { afterwards, doneFolder } = this.#settings;
+    if (afterwards === 'mark') await client.messageFlagsAdd(String(uid), ['\\Seen', KEPT], { uid: true });
+    if (afterwards === 'move' && doneFolder !== '') {
+      await client.mailboxCreate(doneFolder).catch(() => undefined);
+      await client.messageMove(String(uid), doneFolder, { uid: true });
+    }
+  }
+}
+
+function clientFor({ host, port, secure, user }: MailboxSettings, password: string): ImapFlow {
+  const client = new ImapFlow({
+    host,
+    port,
+    secure,
+    auth: { user, pass: password },
+    logger: false,
+    connectionTimeout: 20_000,
+    greetingTimeout: 16_000,
+    socketTimeout: 300_000,
+  });
+  // What breaks while nobody waits for an answer ends the session by its close.
+  client.on('error', () => undefined);
+  return client;
+}
+
+/** Connects once, looks into the folder and says what it found. */
+export async function tryMailbox(settings: MailboxSettings, password: string): Promise<SourceTry> {
+  const client = clientFor(settings, password);
+  try {
+    await client.connect();
+    const { exists } = await client.mailboxOpen(settings.folder, { readOnly: true });
+    return { works: true, sentence: `Signed in. ${settings.folder} holds ${exists === 1 ? '1 mail' : `${exists} mails`}.` };
+  } catch (error) {
+    return { works: false, sentence: whatFailed(error) };
+  } finally {
+    client.close();
+  }
+}
+
+/** The failure as the person who set the mailbox up can act on it. */
+function whatFailed(error: unknown): string {
+  const failure = error as {
+    authenticationFailed?: boolean;
+    code?: string;
+    responseText?: string;
+    serverResponseCode?: string;
+    message?: string;
+  };
+  if (failure.authenticationFailed) return 'The mail server refused login and password. Check both.';
+  if (failure.code === 'ECONNREFUSED') return 'Nothing answers at this server and port. Check both.';
+  if (failure.code === 'ENOTFOUND' || failure.code === 'EAI_AGAIN') return 'There is no server of this name. Check it.';
+  if (failure.code === 'ETIMEDOUT' || failure.code === 'CONNECT_TIMEOUT' || failure.code === 'GREETING_TIMEOUT')
+    return 'The mail server does not answer. It will be tried again.';
+  if (failure.serverResponseCode === 'NONEXISTENT' || /nonexist|doesn't exist|unknown mailbox/i.test(failure.responseText ?? ''))
+    return 'The mailbox has no folder of this name. Check it.';
+  return `The mailbox cannot be read: ${failure.responseText ?? failure.message ?? 'unknown error'}`;
+}

@@ -1,0 +1,68 @@
+import type { SourceKind } from '@umber/contract/intake';
+import { keepBlob } from '../archive/blobs.js';
+import { inTransaction, type Database } from '../database/database.js';
+import type { Services } from '../services.js';
+import { arrivalOfOrigin, insertArrival, sourceOfKind } from './queries.js';
+import { beginStep, endStep } from './steps.js';
+
+/** One thing that came in, before it is kept. */
+export interface Brought {
+  readonly source: number;
+  readonly kind: 'mail' | 'file';
+  readonly bytes: Buffer;
+  /** A file's name as sent; null for mails. */
+  readonly name: string | null;
+  readonly from: string | null;
+  readonly to: readonly string[];
+  /** What it is called where it comes from: a second one of the same name is the first. Null where it has no name there. */
+  readonly origin: string | null;
+  /** Who brought it by hand. */
+  readonly person: number | null;
+  /** What its place says of it. */
+  readonly tags: readonly string[];
+}
+
+/** What became of it: the arrival, and whether it had been kept before. */
+export interface Kept {
+  readonly id: number;
+  readonly again: boolean;
+}
+
+/**
+ * Commits an arrival byte for byte, then asks for it to be unpacked: what is acknowledged after this is never lost. The same
+ * origin twice is one arrival, whichever of two servers was first.
+ */
+export async function storeArrival(
+  services: Services,
+  brought: Brought,
+  within?: (db: Database, id: number) => Promise<void>,
+): Promise<Kept> {
+  const kept = await inTransaction(services.pool, async (db) => {
+    const known = brought.origin === null ? null : await arrivalOfOrigin(db, brought.source, brought.origin);
+    const id = known ?? (await insertArrival(db, brought, await keepBlob(db, brought.bytes)));
+    // Another server kept it between the two: the unique index says so.
+    if (id === null) return { id: (await arrivalOfOrigin(db, brought.source, brought.origin ?? '')) ?? 0, again: true };
+    if (known === null) {
+      await beginStep(db, { arrivalId: id }, 'stored');
+      await endStep(db, { arrivalId: id }, 'stored', 'done', `${kilobytes(brought.bytes.length)} kept as it came`);
+    }
+    await within?.(db, id);
+    return { id, again: known !== null };
+  });
+  // The job may be lost in a crash right here: at start and every minute stored arrivals are looked for.
+  if (!kept.again) await services.enqueue('unpack-arrival', kept.id).catch(() => undefined);
+  return kept;
+}
+
+const kilobytes = (bytes: number): string =>
+  bytes < 1024 * 1024 ? `${Math.max(1, Math.round(bytes / 1024))} KB` : `${(bytes / 1024 / 1024).toFixed(1)} MB`;
+
+/** The one source of its kind, and whether it takes anything now. */
+export async function onlySource(
+  db: Database,
+  kind: Extract<SourceKind, 'mail' | 'upload' | 'api'>,
+): Promise<{ id: number; enabled: boolean }> {
+  const source = await sourceOfKind(db, kind);
+  if (!source) throw new Error(`There is no source for ${kind}.`);
+  return source;
+}

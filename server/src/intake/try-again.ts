@@ -1,0 +1,24 @@
+import { inTransaction } from '../database/database.js';
+import { Refused } from '../errors.js';
+import type { Services } from '../services.js';
+import { moveTo } from '../trays/move.js';
+import { resetDocument } from '../separating/queries.js';
+import { failedDocuments, restoreArrival } from './queries.js';
+
+/** Tries again what failed of an arrival: taking it apart, or reading its files. @throws Refused where nothing failed. */
+export async function tryAgain(services: Services, arrivalId: number): Promise<void> {
+  if (await restoreArrival(services.pool, arrivalId)) {
+    await services.enqueue('unpack-arrival', arrivalId);
+    return;
+  }
+  const documents = await inTransaction(services.pool, async (db) => {
+    const failed = await failedDocuments(db, arrivalId);
+    for (const id of failed) {
+      await resetDocument(db, id);
+      await moveTo(db, id, 'arriving', null, 'Is tried again');
+    }
+    return failed;
+  });
+  if (documents.length === 0) throw new Refused('bad-request', 'Nothing of this arrival failed, so there is nothing to try again.');
+  for (const id of documents) await services.enqueue('read-document', id);
+}

@@ -1,0 +1,135 @@
+import type { FileType } from '@umber/core/intake';
+import { isZip, openZip } from './archives.js';
+import { imageKind } from './image.js';
+import { plainName, readMail, type ReadMail } from './mail.js';
+
+/** A file as it lay in an arrival: attached, in an archive, in a mail within the mail. */
+export interface OpenedFile {
+  readonly name: string;
+  readonly type: FileType;
+  readonly bytes: Buffer;
+}
+
+/** All that an arrival holds. */
+export interface Opened {
+  /** The mail itself; null where the arrival is none. */
+  readonly mail: ReadMail | null;
+  /** What the mails within it say, for searching and for order numbers. */
+  readonly innerText: string;
+  /** Files that may be documents, and office files, in their order. */
+  readonly files: readonly OpenedFile[];
+  /** Names of files that are neither. Pictures in a mail's text are not counted. */
+  readonly others: readonly string[];
+  /** What could not be taken out, in words a person understands. */
+  readonly left: readonly string[];
+}
+
+/** How deep mails and archives may lie in one another, and how much one arrival may hold. */
+const LIMITS = { depth: 4, files: 500, bytes: 400 * 1024 * 1024, parts: 400 } as const;
+/** Bytes below which an attached picture is a logo or a signature, not a page. */
+const SMALL_PICTURE = 20_000;
+const MOST_INNER_TEXT = 100_000;
+
+/** Opens an arrival: a mail, or a file by itself. Mails within mails and archives are opened too, within limits. Never throws on odd content. */
+export async function openArrival(kind: 'mail' | 'file', name: string, bytes: Buffer): Promise<Opened> {
+  const found = new Found();
+  if (kind === 'file') {
+    await found.take({ name, bytes, inText: false, alone: true }, 0);
+    return found.opened(null);
+  }
+  const mail = await readMail(bytes);
+  for (const file of mail.files) await found.take({ ...file, alone: false }, 1);
+  return found.opened(mail);
+}
+
+interface Taken {
+  readonly name: string;
+  readonly bytes: Buffer;
+  readonly inText: boolean;
+  /** Whether it is the whole arrival: then even a small picture is a page. */
+  readonly alone: boolean;
+}
+
+class Found {
+  readonly #files: OpenedFile[] = [];
+  readonly #others: string[] = [];
+  readonly #left = new Set<string>();
+  readonly #texts: string[] = [];
+  #bytes = 0;
+  #parts = 0;
+
+  async take(file: Taken, depth: number): Promise<void> {
+    const name = plainName(file.name) ?? 'file';
+    this.#parts++;
+    this.#bytes += file.bytes.length;
+    if (this.#parts > LIMITS.parts || this.#files.length >= LIMITS.files || this.#bytes > LIMITS.bytes) {
+      this.#left.add('It holds more files than are taken out of one arrival. Ask the sender for several smaller ones.');
+    } else if (isMail(name, file.bytes)) {
+      await this.#takeMail(file.bytes, name, depth);
+    } else if (isZip(file.bytes) && !isOffice(name, file.bytes)) {
+      await this.#takeArchive(file.bytes, name, depth);
+    } else {
+      const type = typeOf(name, file.bytes);
+      const logo = type === 'picture' && !file.alone && (file.inText || file.bytes.length <= SMALL_PICTURE);
+      if (logo) {
+        if (!file.inText) this.#others.push(name);
+      } else if (type === 'other' && !file.alone) this.#others.push(name);
+      else this.#files.push({ name, type, bytes: file.bytes });
+    }
+  }
+
+  opened(mail: ReadMail | null): Opened {
+    const innerText = this.#texts.join('\n\n').slice(0, MOST_INNER_TEXT);
+    return { mail, innerText, files: this.#files, others: this.#others, left: [...this.#left] };
+  }
+
+  async #takeMail(bytes: Buffer, name: string, depth: number): Promise<void> {
+    if (depth >= LIMITS.depth) {
+      this.#left.add(`${name} lies too deep in other mails. Ask the sender to forward it by itself.`);
+      return;
+    }
+    const mail = await readMail(bytes);
+    this.#texts.push([mail.from, mail.subject, mail.text].filter((part) => part).join('\n'));
+    for (const file of mail.files) await this.take({ ...file, alone: false }, depth + 1);
+  }
+
+  async #takeArchive(bytes: Buffer, name: string, depth: number): Promise<void> {
+    if (depth >= LIMITS.depth) {
+      this.#left.add(`${name} is an archive too deep in others. Ask the sender for the files themselves.`);
+      return;
+    }
+    const { files, left } = await openZip(bytes);
+    for (const sentence of left) this.#left.add(`${name}: ${sentence}`);
+    for (const file of files) await this.take({ ...file, inText: false, alone: false }, depth + 1);
+  }
+}
+
+/** What a file is by its bytes; its name helps only where many formats share one shape. */
+function typeOf(name: string, bytes: Buffer): FileType {
+  if (bytes.subarray(0, 1024).includes('%PDF-')) return 'pdf';
+  if (imageKind(bytes) !== null) return 'picture';
+  return isOffice(name, bytes) ? 'office' : 'other';
+}
+
+const OFFICE_NAME = /\.(docx?|xlsx?|pptx?|od[tsp]|rtf|csv)$/i;
+const OLE = Buffer.from([0xd0, 0xcf, 0x11, 0xe0, 0xa1, 0xb1, 0x1a, 0xe1]);
+
+function isOffice(name: string, bytes: Buffer): boolean {
+  if (bytes.subarray(0, 8).equals(OLE)) return true;
+  if (isZip(bytes)) {
+    const head = bytes.subarray(0, 4096).toString('latin1');
+    return head.includes('[Content_Types].xml') || head.includes('mimetypeapplication/vnd.oasis') || OFFICE_NAME.test(name);
+  }
+  return OFFICE_NAME.test(name) || bytes.subarray(0, 5).toString('latin1') === '{\\rtf';
+}
+
+/** A mail as a file: by its name, or because it begins with the heads that every mail has. */
+function isMail(name: string, bytes: Buffer): boolean {
+  if (/\.eml$/i.test(name)) return true;
+  const head = bytes.subarray(0, 4096).toString('latin1');
+  return (
+    /^(received|return-path|from|date|message-id|mime-version|subject|to|delivered-to|content-type|x-[\w-]+):/i.test(head) &&
+    /^from:/im.test(head) &&
+    /^(date|message-id|mime-version):/im.test(head)
+  );
+}
