@@ -41,7 +41,11 @@ update arrivals set source_id = (select id from sources where kind = 'mail');
 alter table arrivals alter column source_id set not null;
 create unique index arrivals_once on arrivals (source_id, origin);
 create index arrivals_by_source on arrivals (source_id, id desc);
-create index arrivals_words on arrivals using gin (to_tsvector('simple', coalesce(sender, '') || ' ' || coalesce(subject, '') || ' ' || coalesce(name, '') || ' ' || body_text));
+-- What an arrival is found by; the parts of addresses and file names are words of their own.
+create function arrival_words(sender text, subject text, name text, body_text text) returns tsvector language sql immutable parallel safe as $$
+  select to_tsvector('simple'::regconfig, regexp_replace(coalesce(sender, '') || ' ' || coalesce(subject, '') || ' ' || coalesce(name, '') || ' ' || body_text, '[@._/-]', ' ', 'g'))
+$$;
+create index arrivals_words on arrivals using gin (arrival_words(sender, subject, name, body_text));
 
 alter table documents drop constraint documents_tray_check;
 alter table documents

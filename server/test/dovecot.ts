@@ -1,4 +1,4 @@
-import { spawn, type ChildProcess } from 'node:child_process';
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
 import { chmod, chown, mkdir, mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir, userInfo } from 'node:os';
@@ -24,11 +24,14 @@ export class Dovecot {
     const folder = await mkdtemp(join(tmpdir(), 'umber-imap-'));
     const server = new Dovecot(folder, await freePort());
     const me = userInfo();
-    const [uid, gid, name] = me.uid === 0 ? [NOBODY, NOBODY, 'nobody'] : [me.uid, me.gid, me.username];
+    const [uid, gid, name, group] =
+      me.uid === 0
+        ? [NOBODY, NOBODY, 'nobody', 'nogroup']
+        : [me.uid, me.gid, me.username, execFileSync('id', ['-gn'], { encoding: 'utf8' }).trim()];
     await chmod(folder, 0o755);
     await mkdir(join(folder, 'mail'));
     await chown(join(folder, 'mail'), uid, gid);
-    await writeFile(join(folder, 'dovecot.conf'), configuration(folder, server.port, uid, gid, name));
+    await writeFile(join(folder, 'dovecot.conf'), configuration(folder, server.port, { uid, gid, name, group }));
     await server.#run();
     return server;
   }
@@ -82,7 +85,14 @@ export class Dovecot {
   }
 }
 
-function configuration(folder: string, port: number, uid: number, gid: number, name: string): string {
+interface Owner {
+  readonly uid: number;
+  readonly gid: number;
+  readonly name: string;
+  readonly group: string;
+}
+
+function configuration(folder: string, port: number, { uid, gid, name, group }: Owner): string {
   return `
 protocols = imap
 listen = 127.0.0.1
@@ -92,7 +102,7 @@ log_path = ${folder}/log
 ssl = no
 disable_plaintext_auth = no
 default_internal_user = ${name}
-default_internal_group = ${gid}
+default_internal_group = ${group}
 default_login_user = ${name}
 first_valid_uid = 1
 first_valid_gid = 1

@@ -93,7 +93,7 @@ describe('sources that the server goes to', () => {
 
     it('is found again after its server was gone, and nothing comes twice', async () => {
       await imap.restart();
-      await imap.put(mailWith('after the restart', await invoicePdf('tarnside', 2)));
+      await imap.put(mailWith('after the restart', await invoicePdf('tarnside', 0)));
       await until('the third mail', async () =>
         (await arrivalsOf('Shared')).some((one) => one.subject === 'after the restart' && one.state === 'unpacked'),
       );
@@ -146,7 +146,7 @@ describe('sources that the server goes to', () => {
     afterAll(() => rm(folder, { recursive: true, force: true }));
 
     it('gives complete files, moves them aside, and tags them by their subfolder', async () => {
-      await writeFile(join(folder, 'there before.pdf'), await invoicePdf('tarnside', 3));
+      await writeFile(join(folder, 'there before.pdf'), await invoicePdf('tarnside', 0));
       await administrator.ok('POST', '/api/sources', {
         kind: 'folder',
         name: 'Copier',
@@ -155,7 +155,7 @@ describe('sources that the server goes to', () => {
       });
       await until('the first file', async () => (await arrivalsOf('Copier')).some((one) => one.name === 'there before.pdf'));
       await mkdir(join(folder, 'Workshop'));
-      const pdf = await invoicePdf('tarnside', 4);
+      const pdf = await invoicePdf('tarnside', 1);
       // A copier writes slowly: half a file is no file.
       await writeFile(join(folder, 'Workshop', 'slow.pdf'), pdf.subarray(0, pdf.length / 2));
       await new Promise((resolve) => setTimeout(resolve, 1000));

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import type { StepName, StepView } from '../intake/index.js';
 
 export const TRAYS = ['arriving', 'check', 'match', 'sign-off', 'post', 'posted', 'parked', 'filed', 'turned-away'] as const;
 export type Tray = (typeof TRAYS)[number];
@@ -57,9 +58,18 @@ export interface TrayRows {
 export interface ArrivalRow {
   readonly id: number;
   readonly receivedAt: string;
+  /** The name of the source that it came by. */
+  readonly source: string;
+  readonly kind: 'mail' | 'file';
+  /** A file's name. */
+  readonly name: string | null;
   readonly sender: string | null;
   readonly subject: string | null;
-  readonly state: 'stored' | 'unpacked' | 'no-documents' | 'repeated' | 'failed';
+  readonly state: 'stored' | 'unpacked' | 'no-documents' | 'repeated' | 'turned-away' | 'failed';
+  /** The step that needs a look: failed, waiting or under way; null once all are done. */
+  readonly step: { readonly name: StepName; readonly state: StepView['state']; readonly note: string | null } | null;
+  /** From its coming to the end of its last step, in seconds; null while steps are under way. */
+  readonly seconds: number | null;
   readonly reason: string | null;
   readonly files: readonly {
     readonly id: number;
@@ -76,3 +86,6 @@ export interface LiveNews {
   readonly id: number;
   readonly tray?: Tray;
 }
+
+/** What arrivals are looked for by: words of sender, subject, file name and text. */
+export const arrivalSearchSchema = Joi.object<{ q: string }, true>({ q: Joi.string().trim().allow('').max(200).default('') });

@@ -33,16 +33,26 @@ export const trayRows = (db: Database, tray: Tray, today: string, most: number) 
 export const trayTotal = async (db: Database, tray: Tray) =>
   (await row<{ n: number }>(db, 'select count(*)::int as n from documents where tray = $1', [tray]))?.n ?? 0;
 
-export const arrivalRows = (db: Database, most: number) =>
+/** The newest arrivals; those that have all words of `search` (the beginnings of words will do), where it is not empty. */
+export const arrivalRows = (db: Database, search: string, most: number) =>
   rows<ArrivalRow>(
     db,
-    `select a.id, a.received_at as "receivedAt", coalesce(a.sender, a.envelope_from) as sender, a.subject, a.state, a.reason,
+    `select a.id, a.received_at as "receivedAt", s.name as source, a.kind, a.name, coalesce(a.sender, a.envelope_from) as sender, a.subject, a.state, a.reason,
+       (select json_build_object('name', t.name, 'state', t.state, 'note', t.note) from steps t where t.arrival_id = a.id and t.state <> 'done'
+          order by array_position(array['failed', 'waiting', 'running'], t.state), t.id limit 1) as step,
+       (select case when bool_and(t.state in ('done', 'failed')) then round(extract(epoch from max(t.ended_at) - a.received_at)::numeric, 1)::float end
+          from steps t where t.arrival_id = a.id) as seconds,
        coalesce((select json_agg(json_build_object('id', f.id, 'name', f.name, 'pages', (select count(*) from file_pages p where p.file_id = f.id), 'documents',
          (select json_agg(json_build_object('id', d.id, 'tray', d.tray, 'number', d.invoice_number) order by d.id) from documents d where d.file_id = f.id)) order by f.id)
          from files f where f.arrival_id = a.id), '[]') as files
-     from arrivals a order by a.id desc limit $1`,
-    [most],
+     from arrivals a join sources s on s.id = a.source_id
+     where $1 = '' or arrival_words(a.sender, a.subject, a.name, a.body_text) @@ to_tsquery('simple', $1)
+     order by a.id desc limit $2`,
+    [searchWords(search), most],
   );
+
+/** Words as PostgreSQL's text search wants them: all of them, each by its beginning. */
+const searchWords = (text: string): string => (text.match(/[\p{L}\p{N}]+/gu) ?? []).map((word) => `${word}:*`).join(' & ');
 
 export const lockDocument = (db: Database, id: number) =>
   row<{

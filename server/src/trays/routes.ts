@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import { reasonedSchema, versionedSchema } from '@umber/contract/checking';
 import { idSchema } from '@umber/contract/documents';
-import { traySchema, TRAYS, type Tray, type TrayCount, type TrayRows } from '@umber/contract/trays';
+import { arrivalSearchSchema, traySchema, TRAYS, type Tray, type TrayCount, type TrayRows } from '@umber/contract/trays';
 import { documentView } from '../archive/view.js';
 import { personOf, withRight } from '../people/sessions.js';
 import type { Services } from '../services.js';
@@ -24,8 +24,9 @@ export function trayRoutes(services: Services): Router {
     const rows = await trayRows(services.pool, tray, services.today(), MOST_ROWS);
     response.json({ tray, rows, total: await trayTotal(services.pool, tray) } satisfies TrayRows);
   });
-  router.get('/arrivals', async (_request, response) => {
-    response.json(await arrivalRows(services.pool, MOST_ARRIVALS));
+  router.get('/arrivals', async (request, response) => {
+    const { q } = valid(arrivalSearchSchema, request.query);
+    response.json(await arrivalRows(services.pool, q, MOST_ARRIVALS));
   });
   router.post('/documents/:id/park', withRight('check'), async (request, response) => {
     const id = valid(idSchema, request.params.id);

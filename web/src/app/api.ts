@@ -2,6 +2,17 @@ import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type { DemoMail, DemoSent } from '@umber/contract/demo';
 import type { DocumentView, SupplierView } from '@umber/contract/documents';
+import type {
+  ArrivalView,
+  NewToken,
+  SourceChange,
+  SourceTry,
+  SourceView,
+  TokenView,
+  UploadStart,
+  UploadView,
+} from '@umber/contract/intake';
+import type { SourceRule } from '@umber/core/intake';
 import type { EntryView, OpenItem, TrialBalance } from '@umber/contract/ledger';
 import type { CodingLists, Proposals } from '@umber/contract/matching';
 import type { Session, SignIn } from '@umber/contract/people';
@@ -32,7 +43,24 @@ export class Api {
   signOut = (): Observable<void> => this.#http.delete<void>('/api/session');
   trays = (): Observable<TrayCount[]> => this.#http.get<TrayCount[]>('/api/trays');
   tray = (tray: Tray): Observable<TrayRows> => this.#http.get<TrayRows>(`/api/trays/${tray}`);
-  arrivals = (): Observable<ArrivalRow[]> => this.#http.get<ArrivalRow[]>('/api/arrivals');
+  arrivals = (q = ''): Observable<ArrivalRow[]> => this.#http.get<ArrivalRow[]>('/api/arrivals', { params: { q } });
+  arrival = (id: number): Observable<ArrivalView> => this.#http.get<ArrivalView>(`/api/arrivals/${id}`);
+  tryAgain = (id: number): Observable<ArrivalView> => this.#http.post<ArrivalView>(`/api/arrivals/${id}/again`, {});
+  sources = (): Observable<SourceView[]> => this.#http.get<SourceView[]>('/api/sources');
+  addSource = (source: SourceChange & { kind: 'mailbox' | 'folder' }): Observable<SourceView[]> =>
+    this.#http.post<SourceView[]>('/api/sources', source);
+  changeSource = (id: number, change: SourceChange): Observable<SourceView[]> => this.#http.put<SourceView[]>(`/api/sources/${id}`, change);
+  removeSource = (id: number): Observable<SourceView[]> => this.#http.delete<SourceView[]>(`/api/sources/${id}`);
+  trySource = (id: number): Observable<SourceTry> => this.#http.post<SourceTry>(`/api/sources/${id}/try`, {});
+  setRules = (id: number, rules: readonly SourceRule[]): Observable<SourceView[]> =>
+    this.#http.put<SourceView[]>(`/api/sources/${id}/rules`, rules);
+  startUpload = (start: UploadStart): Observable<UploadView> => this.#http.post<UploadView>('/api/uploads', start);
+  upload = (id: string): Observable<UploadView> => this.#http.get<UploadView>(`/api/uploads/${id}`);
+  sendPiece = (id: string, starts: number, piece: Blob): Observable<UploadView> =>
+    this.#http.put<UploadView>(`/api/uploads/${id}/pieces/${starts}`, piece, { headers: { 'Content-Type': 'application/octet-stream' } });
+  tokens = (): Observable<TokenView[]> => this.#http.get<TokenView[]>('/api/tokens');
+  makeToken = (name: string): Observable<NewToken> => this.#http.post<NewToken>('/api/tokens', { name });
+  revokeToken = (id: number): Observable<TokenView[]> => this.#http.delete<TokenView[]>(`/api/tokens/${id}`);
   file = (id: number): Observable<FileView> => this.#http.get<FileView>(`/api/files/${id}`);
   arrange = (id: number, arrangement: Arrangement): Observable<FileView> =>
     this.#http.put<FileView>(`/api/files/${id}/documents`, arrangement);

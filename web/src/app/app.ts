@@ -38,6 +38,7 @@ import { TopBar } from './top-bar';
             <a routerLink="/suppliers" routerLinkActive="here">Suppliers</a>
             <a routerLink="/orders" routerLinkActive="here">Orders</a>
             <a routerLink="/ledger" routerLinkActive="here">Ledger</a>
+            <a routerLink="/sources" routerLinkActive="here">Sources</a>
           </nav>
         }
         <button class="bare" type="button" (click)="keys.shown.set(true)"><kbd>?</kbd> keys</button>

@@ -1,0 +1,148 @@
+import { DatePipe } from '@angular/common';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import type { ArrivalView, StepView } from '@umber/contract/intake';
+import { may } from '@umber/contract/people';
+import { Store } from '@ngrx/store';
+import { Api } from '../api';
+import { sessionFeature } from '../people/session.state';
+import { messageOf } from '../refusal';
+import { MailView } from './mail-view';
+import { doneIn, STEP_WORDS } from './step-words';
+
+const MARKS: Readonly<Record<StepView['state'], string>> = { done: '✓', running: '…', failed: '✕', waiting: '↻' };
+
+/** One arrival: where it came from, its steps with the time each took, what the mail says, and what can be done about it. */
+@Component({
+  selector: 'umber-arrival-panel',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [DatePipe, RouterLink, MailView],
+  template: `
+    <section aria-label="The chosen arrival">
+      <h2>{{ arrival().subject ?? arrival().name ?? '(no subject)' }}</h2>
+      <p class="quiet">{{ arrival().sender }} · {{ arrival().source }} · {{ arrival().receivedAt | date: 'd MMM, HH:mm' }}</p>
+      @if (arrival().reason; as reason) {
+        <p class="why">{{ reason }}</p>
+      }
+      <ol>
+        @for (step of arrival().steps; track $index) {
+          <li [class.ask]="step.state === 'failed' || step.state === 'waiting'">
+            <span class="mark" [attr.aria-label]="step.state">{{ marks[step.state] }}</span>
+            <span class="step">{{ words[step.name].done }}</span>
+            @if (step.documentId !== null) {
+              <a [routerLink]="['/document', step.documentId]">{{ note(step) }}</a>
+            } @else if (step.fileId !== null && step.name === 'separated') {
+              <a [routerLink]="['/file', step.fileId]">{{ note(step) }}</a>
+            } @else {
+              <span>{{ note(step) }}</span>
+            }
+            <span class="time quiet">{{ took(step) }}</span>
+          </li>
+        }
+      </ol>
+      <div class="acts">
+        @if (failed() && mayBring()) {
+          <button class="plain-button main" type="button" [disabled]="busy()" (click)="tryAgain()">Try again</button>
+        }
+        <a class="plain-button" [href]="'/api/arrivals/' + arrival().id + '/original'" download>Save as it came</a>
+      </div>
+      @if (said(); as text) {
+        <p class="ask" role="alert">{{ text }}</p>
+      }
+      @if (arrival().kind === 'mail') {
+        <umber-mail-view [arrival]="arrival()" />
+      }
+    </section>
+  `,
+  styles: `
+    section {
+      max-height: calc(100vh - 84px);
+      padding: 14px 16px;
+      overflow: auto;
+      border: 1px solid var(--rule);
+      border-radius: 6px;
+      background: var(--sheet);
+    }
+    h2,
+    p {
+      overflow-wrap: anywhere;
+    }
+    p {
+      margin: 2px 0 8px;
+      font-size: 13.5px;
+    }
+    .why {
+      padding-left: 10px;
+      border-left: 3px solid var(--umber);
+      font-size: 14.5px;
+    }
+    ol {
+      margin: 0 0 12px;
+      padding: 0;
+      list-style: none;
+    }
+    li {
+      display: grid;
+      grid-template-columns: 18px 92px minmax(0, 1fr) auto;
+      gap: 6px;
+      padding: 4px 0;
+      border-bottom: 1px solid var(--rule);
+      font-size: 13.5px;
+    }
+    .mark {
+      color: var(--right);
+      font-weight: 700;
+    }
+    .ask .mark {
+      color: var(--ask);
+    }
+    .step {
+      font-weight: 600;
+    }
+    a:not(.plain-button) {
+      color: var(--right);
+    }
+    .acts {
+      display: flex;
+      gap: 8px;
+      margin-bottom: 10px;
+    }
+    .acts a {
+      text-decoration: none;
+    }
+  `,
+})
+export class ArrivalPanel {
+  readonly arrival = input.required<ArrivalView>();
+  readonly #api = inject(Api);
+  readonly #person = inject(Store).selectSignal(sessionFeature.selectPerson);
+  protected readonly marks = MARKS;
+  protected readonly words = STEP_WORDS;
+  protected readonly busy = signal(false);
+  protected readonly said = signal<string | null>(null);
+  protected readonly mayBring = computed(() => may(this.#person()?.role ?? 'auditor', 'bring'));
+  protected readonly failed = computed(
+    () => this.arrival().state === 'failed' || this.arrival().steps.some(({ state }) => state === 'failed'),
+  );
+
+  protected note({ note, state, tries }: StepView): string {
+    const again = tries > 1 ? `, try ${tries}` : '';
+    return `${note ?? (state === 'running' ? 'under way' : state)}${again}`;
+  }
+
+  protected took({ startedAt, endedAt }: StepView): string {
+    return endedAt === null ? '' : doneIn((Date.parse(endedAt) - Date.parse(startedAt)) / 1000);
+  }
+
+  protected tryAgain(): void {
+    this.busy.set(true);
+    this.said.set(null);
+    this.#api.tryAgain(this.arrival().id).subscribe({
+      next: () => this.busy.set(false),
+      error: (error: unknown) => {
+        this.busy.set(false);
+        this.said.set(messageOf(error));
+      },
+    });
+  }
+}
