@@ -60,12 +60,13 @@ export class Jobs {
         });
       });
     }
-    const sweep = async () => {
-      for (const id of await waitingArrivals(services.pool)) await this.send('unpack-arrival', id);
-      for (const id of await waitingDocuments(services.pool)) await this.send('read-document', id);
+    const sweep = async (jobless: boolean) => {
+      for (const id of await waitingArrivals(services.pool, jobless)) await this.send('unpack-arrival', id);
+      for (const id of await waitingDocuments(services.pool, jobless)) await this.send('read-document', id);
     };
-    await sweep();
-    this.#sweep = setInterval(() => void sweep().catch(() => undefined), SWEEP_MS);
+    // Jobs that a killed server was working on look alive for a while: at the start they are not waited for.
+    await sweep(false);
+    this.#sweep = setInterval(() => void sweep(true).catch(() => undefined), SWEEP_MS);
   }
 
   async close(): Promise<void> {

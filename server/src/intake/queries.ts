@@ -97,11 +97,25 @@ export const documentWithBlob = async (db: Database, blob: Buffer, otherThan: nu
     )
   )?.id ?? null;
 
-/** Work that was acknowledged but may have lost its job in a crash. */
-export const waitingArrivals = async (db: Database) =>
-  (await rows<{ id: number }>(db, "select id from arrivals where state = 'stored' order by id")).map((one) => one.id);
-export const waitingDocuments = async (db: Database) =>
-  (await rows<{ id: number }>(db, "select id from documents where tray = 'arriving' order by id")).map((one) => one.id);
+/** Whether no job waits for it or works on it. */
+const NO_JOB = (queue: string) =>
+  `not exists (select from jobs.job j where j.name = '${queue}' and j.singleton_key = x.id::text and j.state in ('created', 'retry', 'active'))`;
+
+/** Work that was acknowledged but may have lost its job in a crash; with `jobless` only that which has none. */
+export const waitingArrivals = async (db: Database, jobless: boolean) =>
+  (
+    await rows<{ id: number }>(
+      db,
+      `select x.id from arrivals x where x.state = 'stored' ${jobless ? `and ${NO_JOB('unpack-arrival')}` : ''} order by x.id`,
+    )
+  ).map((one) => one.id);
+export const waitingDocuments = async (db: Database, jobless: boolean) =>
+  (
+    await rows<{ id: number }>(
+      db,
+      `select x.id from documents x where x.tray = 'arriving' ${jobless ? `and ${NO_JOB('read-document')}` : ''} order by x.id`,
+    )
+  ).map((one) => one.id);
 
 export const upsertStep = (db: Database, { arrivalId, fileId, documentId }: StepOf, name: StepName) =>
   db.query(

@@ -43,7 +43,10 @@ export async function readArrivedDocument(services: Services, id: number): Promi
   const doubts = [...reading.doubts, ...boundaryDoubts(await boundariesOf(services.pool, document.fileId), reading.pages)];
   await inTransaction(services.pool, async (db) => {
     const locked = await lockDocument(db, id);
-    if (locked?.tray !== 'arriving') return;
+    if (locked?.tray !== 'arriving') {
+      await endStep(db, step, 'read', 'done', 'read meanwhile');
+      return;
+    }
     await insertReading(db, id, reading);
     await endStep(db, step, 'read', 'done', sentenceOf(reading, doubts.length));
     await storeReadValues(db, id, reading);

@@ -150,7 +150,8 @@ const NEW_RULE: SourceRule = { conditions: [{ part: 'sender', test: 'contains', 
       width: 240px;
     }
     .bare {
-      padding: 2px 4px;
+      margin-right: 10px;
+      padding: 2px 0;
       border: 0;
       background: none;
       color: var(--right);

@@ -113,6 +113,11 @@ const flag = (value: boolean) => new FormControl(value, { nonNullable: true });
       color: var(--ink);
       font: 400 15px var(--words);
     }
+    input[type='checkbox'] {
+      width: 18px;
+      height: 18px;
+      accent-color: var(--right);
+    }
     input.short {
       width: 90px;
     }

@@ -53,7 +53,9 @@ const PAGE_OF_ROWS = 200;
       @if (error(); as message) {
         <p class="error" role="alert">{{ message }}</p>
       }
-      @if (rows().length > 0) {
+      @if (known() === 'arriving') {
+        <umber-arrival-list />
+      } @else if (rows().length > 0) {
         <table class="ruled" matSort (matSortChange)="sort.set($event)" [attr.aria-label]="name()">
           <thead>
             <tr>
@@ -113,9 +115,6 @@ const PAGE_OF_ROWS = 200;
         <p class="empty quiet" role="status">Loading …</p>
       } @else if (!error()) {
         <p class="empty">{{ emptyText() }}</p>
-      }
-      @if (known() === 'arriving') {
-        <umber-arrival-list />
       }
     </main>
   `,
