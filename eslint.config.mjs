@@ -12,6 +12,7 @@ const AREAS = [
   'intake',
   'reading',
   'separating',
+  'sorting',
   'checking',
   'suppliers',
   'matching',

@@ -1,14 +1,33 @@
-// npm run bench -- reading: how fast the parts are, as ratios against what they are built on, in one run.
-import { ensureBuild, ensureModules, ensurePackages, say, Trouble } from './ground.mjs';
+// npm run bench -- reading | intake: how fast the parts are, as ratios against a baseline of the same run.
+import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Cluster } from './cluster.mjs';
+import { ensureBuild, ensureModules, ensurePackages, isRoot, say, Trouble } from './ground.mjs';
 
 const [part] = process.argv.slice(2);
+
+/** Runs the work on a database of its own, which is removed afterwards. */
+async function withDatabase(work) {
+  const folder = mkdtempSync(join(tmpdir(), 'umber-bench-'));
+  chmodSync(folder, isRoot() ? 0o711 : 0o700);
+  const cluster = new Cluster(folder);
+  try {
+    cluster.create();
+    await work(await cluster.start());
+  } finally {
+    cluster.remove();
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
 try {
-  if (part !== 'reading') throw new Trouble('Say what to measure: npm run bench -- reading');
-  ensurePackages({ browser: true });
+  if (part !== 'reading' && part !== 'intake') throw new Trouble('Say what to measure: npm run bench -- reading, or npm run bench -- intake');
+  ensurePackages({ browser: part === 'reading' });
   ensureModules();
   ensureBuild();
-  const { benchReading } = await import('../measuring/dist/bench.js');
-  await benchReading();
+  if (part === 'reading') await (await import('../measuring/dist/bench.js')).benchReading();
+  else await withDatabase((await import('../measuring/dist/bench-intake.js')).benchIntake);
 } catch (error) {
   say(error instanceof Trouble ? error.message : String(error.stack));
   process.exit(1);

@@ -2,12 +2,13 @@ import { spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
+import type { Grey } from '@umber/core/pictures';
 import { readDocument, type PageWords } from '@umber/core/reading';
 import { readFile } from '@umber/server/readers/read-file';
 import { imagePages } from '@umber/server/readers/image';
 import { jpegOf } from '@umber/server/readers/picture-files';
 import { ReaderPool } from '@umber/server/readers/reader-pool';
-import { readScan } from '@umber/server/readers/scan';
+import { LANGUAGES, readScan } from '@umber/server/readers/scan';
 import { spoilt } from '@umber/demo/scanning';
 import { drawnInvoice, type Wish } from './model.js';
 import { BrowserPress, type Press } from './print.js';
@@ -129,8 +130,10 @@ async function scannedPages(scans: readonly Uint8Array[]): Promise<void> {
   let [ours, base] = [0, 0];
   for (const scan of scans) {
     for await (const { picture, resolution } of imagePages(scan, 'jpeg')) {
-      const straight = (await readScan(picture, 1, resolution)).picture;
-      const works = [() => readScan(picture, 1, resolution), () => tesseract(straight.width, straight.height, straight.data)];
+      const { picture: straight, words } = await readScan(picture, 1, resolution);
+      // In the page's own language: what it takes to read the page at all.
+      const language = LANGUAGES[readDocument([words]).language] ?? 'eng';
+      const works = [() => readScan(picture, 1, resolution), () => tesseract(straight, language)];
       const [read, bare] = await middles(works, 3, 1);
       ours += read;
       base += bare;
@@ -140,9 +143,9 @@ async function scannedPages(scans: readonly Uint8Array[]): Promise<void> {
 }
 
 /** One bare run of the first reader in one language, one thread. */
-function tesseract(width: number, height: number, data: Uint8Array): Promise<void> {
+function tesseract({ width, height, data }: Grey, language: string): Promise<void> {
   return new Promise((resolve, reject) => {
-    const child = spawn('tesseract', ['stdin', 'stdout', '-l', 'eng', 'tsv'], {
+    const child = spawn('tesseract', ['stdin', 'stdout', '-l', language, 'tsv'], {
       env: { ...process.env, OMP_THREAD_LIMIT: '1' },
       stdio: ['pipe', 'ignore', 'ignore'],
     });

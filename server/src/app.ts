@@ -18,6 +18,7 @@ import { peopleRoutes } from './people/routes.js';
 import { sameOrigin, signedIn } from './people/sessions.js';
 import { separatingRoutes } from './separating/routes.js';
 import type { Services } from './services.js';
+import { sortingRoutes } from './sorting/routes.js';
 import { supplierRoutes } from './suppliers/routes.js';
 import { trayRoutes } from './trays/routes.js';
 
@@ -72,6 +73,7 @@ function api(services: Services): Router {
     intakeRoutes,
     archiveRoutes,
     separatingRoutes,
+    sortingRoutes,
     checkingRoutes,
     matchingRoutes,
     approvalRoutes,

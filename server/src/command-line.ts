@@ -79,7 +79,8 @@ function shown(reading: DocumentReading, offset: number): unknown {
     };
   return {
     pages: reading.pages.map((page) => page + offset),
-    kind: reading.kind,
+    // The format has no word for an order confirmation.
+    kind: reading.kind === 'order-confirmation' ? 'other' : reading.kind,
     fields: Object.fromEntries(Object.entries(reading.fields).map(([name, read]) => [name, value(read)])),
     lines: reading.lines.map(({ page: _page, box: _box, ...cells }) =>
       Object.fromEntries(Object.entries(cells).map(([name, read]) => [name, value(read)])),

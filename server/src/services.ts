@@ -10,8 +10,8 @@ export interface Services {
   readonly live: EventEmitter;
   /** Today, ISO 8601. */
   readonly today: () => string;
-  /** Tells the job runner that something waits: arrivals to unpack, documents to read. */
-  readonly enqueue: (queue: 'unpack-arrival' | 'read-document', id: number) => Promise<void>;
+  /** Tells the job runner that something waits: arrivals to unpack, documents to read, sorting to be learned anew. */
+  readonly enqueue: (queue: 'unpack-arrival' | 'read-document' | 'learn-sorting', id: number) => Promise<void>;
   /** The installation's key, 32 bytes: passwords of mailboxes are sealed with it. */
   readonly secret: Buffer;
   /** Where the stand-in supplier listens; null outside the demo. */

@@ -11,6 +11,7 @@ const ROUTES: readonly (readonly [method: string, path: string, right: Right | n
   ['POST', '/api/arrivals', null],
   ['POST', '/api/arrivals/999999/again', 'bring'],
   ['GET', '/api/sources', null],
+  ['GET', '/api/sorting', null],
   ['POST', '/api/sources', 'sources'],
   ['PUT', '/api/sources/999999', 'sources'],
   ['DELETE', '/api/sources/999999', 'sources'],

@@ -1,4 +1,6 @@
 import Joi from 'joi';
+import type { DocumentKind } from '@umber/core/reading';
+import { DOCUMENT_KINDS } from '../documents/index.js';
 import { isIsoDate } from '@umber/core/dates';
 import { isIban, normalizeIban } from '@umber/core/identifiers';
 import { HEADER_FIELDS, LINE_CELLS, type HeaderField, type LineCell } from '@umber/core/reading';
@@ -69,9 +71,14 @@ export interface ValueChange extends Versioned {
 export const valueChangeSchema = Joi.object<ValueChange, true>({ version, value: Joi.string().trim().max(500).allow(null, '').required() });
 
 export interface KindChange extends Versioned {
-  readonly kind: 'invoice' | 'credit-note';
+  readonly kind: DocumentKind;
 }
-export const kindChangeSchema = Joi.object<KindChange, true>({ version, kind: Joi.string().valid('invoice', 'credit-note').required() });
+export const kindChangeSchema = Joi.object<KindChange, true>({
+  version,
+  kind: Joi.string()
+    .valid(...DOCUMENT_KINDS)
+    .required(),
+});
 
 export interface Reasoned extends Versioned {
   readonly reason: string;

@@ -6,6 +6,27 @@ import type { Tray } from '../trays/index.js';
 
 export const idSchema = Joi.number().integer().positive().required();
 
+/** What each kind is called. */
+export const KIND_NAMES: Readonly<Record<DocumentKind, string>> = {
+  invoice: 'Invoice',
+  'credit-note': 'Credit note',
+  statement: 'Statement of account',
+  reminder: 'Reminder',
+  'delivery-note': 'Delivery note',
+  'order-confirmation': 'Order confirmation',
+  other: 'Letter',
+};
+
+export const DOCUMENT_KINDS = Object.keys(KIND_NAMES) as readonly DocumentKind[];
+
+/** An invoice that a statement or reminder names, and what is known of it here. */
+export interface CitationView {
+  readonly number: string;
+  readonly amount: string | null;
+  /** The document here that has this number; null where it never arrived. */
+  readonly document: { readonly id: number; readonly tray: Tray; readonly since: string } | null;
+}
+
 /** A field's present value, and what the reading says of it while it is the reading's. */
 export interface FieldView {
   readonly value: string | null;
@@ -98,6 +119,8 @@ export interface DocumentView {
     readonly subject: string | null;
     readonly receivedAt: string;
     readonly text: string;
+    readonly source: string;
+    readonly kind: 'mail' | 'file';
   };
   readonly fields: Readonly<Record<HeaderField, FieldView>>;
   readonly discount: string | null;
@@ -105,6 +128,10 @@ export interface DocumentView {
   readonly lines: readonly LineView[];
   readonly doubts: readonly DoubtView[];
   readonly exceptions: readonly ExceptionView[];
+  /** For what is no invoice: the invoices that it names. */
+  readonly citations: readonly CitationView[];
+  readonly tags: readonly string[];
+  readonly department: string | null;
   readonly approvals: readonly ApprovalView[];
   readonly pages: readonly PageView[];
   readonly supplier: SupplierView | null;

@@ -11,3 +11,4 @@ export { likelyLanguage } from './labels.js';
 export * from './text-layer.js';
 export * from './page-signs.js';
 export * from './unproven.js';
+export * from './citations.js';

@@ -57,13 +57,10 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     labelled.labels.filter((label) => !table.rows.has(label.run.row)),
   );
   const totals = chooseTotals(outside, rows, mark, lineSum, taxOfLines(table.lines));
-  const kind = documentKind(
-    pages,
-    rows,
-    totals.chosen.grossTotal !== null,
-    totals.addsUp,
-    totals.chosen.grossTotal?.value.isNegative() ?? false,
-  );
+  const belowNothing = totals.chosen.grossTotal?.value.isNegative() ?? false;
+  const kind = context.kind
+    ? { kind: context.kind, score: 1 }
+    : documentKind(pages, rows, totals.chosen.grossTotal !== null, totals.addsUp, belowNothing);
 
   const ibans = ibansOf(rows);
   const printed = printedCurrency(rows);

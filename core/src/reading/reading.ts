@@ -78,6 +78,8 @@ export interface ReadingContext {
   /** The buyer's own names and tax ids, never the seller's. */
   readonly buyerNames?: readonly string[];
   readonly buyerTaxIds?: readonly string[];
+  /** What the document is, where a person or sorting said so. */
+  readonly kind?: DocumentKind;
   /** The day on which the document came, ISO 8601: a date long before or after it is asked about. */
   readonly receivedOn?: string;
   /** What the mail around the document says. */

@@ -1,4 +1,4 @@
-import type { TrailEntry } from '@umber/contract/documents';
+import type { CitationView, TrailEntry } from '@umber/contract/documents';
 import { row, rows, type Database } from '../database/database.js';
 
 export const insertBlob = (db: Database, hash: Buffer, bytes: Buffer) =>
@@ -39,8 +39,8 @@ export const documentHead = (db: Database, id: number) =>
        d.issue_date as "issueDate", d.due_date as "dueDate", d.currency, d.order_reference as "orderReference", d.seller_name as "sellerName", d.seller_tax_id as "sellerTaxId",
        d.seller_iban as "sellerIban", d.net_total as "netTotal", d.tax_total as "taxTotal", d.gross_total as "grossTotal", d.amount_due as "amountDue", d.discount_percent as "discountPercent", d.discount_date as "discountDate",
        d.document_discount as discount, d.carriage, d.settled_fields as "settledFields", d.supplier_id as "supplierId", d.order_id as "orderId", checker.name as "checkedBy",
-       a.id as "arrivalId", a.sender, a.subject, a.received_at as "receivedAt", a.body_text as "text", e.number as "entryNumber"
-     from documents d join arrivals a on a.id = d.arrival_id join files f on f.id = d.file_id left join people checker on checker.id = d.checked_by left join journal_entries e on e.document_id = d.id
+       d.tags, d.department, a.id as "arrivalId", so.name as source, a.kind as "arrivalKind", a.sender, a.subject, a.received_at as "receivedAt", a.body_text as "text", e.number as "entryNumber"
+     from documents d join arrivals a on a.id = d.arrival_id join sources so on so.id = a.source_id join files f on f.id = d.file_id left join people checker on checker.id = d.checked_by left join journal_entries e on e.document_id = d.id
      where d.id = $1`,
     [id],
   );
@@ -136,5 +136,18 @@ export const arrivalMail = (db: Database, id: number) =>
   row<{ sender: string | null; subject: string | null; sentAt: string | null; text: string }>(
     db,
     'select sender, subject, sent_at as "sentAt", body_text as text from arrivals where id = $1',
+    [id],
+  );
+
+/** The invoices that a document names, with the one here that has the number: of the same supplier where that is known. */
+export const citationViews = (db: Database, id: number) =>
+  rows<CitationView>(
+    db,
+    `select c.number, c.amount,
+       (select json_build_object('id', x.id, 'tray', x.tray, 'since', x.tray_since) from documents x
+          where x.id <> d.id and x.kind in ('invoice', 'credit-note') and upper(regexp_replace(x.invoice_number, '[^[:alnum:]]', '', 'g')) = upper(regexp_replace(c.number, '[^[:alnum:]]', '', 'g'))
+            and (d.supplier_id is null or x.supplier_id is null or x.supplier_id = d.supplier_id)
+          order by x.supplier_id = d.supplier_id desc nulls last, x.tray = 'turned-away', x.id desc limit 1) as document
+     from citations c join documents d on d.id = c.document_id where c.document_id = $1 order by c.position`,
     [id],
   );

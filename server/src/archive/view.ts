@@ -5,7 +5,17 @@ import type { Database } from '../database/database.js';
 import { Refused } from '../errors.js';
 import { orderView } from '../orders/view.js';
 import { supplierView } from '../suppliers/queries.js';
-import { approvalsOf, documentHead, documentLines, lastReading, liveExceptions, openDoubts, pagesOf, trailOf } from './queries.js';
+import {
+  approvalsOf,
+  citationViews,
+  documentHead,
+  documentLines,
+  lastReading,
+  liveExceptions,
+  openDoubts,
+  pagesOf,
+  trailOf,
+} from './queries.js';
 
 /** Everything a screen shows of one document. @throws Refused when there is none. */
 export async function documentView(db: Database, id: number): Promise<DocumentView> {
@@ -45,6 +55,8 @@ export async function documentView(db: Database, id: number): Promise<DocumentVi
       subject: head.subject,
       receivedAt: head.receivedAt ?? '',
       text: head.text ?? '',
+      source: head.source ?? '',
+      kind: head.arrivalKind === 'mail' ? 'mail' : 'file',
     },
     fields,
     discount: head.discount,
@@ -52,6 +64,9 @@ export async function documentView(db: Database, id: number): Promise<DocumentVi
     lines,
     doubts: (await openDoubts(db, id)) as DocumentView['doubts'],
     exceptions: (await liveExceptions(db, id)).map(({ acceptedById: _id, ...exception }) => exception),
+    citations: await citationViews(db, id),
+    tags: head.tags as unknown as string[],
+    department: head.department,
     approvals: await approvalsOf(db, id),
     pages: await pagesOf(db, id),
     supplier: supplierId === null ? null : await supplierView(db, supplierId),

@@ -1,4 +1,4 @@
-import { CELL_SCHEMAS, FIELD_SCHEMAS, type KindChange, type ValueChange, type Versioned } from '@umber/contract/checking';
+import { CELL_SCHEMAS, FIELD_SCHEMAS, type ValueChange, type Versioned } from '@umber/contract/checking';
 import type { Person } from '@umber/contract/people';
 import { decimal, within } from '@umber/core/money';
 import type { HeaderField, LineCell } from '@umber/core/reading';
@@ -26,7 +26,6 @@ import {
   settleDoubtsOfLine,
   updateCell,
   updateField,
-  updateKind,
 } from './queries.js';
 
 /** Sets a header field to what the clerk says; an empty value means that the page does not show it. */
@@ -44,14 +43,6 @@ export function changeField(pool: Pool, id: number, person: Person, field: Heade
     if (before !== value)
       await record(db, id, person.id, 'changed', `${field}: ${before ?? 'empty'} → ${value ?? 'empty'}`, { before, after: value });
     else await record(db, id, person.id, 'confirmed', `${field}: ${value ?? 'empty'} confirmed`, { before, after: value });
-  });
-}
-
-export function changeKind(pool: Pool, id: number, person: Person, { version, kind }: KindChange): Promise<void> {
-  return onDocument(pool, id, version, ['check'], async (db, document) => {
-    await updateKind(db, id, kind);
-    await settleDoubtsAbout(db, id, 'kind', null, person.id);
-    await record(db, id, person.id, 'changed', `kind: ${document.kind} → ${kind}`, { before: document.kind, after: kind });
   });
 }
 

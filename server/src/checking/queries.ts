@@ -39,9 +39,6 @@ export const markSettled = (db: Database, id: number, field: string) =>
     [id, field],
   );
 
-export const updateKind = (db: Database, id: number, kind: string) =>
-  db.query('update documents set kind = $2, version = version + 1 where id = $1', [id, kind]);
-
 export const cellValue = async (db: Database, id: number, position: number, cell: LineCell) =>
   row<{ value: string | null }>(
     db,

@@ -12,8 +12,9 @@ import type { HeaderField, LineCell } from '@umber/core/reading';
 import { documentView } from '../archive/view.js';
 import { personOf, withRight } from '../people/sessions.js';
 import type { Services } from '../services.js';
+import { sayKind } from '../sorting/sort.js';
 import { valid } from '../validation.js';
-import { addLine, changeCell, changeField, changeKind, finishCheck, removeLine, settleAsRead } from './check.js';
+import { addLine, changeCell, changeField, finishCheck, removeLine, settleAsRead } from './check.js';
 
 /** What the clerk does at Check. Each answers with the document as it is now. */
 export function checkingRoutes(services: Services): Router {
@@ -32,7 +33,7 @@ export function checkingRoutes(services: Services): Router {
   });
   router.put('/documents/:id/kind', check, async (request, response) => {
     const id = valid(idSchema, request.params.id);
-    await changeKind(services.pool, id, personOf(response), valid(kindChangeSchema, request.body));
+    await sayKind(services, id, personOf(response), valid(kindChangeSchema, request.body));
     response.json(await documentView(services.pool, id));
   });
   router.post('/documents/:id/lines', check, async (request, response) => {

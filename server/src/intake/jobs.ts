@@ -1,11 +1,12 @@
 import PgBoss from 'pg-boss';
 import { delayReading, readArrivedDocument, refuseDocument } from '../reading/read-arrived.js';
+import { learnSorting } from '../sorting/learn.js';
 import type { Services } from '../services.js';
 import { failArrival, waitingArrivals, waitingDocuments } from './queries.js';
 import { endStep } from './steps.js';
 import { unpackArrival } from './unpack.js';
 
-const QUEUES = ['unpack-arrival', 'read-document'] as const;
+const QUEUES = ['unpack-arrival', 'read-document', 'learn-sorting'] as const;
 type Queue = (typeof QUEUES)[number];
 const RETRIES = 4;
 const SWEEP_MS = 60_000;
@@ -60,6 +61,7 @@ export class Jobs {
         });
       });
     }
+    await this.#boss.work('learn-sorting', options, () => learnSorting(services.pool));
     const sweep = async (jobless: boolean) => {
       for (const id of await waitingArrivals(services.pool, jobless)) await this.send('unpack-arrival', id);
       for (const id of await waitingDocuments(services.pool, jobless)) await this.send('read-document', id);

@@ -1,4 +1,4 @@
-import type { DocumentReading } from '@umber/core/reading';
+import type { Citation, DocumentKind, DocumentReading } from '@umber/core/reading';
 import { row, type Database } from '../database/database.js';
 
 export const arrivedDocument = (db: Database, id: number) =>
@@ -13,10 +13,11 @@ export const arrivedDocument = (db: Database, id: number) =>
     mailText: string;
     subject: string | null;
     receivedAt: Date;
+    kindGiven: DocumentKind | null;
   }>(
     db,
     `select d.id, d.tray, d.arrival_id as "arrivalId", f.id as "fileId", f.name as "fileName", f.blob, f.read_at is not null as "fileRead", a.body_text as "mailText", a.subject,
-       a.received_at as "receivedAt"
+       a.received_at as "receivedAt", d.kind_given as "kindGiven"
      from documents d join arrivals a on a.id = d.arrival_id join files f on f.id = d.file_id where d.id = $1`,
     [id],
   );
@@ -74,3 +75,14 @@ export const storeReadLines = async (db: Database, id: number, reading: Document
     );
   }
 };
+
+export const insertCitation = (db: Database, documentId: number, position: number, { number, amount }: Citation) =>
+  db.query('insert into citations (document_id, position, number, amount) values ($1, $2, $3, $4) on conflict do nothing', [
+    documentId,
+    position,
+    number,
+    amount,
+  ]);
+
+export const settleAllDoubts = (db: Database, documentId: number) =>
+  db.query('update doubts set settled_at = now() where document_id = $1 and settled_at is null', [documentId]);

@@ -1,6 +1,8 @@
+import { KIND_NAMES } from '@umber/contract/documents';
 import { TRAY_NAMES } from '@umber/contract/trays';
 import { isUnsure, type BoundaryView } from '@umber/contract/separating';
-import { readDocument, type DocumentReading } from '@umber/core/reading';
+import { citationsOf, readDocument, type DocumentReading, type PageWords } from '@umber/core/reading';
+import { learnedKind, sortingFeatures, type Sorted } from '@umber/core/sorting';
 import { record } from '../archive/trail.js';
 import { insertDoubt } from '../checking/queries.js';
 import { inTransaction } from '../database/database.js';
@@ -12,6 +14,8 @@ import { FileRefused } from '../readers/file-refused.js';
 import { boundariesOf, wordsOfDocument } from '../separating/queries.js';
 import { readAndSeparate } from '../separating/read-file.js';
 import type { Services } from '../services.js';
+import { newestModel } from '../sorting/queries.js';
+import { fileAway, isForTheBooks } from '../sorting/sort.js';
 import { moveTo } from '../trays/move.js';
 import { lockDocument } from '../trays/queries.js';
 import { arrivedDocument, insertReading, storeReadLines, storeReadValues } from './queries.js';
@@ -33,7 +37,9 @@ export async function readArrivedDocument(services: Services, id: number): Promi
   await beginStep(services.pool, step, 'read');
   const pages = await wordsOfDocument(services.pool, id);
   const company = await companyRow(services.pool);
+  const learned = document.kindGiven === null ? await learnedFor(services, pages) : null;
   const reading = readDocument(pages, {
+    kind: document.kindGiven ?? learned?.kind,
     buyerNames: company ? [company.name] : [],
     buyerTaxIds: company ? [company.taxId] : [],
     acceptedRisk: company ? Number(company.acceptedRisk) : undefined,
@@ -54,22 +60,30 @@ export async function readArrivedDocument(services: Services, id: number): Promi
     await record(db, id, null, 'read', sentenceOf(reading, doubts.length), {
       after: { kind: reading.kind, language: reading.language, lines: reading.lines.length, doubts: doubts.length },
     });
-    for (const doubt of doubts) await insertDoubt(db, id, doubt.field, doubt.line, doubt.reason);
-    const books = reading.kind === 'invoice' || reading.kind === 'credit-note';
-    if (!books && !reading.doubts.some((doubt) => doubt.field === 'kind'))
-      await insertDoubt(
+    if (learned)
+      await record(
         db,
         id,
-        'kind',
         null,
-        `This looks like a ${reading.kind.replace('-', ' ')}, not an invoice. Turn it away, or say what it is.`,
+        'sorted',
+        `${KIND_NAMES[learned.kind]}, like ${learned.examples === 1 ? 'one' : learned.examples} that people sorted so`,
       );
+    for (const doubt of doubts) await insertDoubt(db, id, doubt.field, doubt.line, doubt.reason);
+    const books = isForTheBooks(reading.kind);
+    const kindUnsure = doubts.some((doubt) => doubt.field === 'kind');
     await recogniseSupplier(db, id);
-    if (doubts.length > 0 || !books) await moveTo(db, id, 'check', null, 'Waits at Check for its doubts to be settled');
+    if (!books && !kindUnsure) await fileAway(db, id, reading.kind, citationsOf(pages), null);
+    else if (doubts.length > 0) await moveTo(db, id, 'check', null, 'Waits at Check for its doubts to be settled');
     else await matchDocument(services, db, id, null);
     await beginStep(db, step, 'checked');
     await endStep(db, step, 'checked', 'done', TRAY_NAMES[(await lockDocument(db, id))?.tray ?? 'check']);
   });
+}
+
+/** What sorting has learned of such documents; null where it has not seen the like. */
+async function learnedFor(services: Services, pages: readonly PageWords[]): Promise<Sorted | null> {
+  const model = await newestModel(services.pool);
+  return model && learnedKind(model, sortingFeatures(pages));
 }
 
 /** A file that cannot be read goes to Check with the reason: nothing is lost, a person decides. */

@@ -89,6 +89,7 @@ export const de: Lexicon = {
     statement: ['kontoauszug', 'saldenbestätigung', 'offene posten',
       'kontenabstimmung'],
     reminder: ['mahnung', 'zahlungserinnerung', 'erinnerung'],
+    'order-confirmation': ['auftragsbestätigung', 'bestellbestätigung', 'bestätigung ihres auftrags'],
     'delivery-note': ['lieferschein', 'packliste'],
     invoice: ['rechnung'],
   },

@@ -111,6 +111,7 @@ export const en: Lexicon = {
       'credit invoice'],
     statement: ['statement of account', 'statement', 'account statement'],
     reminder: ['reminder', 'payment reminder', 'overdue', 'final notice', 'final demand'],
+    'order-confirmation': ['order confirmation', 'order acknowledgement', 'acknowledgement of order', 'confirmation of order'],
     'delivery-note': ['delivery note', 'packing list', 'packing slip', 'goods delivered note'],
     invoice: ['invoice', 'tax invoice', 'bill', 'debit note', 'account for', 'your electricity bill', 'water bill',
       'sales invoice', 'service invoice', 'commercial invoice'],

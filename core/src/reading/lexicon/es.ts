@@ -74,6 +74,7 @@ export const es: Lexicon = {
     'credit-note': ['abono', 'factura rectificativa', 'nota de crédito', 'nota de abono'],
     statement: ['extracto de cuenta', 'estado de cuenta'],
     reminder: ['recordatorio', 'reclamación de pago'],
+    'order-confirmation': ['confirmación de pedido', 'acuse de recibo de pedido'],
     'delivery-note': ['albarán'],
     invoice: ['factura'],
   },

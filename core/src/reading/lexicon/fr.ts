@@ -84,6 +84,7 @@ export const fr: Lexicon = {
     statement: ['relevé de compte', 'relevé',
       'état des comptes'],
     reminder: ['relance', 'rappel', 'mise en demeure'],
+    'order-confirmation': ['confirmation de commande', 'accusé de réception de commande'],
     'delivery-note': ['bon de livraison', 'bordereau de livraison'],
     invoice: ['facture'],
   },

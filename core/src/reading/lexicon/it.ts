@@ -78,6 +78,7 @@ export const it: Lexicon = {
       'nota credito'],
     statement: ['estratto conto'],
     reminder: ['sollecito', 'sollecito di pagamento'],
+    'order-confirmation': ["conferma d'ordine", 'conferma ordine'],
     'delivery-note': ['documento di trasporto', 'bolla di consegna'],
     invoice: ['fattura'],
   },

@@ -43,7 +43,7 @@ export const COLUMN_ROLES = [
 ] as const;
 export type ColumnRole = (typeof COLUMN_ROLES)[number];
 
-export type DocumentKind = 'invoice' | 'credit-note' | 'statement' | 'reminder' | 'delivery-note' | 'other';
+export type DocumentKind = 'invoice' | 'credit-note' | 'statement' | 'reminder' | 'delivery-note' | 'order-confirmation' | 'other';
 
 /** The words of one language that reading knows. Write them as printed; case, accents and punctuation do not matter. */
 export interface Lexicon {

@@ -79,6 +79,7 @@ export const nl: Lexicon = {
     statement: ['rekeningoverzicht', 'openstaande posten',
       'saldo overzicht'],
     reminder: ['aanmaning', 'betalingsherinnering', 'herinnering'],
+    'order-confirmation': ['orderbevestiging', 'opdrachtbevestiging', 'bevestiging van uw order'],
     'delivery-note': ['pakbon', 'leverbon', 'vrachtbrief', 'afleverbon'],
     invoice: ['factuur'],
   },

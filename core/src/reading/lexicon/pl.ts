@@ -73,6 +73,7 @@ export const pl: Lexicon = {
       'nota korygująca'],
     statement: ['wyciąg', 'zestawienie sald'],
     reminder: ['wezwanie do zapłaty', 'przypomnienie'],
+    'order-confirmation': ['potwierdzenie zamówienia', 'potwierdzenie przyjęcia zamówienia'],
     'delivery-note': ['dokument wz', 'list przewozowy'],
     invoice: ['faktura'],
   },

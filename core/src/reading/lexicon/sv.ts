@@ -73,6 +73,7 @@ export const sv: Lexicon = {
     'credit-note': ['kreditfaktura', 'kreditnota'],
     statement: ['kontoutdrag'],
     reminder: ['påminnelse', 'betalningspåminnelse'],
+    'order-confirmation': ['orderbekräftelse', 'ordererkännande'],
     'delivery-note': ['följesedel'],
     invoice: ['faktura'],
   },

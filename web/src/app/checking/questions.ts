@@ -1,4 +1,4 @@
-import type { DocumentView, DoubtView } from '@umber/contract/documents';
+import { DOCUMENT_KINDS, KIND_NAMES, type DocumentView, type DoubtView } from '@umber/contract/documents';
 import type { Box } from '@umber/core/geometry';
 import { decimal, toAmount } from '@umber/core/money';
 import { HEADER_FIELDS, type HeaderField, type LineCell } from '@umber/core/reading';
@@ -74,8 +74,8 @@ function computedTotal(field: HeaderField, { fields }: DocumentView): string | n
 /** The answers a doubt is offered, likeliest first; the first is what Enter takes. */
 export function answersTo(doubt: DoubtView, document: DocumentView): Answer[] {
   if (doubt.field === 'kind') {
-    return (['invoice', 'credit-note'] as const).map((kind) => ({
-      text: kind === 'invoice' ? 'An invoice' : 'A credit note',
+    return DOCUMENT_KINDS.map((kind) => ({
+      text: KIND_NAMES[kind],
       reason: kind === document.kind ? 'as read' : '',
       value: kind,
       page: null,

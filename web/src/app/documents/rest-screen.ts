@@ -1,10 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { Router } from '@angular/router';
-import type { DocumentView } from '@umber/contract/documents';
+import { Router, RouterLink } from '@angular/router';
+import type { DocumentKind } from '@umber/core/reading';
+import { DOCUMENT_KINDS, KIND_NAMES, type DocumentView } from '@umber/contract/documents';
 import { may } from '@umber/contract/people';
 import { TRAY_NAMES } from '@umber/contract/trays';
 import { Store } from '@ngrx/store';
+import { dayText, todayIso } from '../dates/day';
 import { Keys } from '../keys/keys';
+import { grouped } from '../money/grouped';
 import { sessionFeature } from '../people/session.state';
 import { DocumentActions } from './document.state';
 import { PageSheet } from './page-sheet';
@@ -14,7 +17,7 @@ import { TrailPanel } from './trail-panel';
 @Component({
   selector: 'umber-rest-screen',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PageSheet, TrailPanel],
+  imports: [PageSheet, RouterLink, TrailPanel],
   template: `
     <div class="beside">
       @if (document().pages[0]; as page) {
@@ -28,8 +31,35 @@ import { TrailPanel } from './trail-panel';
       @if (document().reason; as reason) {
         <p class="why">{{ reason }}</p>
       }
-      @if (rests() && mayCheck()) {
+      @if (document().tray === 'filed' && mayCheck()) {
+        <p class="kinds">
+          <span class="quiet">It is rather</span>
+          @for (kind of otherKinds(); track kind) {
+            <button class="plain-button" type="button" (click)="say(kind)">{{ kindNames[kind] }}</button>
+          }
+        </p>
+      } @else if (rests() && mayCheck()) {
         <button class="plain-button main" type="button" (click)="takeUp()">Take up again <kbd>Enter</kbd></button>
+      }
+      @if (document().citations.length > 0) {
+        <h2>Invoices it names</h2>
+        <table class="ruled" aria-label="Invoices it names">
+          <tbody>
+            @for (cited of document().citations; track cited.number) {
+              <tr>
+                <td class="digits">{{ cited.number }}</td>
+                <td class="number">{{ cited.amount === null ? '' : grouped(cited.amount) }}</td>
+                <td>
+                  @if (cited.document; as known) {
+                    <a [routerLink]="['/document', known.id]">{{ whereIs(known) }}</a>
+                  } @else {
+                    <span class="ask">never arrived</span>
+                  }
+                </td>
+              </tr>
+            }
+          </tbody>
+        </table>
       }
       <h2>Trail</h2>
       <umber-trail-panel [trail]="document().trail" />
@@ -41,6 +71,15 @@ import { TrailPanel } from './trail-panel';
       grid-template-columns: 520px 1fr;
       gap: 24px;
       padding: 20px;
+    }
+    a {
+      color: var(--right);
+    }
+    .kinds {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      gap: 8px;
     }
     .why {
       font-size: 17px;
@@ -66,8 +105,23 @@ export class RestScreen {
     ]);
   }
 
+  protected readonly grouped = grouped;
+
+  /** "already posted", "in Sign-off since 14 May". */
+  protected whereIs({ tray, since }: NonNullable<DocumentView['citations'][number]['document']>): string {
+    const day = dayText(since.slice(0, 10), todayIso());
+    return tray === 'posted' ? `already posted, ${day}` : `in ${TRAY_NAMES[tray]} since ${day}`;
+  }
+
+  protected readonly kindNames = KIND_NAMES;
+  protected readonly otherKinds = computed(() => DOCUMENT_KINDS.filter((kind) => kind !== this.document().kind));
+
+  protected say(kind: DocumentKind): void {
+    this.#store.dispatch(DocumentActions.changed({ change: { method: 'PUT', path: 'kind', body: { kind } } }));
+  }
+
   protected takeUp(): void {
-    if (this.rests() && this.mayCheck())
+    if (this.rests() && this.document().tray !== 'filed' && this.mayCheck())
       this.#store.dispatch(DocumentActions.changed({ change: { method: 'POST', path: 'take-up', body: {} } }));
   }
 }

@@ -1,0 +1,2 @@
+export * from './features.js';
+export * from './model.js';

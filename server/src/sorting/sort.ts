@@ -1,0 +1,49 @@
+import { KIND_NAMES } from '@umber/contract/documents';
+import type { KindChange } from '@umber/contract/checking';
+import type { Person } from '@umber/contract/people';
+import { citationsOf, type Citation, type DocumentKind } from '@umber/core/reading';
+import { withdrawApprovals } from '../approval/queries.js';
+import { record, type Actor } from '../archive/trail.js';
+import { settleDoubtsAbout } from '../checking/queries.js';
+import type { Database } from '../database/database.js';
+import { resetDocument, wordsOfDocument } from '../separating/queries.js';
+import { insertCitation, settleAllDoubts } from '../reading/queries.js';
+import type { Services } from '../services.js';
+import { moveTo, onDocument } from '../trays/move.js';
+import { giveKind } from './queries.js';
+
+export const isForTheBooks = (kind: string): boolean => kind === 'invoice' || kind === 'credit-note';
+
+/**
+ * Says what a document is. What is no invoice goes to its own place; what is one after all is read as one. Sorting learns
+ * from it. @throws Refused where the document has moved on.
+ */
+export async function sayKind(services: Services, id: number, person: Person, { version, kind }: KindChange): Promise<void> {
+  const again = await onDocument(services.pool, id, version, ['check', 'parked', 'filed', 'turned-away'], async (db, document) => {
+    await record(db, id, person.id, 'changed', `kind: ${document.kind} → ${kind}`, { before: document.kind, after: kind });
+    await giveKind(db, id, kind);
+    if (!isForTheBooks(kind)) {
+      await withdrawApprovals(db, id);
+      await fileAway(db, id, kind, citationsOf(await wordsOfDocument(db, id)), person.id);
+      return false;
+    }
+    if (document.tray === 'check' && isForTheBooks(document.kind)) {
+      await settleDoubtsAbout(db, id, 'kind', null, person.id);
+      return false;
+    }
+    await resetDocument(db, id);
+    await moveTo(db, id, 'arriving', person.id, `Is ${kind === 'invoice' ? 'an invoice' : 'a credit note'}: is read as one`);
+    return true;
+  });
+  if (again) await services.enqueue('read-document', id);
+  await services.enqueue('learn-sorting', 0);
+}
+
+/** Puts what is no invoice into its place, with the invoices that it names. Its open doubts are no matter there. */
+export async function fileAway(db: Database, id: number, kind: DocumentKind, cited: readonly Citation[], actor: Actor): Promise<void> {
+  for (const [position, citation] of cited.entries()) await insertCitation(db, id, position, citation);
+  await settleAllDoubts(db, id);
+  const about = cited.length === 0 ? '' : cited.length === 1 ? ' about 1 invoice' : ` about ${cited.length} invoices`;
+  const reason = `${KIND_NAMES[kind]}${about}`;
+  await moveTo(db, id, 'filed', actor, `Filed: ${reason}`, { reason });
+}
