@@ -86,6 +86,11 @@ export class Visitor {
     return { status: response.status, body: json ? JSON.parse(text) : text, headers: response.headers };
   }
 
+  /** Asks for something that is no JSON. */
+  raw(path: string): Promise<Response> {
+    return fetch(this.#base + path, { headers: { Cookie: this.#cookie } });
+  }
+
   /** Sends bytes as they are. */
   async sendBytes(method: string, path: string, bytes: Buffer): Promise<Answer> {
     const headers = { 'Content-Type': 'application/octet-stream', Origin: this.#base, Cookie: this.#cookie };

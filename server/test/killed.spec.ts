@@ -149,7 +149,10 @@ describe('a server killed at any moment, while mails, files and uploads come in'
       );
       return new Map(rows.map(({ name, n }) => [name, n]));
     };
-    await until('all to be unpacked', () => allOf(named, acknowledged), 120_000);
+    await until('all to be unpacked', () => allOf(named, acknowledged), 100_000).catch(async () => {
+      const counts = await named();
+      throw new Error(`lost: ${[...acknowledged].filter((name) => !counts.has(name)).join(' ')}`);
+    });
     await until('nothing to wait', async () => (await pool.query("select from arrivals where state = 'stored'")).rows.length === 0, 60_000);
     const counts = await named();
     expect([...acknowledged].filter((name) => counts.get(name) !== 1)).toEqual([]);

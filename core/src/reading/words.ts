@@ -16,6 +16,8 @@ export interface PageWords {
   readonly width: number;
   readonly height: number;
   readonly words: readonly Word[];
+  /** Whether it is a separator sheet: it stands between documents and belongs to none. */
+  readonly separator?: boolean;
   /** Where the page was read off a picture: the projective map, row by row, from points of the page as it came to points of this one. */
   readonly straightenedBy?: readonly number[];
 }

@@ -1,4 +1,5 @@
 import { pageOf } from '../reading/fixtures/laid-out.js';
+import type { PageWords } from '../reading/index.js';
 import { separate } from './separate.js';
 
 const first = (page: number, number: string, seller = 'Alder Fixings Ltd', more: [number, number, string][] = []) =>
@@ -59,4 +60,29 @@ describe('separating', () => {
   it('is one document where all pages are blank', () => expect(cut([pageOf([], 1), pageOf([], 2)])).toEqual([[1, 2]]));
 
   it('has nothing to cut in nothing', () => expect(separate([])).toEqual({ documents: [], boundaries: [] }));
+
+  it('cuts at separator sheets even where the pages look like one document, and sets the sheets aside', () => {
+    const page = (number: number): PageWords =>
+      pageOf(
+        [
+          [40, 40 + number, 'Alder Fixings Ltd'],
+          [40, 120, 'Invoice no. AF-20411'],
+          [40, 200, 'Oak wedge 12 2.50 30.00'],
+        ],
+        number,
+      );
+    const sheet: PageWords = {
+      ...pageOf(
+        [
+          [40, 40, 'Separator sheet'],
+          [40, 60, 'Lay it between two documents.'],
+        ],
+        3,
+      ),
+      separator: true,
+    };
+    const { documents, boundaries } = separate([page(1), page(2), sheet, page(4)]);
+    expect(documents.map((document) => document.map((one) => one.page))).toEqual([[1, 2], [4]]);
+    expect(boundaries.find(({ before }) => before === 4)?.reasons).toContain('a separator sheet lies before it');
+  });
 });

@@ -12,10 +12,13 @@ export interface Boundary {
 
 /** A file cut into documents. */
 export interface Separation {
-  /** The pages of each document, in order; blank pages belong to none, save where all are blank. */
+  /** The pages of each document, in order; blank pages and separator sheets belong to none, save where there is nothing else. */
   readonly documents: readonly (readonly PageWords[])[];
   readonly boundaries: readonly Boundary[];
 }
+
+/** What the symbol on a separator sheet says. */
+export const SEPARATOR_MARK = 'UMBER TRAY: THE NEXT DOCUMENT BEGINS HERE';
 
 /** Fewer words than this are the back of a page, a speck or a stamp. */
 const BLANK = 4;
@@ -34,6 +37,7 @@ const WEIGHTS = {
   noTitle: -2,
   totalsBefore: 1,
   blankBefore: 2,
+  separatorBefore: 12,
 } as const;
 
 /** Cuts the pages of a file into documents by what they say of themselves. */
@@ -42,7 +46,12 @@ export function separate(pages: readonly PageWords[]): Separation {
   const boundaries: Boundary[] = [];
   let so: PageSigns | null = null;
   let blank = false;
+  let separator = false;
   for (const page of pages) {
+    if (page.separator) {
+      separator = true;
+      continue;
+    }
     if (page.words.filter((word) => /[\p{L}\d]{2}/u.test(word.text)).length < BLANK) {
       blank = true;
       continue;
@@ -51,10 +60,11 @@ export function separate(pages: readonly PageWords[]): Separation {
     if (so === null) {
       documents.push([page]);
       so = signs;
+      [blank, separator] = [false, false];
       continue;
     }
-    const boundary = boundaryOf(so, signs, page.page, blank);
-    blank = false;
+    const boundary = boundaryOf(so, signs, page.page, { blank, separator });
+    [blank, separator] = [false, false];
     boundaries.push(boundary);
     if (boundary.probability > 0.5) {
       documents.push([page]);
@@ -68,7 +78,13 @@ export function separate(pages: readonly PageWords[]): Separation {
   return { documents, boundaries };
 }
 
-function boundaryOf(before: PageSigns, now: PageSigns, page: number, blank: boolean): Boundary {
+/** What lies between two pages. */
+interface Between {
+  readonly blank: boolean;
+  readonly separator: boolean;
+}
+
+function boundaryOf(before: PageSigns, now: PageSigns, page: number, { blank, separator }: Between): Boundary {
   let odds: number = WEIGHTS.start;
   const reasons: string[] = [];
   const count = (weight: number, reason: string) => {
@@ -91,5 +107,6 @@ function boundaryOf(before: PageSigns, now: PageSigns, page: number, blank: bool
   else if (now.number === null) count(WEIGHTS.noTitle, 'it has no title and no number');
   if (before.totals) count(WEIGHTS.totalsBefore, 'totals stand on the page before');
   if (blank) count(WEIGHTS.blankBefore, 'a blank page stands before it');
+  if (separator) count(WEIGHTS.separatorBefore, 'a separator sheet lies before it');
   return { before: page, probability: 1 / (1 + Math.exp(-odds)), reasons };
 }

@@ -1,4 +1,5 @@
 import type { CitationView, TrailEntry } from '@umber/contract/documents';
+import type { Word } from '@umber/core/reading';
 import { row, rows, type Database } from '../database/database.js';
 
 export const insertBlob = (db: Database, hash: Buffer, bytes: Buffer) =>
@@ -150,4 +151,41 @@ export const citationViews = (db: Database, id: number) =>
           order by x.supplier_id = d.supplier_id desc nulls last, x.tray = 'turned-away', x.id desc limit 1) as document
      from citations c join documents d on d.id = c.document_id where c.document_id = $1 order by c.position`,
     [id],
+  );
+
+export const pagesToPrint = (db: Database, id: number) =>
+  rows<{ number: number; width: number; height: number; words: Word[]; picture: Buffer | null; scanned: boolean }>(
+    db,
+    `select p.number, f.width, f.height, f.words, f.picture, f.straightened_by is not null as scanned
+     from pages p join documents d on d.id = p.document_id join file_pages f on f.file_id = d.file_id and f.number = p.number
+     where p.document_id = $1 order by p.position`,
+    [id],
+  );
+
+/** Compares the blobs that were compared longest ago with their checksums; how many. */
+export const checkBlobs = async (db: Database, most: number) =>
+  (
+    await db.query(
+      `insert into blob_checks (sha256, damaged)
+       select b.sha256, sha256(b.bytes) <> b.sha256 from blobs b left join blob_checks c on c.sha256 = b.sha256
+       where c.sha256 is null or c.checked_at < now() - interval '1 day' order by c.checked_at nulls first limit $1
+       on conflict (sha256) do update set checked_at = now(), damaged = excluded.damaged`,
+      [most],
+    )
+  ).rowCount ?? 0;
+
+export const keepingCounts = async (db: Database) =>
+  (await row<{ blobs: number; bytes: number; checked: number }>(
+    db,
+    `select count(*)::int as blobs, coalesce(sum(b.size), 0)::bigint as bytes, (count(*) filter (where c.checked_at > now() - interval '7 days'))::int as checked
+     from blobs b left join blob_checks c on c.sha256 = b.sha256`,
+  )) ?? { blobs: 0, bytes: 0, checked: 0 };
+
+export const damagedBlobs = (db: Database) =>
+  rows<{ checksum: string; foundAt: string; usedBy: string[] }>(
+    db,
+    `select encode(c.sha256, 'hex') as checksum, c.checked_at as "foundAt",
+       array(select 'arrival ' || a.id from arrivals a where a.blob = c.sha256) || array(select f.name || ' of arrival ' || f.arrival_id from files f where f.blob = c.sha256)
+         || array(select distinct 'a page of ' || f.name from file_pages p join files f on f.id = p.file_id where p.picture = c.sha256) as "usedBy"
+     from blob_checks c where c.damaged order by c.checked_at desc limit 100`,
   );

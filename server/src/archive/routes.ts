@@ -7,6 +7,8 @@ import { valid } from '../validation.js';
 import { fetchBlob } from './blobs.js';
 import { pageSchema, sendPicture } from './pictures.js';
 import { documentFile, pagePicture } from './queries.js';
+import { searchablePdf } from './searchable-pdf.js';
+import { keepingView } from './verify.js';
 import { documentView } from './view.js';
 
 /** Looking at documents: every signed-in role may. */
@@ -30,6 +32,16 @@ export function archiveRoutes(services: Services): Router {
       .attachment(file.fileName.replace(/[^\p{L}\p{N}. _-]/gu, '_'))
       .type(imageKind(bytes) ?? 'application/pdf')
       .send(bytes);
+  });
+  router.get('/documents/:id/searchable.pdf', async (request, response) => {
+    const id = valid(idSchema, request.params.id);
+    response
+      .attachment(`document-${id}.pdf`)
+      .type('application/pdf')
+      .send(await searchablePdf(services.pool, id));
+  });
+  router.get('/keeping', async (_request, response) => {
+    response.json(await keepingView(services.pool));
   });
   return router;
 }

@@ -1,4 +1,5 @@
 import PgBoss from 'pg-boss';
+import { verifyBlobs } from '../archive/verify.js';
 import { delayReading, readArrivedDocument, refuseDocument } from '../reading/read-arrived.js';
 import { learnSorting } from '../sorting/learn.js';
 import type { Services } from '../services.js';
@@ -6,10 +7,13 @@ import { failArrival, waitingArrivals, waitingDocuments } from './queries.js';
 import { endStep } from './steps.js';
 import { unpackArrival } from './unpack.js';
 
-const QUEUES = ['unpack-arrival', 'read-document', 'learn-sorting'] as const;
+const QUEUES = ['unpack-arrival', 'read-document', 'learn-sorting', 'verify-blobs'] as const;
 type Queue = (typeof QUEUES)[number];
 const RETRIES = 4;
+/** Arrivals fetched at a time: opening one takes milliseconds, fetching a job half a second. Where one fails, all are tried again, and those that are done do nothing. */
+const UNPACKED_TOGETHER = 12;
 const SWEEP_MS = 60_000;
+const EVERY_TEN_MINUTES = '*/10 * * * *';
 
 /** The background steps as jobs in PostgreSQL. Several servers may run them on one database; each job runs on one. */
 export class Jobs {
@@ -36,7 +40,7 @@ export class Jobs {
   }
 
   /** Asks for a step to be run; asking again while it waits changes nothing. */
-  async send(queue: Queue, id: number): Promise<void> {
+  async send(queue: Exclude<Queue, 'verify-blobs'>, id: number): Promise<void> {
     await this.#boss.send(queue, { id }, { singletonKey: String(id) });
   }
 
@@ -44,15 +48,11 @@ export class Jobs {
   async work(services: Services, workers = 2): Promise<void> {
     const options = { pollingIntervalSeconds: 0.5, batchSize: 1, includeMetadata: true } as const;
     for (let i = 0; i < workers; i++) {
-      await this.#boss.work<{ id: number }>('unpack-arrival', options, async ([job]) => {
-        const of = { arrivalId: job.data.id };
-        await lastTry(job.retryCount, () => unpackArrival(services, job.data.id), {
-          wait: (why) => endStep(services.pool, of, 'unpacked', 'waiting', why),
-          setAside: async (why) => {
-            await failArrival(services.pool, job.data.id, why);
-            await endStep(services.pool, of, 'unpacked', 'failed', why);
-          },
-        });
+      await this.#boss.work<{ id: number }>('unpack-arrival', { ...options, batchSize: UNPACKED_TOGETHER }, async (jobs) => {
+        const failures: unknown[] = [];
+        for (const { data, retryCount } of jobs)
+          await this.#unpack(services, data.id, retryCount).catch((error: unknown) => failures.push(error));
+        if (failures.length > 0) throw failures[0];
       });
       await this.#boss.work<{ id: number }>('read-document', options, async ([job]) => {
         await lastTry(job.retryCount, () => readArrivedDocument(services, job.data.id), {
@@ -62,6 +62,8 @@ export class Jobs {
       });
     }
     await this.#boss.work('learn-sorting', options, () => learnSorting(services.pool));
+    await this.#boss.work('verify-blobs', options, () => verifyBlobs(services.pool));
+    await this.#boss.schedule('verify-blobs', EVERY_TEN_MINUTES);
     const sweep = async (jobless: boolean) => {
       for (const id of await waitingArrivals(services.pool, jobless)) await this.send('unpack-arrival', id);
       for (const id of await waitingDocuments(services.pool, jobless)) await this.send('read-document', id);
@@ -69,6 +71,17 @@ export class Jobs {
     // Jobs that a killed server was working on look alive for a while: at the start they are not waited for.
     await sweep(false);
     this.#sweep = setInterval(() => void sweep(true).catch(() => undefined), SWEEP_MS);
+  }
+
+  async #unpack(services: Services, arrivalId: number, retryCount: number): Promise<void> {
+    const of = { arrivalId };
+    await lastTry(retryCount, () => unpackArrival(services, arrivalId), {
+      wait: (why) => endStep(services.pool, of, 'unpacked', 'waiting', why),
+      setAside: async (why) => {
+        await failArrival(services.pool, arrivalId, why);
+        await endStep(services.pool, of, 'unpacked', 'failed', why);
+      },
+    });
   }
 
   async close(): Promise<void> {

@@ -46,6 +46,9 @@ export const lockArrival = (db: Database, id: number) =>
     [id],
   );
 
+export const isStored = async (db: Database, id: number) =>
+  (await row(db, "select from arrivals where id = $1 and state = 'stored'", [id])) !== null;
+
 export const earlierTwin = async (db: Database, id: number, blob: Buffer) =>
   (await row<{ id: number }>(db, 'select id from arrivals where blob = $2 and id < $1 order by id limit 1', [id, blob]))?.id ?? null;
 

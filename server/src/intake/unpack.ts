@@ -6,13 +6,14 @@ import { openArrival, type Opened, type OpenedFile } from '../readers/opened.js'
 import { insertFile } from '../separating/queries.js';
 import type { Services } from '../services.js';
 import { moveTo } from '../trays/move.js';
-import { documentWithBlob, earlierTwin, insertDocument, lockArrival, rulesOf, updateArrival } from './queries.js';
+import { documentWithBlob, earlierTwin, insertDocument, isStored, lockArrival, rulesOf, updateArrival } from './queries.js';
 import { beginStep, endStep } from './steps.js';
 
 type Arrival = NonNullable<Awaited<ReturnType<typeof lockArrival>>>;
 
 /** Takes an arrival apart into documents, by the rules of its source. Safe to run twice: a second run finds it unpacked and does nothing. */
 export async function unpackArrival(services: Services, arrivalId: number): Promise<void> {
+  if (!(await isStored(services.pool, arrivalId))) return;
   await beginStep(services.pool, { arrivalId }, 'unpacked');
   const toRead = await inTransaction(services.pool, async (db) => {
     const arrival = await lockArrival(db, arrivalId);

@@ -13,7 +13,9 @@ import {
   type PageWords,
   type Word,
 } from '@umber/core/reading';
-import { after, blank, cropped, inkParts, scaling, UNCHANGED, type Grey } from '@umber/core/pictures';
+import { after, blank, cropped, inkParts, scaling, shrunk, UNCHANGED, type Grey } from '@umber/core/pictures';
+import { SEPARATOR_MARK } from '@umber/core/separating';
+import { symbolsIn } from './barcodes.js';
 import { readWords, type FirstWord } from './first-reader.js';
 import { LIMITS } from './limits.js';
 import { cropAround, readCrops, type CropBox } from './second-reader.js';
@@ -65,6 +67,7 @@ export async function readScan(page: Grey, number: number, resolution: number | 
     ...(closer.length > 0 ? await again(closer, first) : []),
     ...(await readAlone(picture, missed(lines, first))),
   ]);
+  const separator = words.length < FEW_WORDS && (await symbolsIn(shrunk(page, SYMBOL_SIDE))).includes(SEPARATOR_MARK);
   const pointsPerPixel = 72 / (resolution ?? (upright.resolution * page.width) / picture.width);
   return {
     picture,
@@ -72,11 +75,17 @@ export async function readScan(page: Grey, number: number, resolution: number | 
       page: number,
       width: picture.width * scale,
       height: picture.height * scale,
+      ...(separator ? { separator } : {}),
       words: words.slice(0, LIMITS.wordsOfPage).map((word) => scaled(word, scale)),
       straightenedBy: after(scaling(scale), after(upright.map, scaling(1 / pointsPerPixel))),
     },
   };
 }
+
+/** A page with more words is no separator sheet: its symbols are not looked for. They are read off the page as it came: even light hollows out dark squares. */
+const FEW_WORDS = 60;
+/** The longest side at which symbols are looked for, in pixels. */
+const SYMBOL_SIDE = 1400;
 
 /** The places of the words, in pixels of the picture, that its own arithmetic does not prove. */
 const unproven = (picture: Grey, words: readonly FirstWord[], page: number, scale: number): CropBox[] =>

@@ -8,6 +8,7 @@ import { personOf, withRight } from '../people/sessions.js';
 import type { Services } from '../services.js';
 import { valid } from '../validation.js';
 import { arrange } from './arrange.js';
+import { separatorSheet } from './separator-sheet.js';
 import { boundariesOf, fileHead, filePagePicture, filePages, partsOf } from './queries.js';
 
 /** Files with their pages, and how these are put together. */
@@ -27,6 +28,12 @@ export function separatingRoutes(services: Services): Router {
     const id = valid(idSchema, request.params.id);
     await arrange(services, id, personOf(response), valid(arrangementSchema, request.body));
     response.json(await fileView(services.pool, id));
+  });
+  router.get('/separator-sheet.pdf', async (_request, response) => {
+    response
+      .attachment('separator-sheet.pdf')
+      .type('application/pdf')
+      .send(await separatorSheet());
   });
   return router;
 }

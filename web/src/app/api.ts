@@ -1,5 +1,6 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
+import type { KeepingView } from '@umber/contract/archive';
 import type { DemoMail, DemoSent } from '@umber/contract/demo';
 import type { DocumentView, SupplierView } from '@umber/contract/documents';
 import type {
@@ -17,6 +18,7 @@ import type { EntryView, OpenItem, TrialBalance } from '@umber/contract/ledger';
 import type { CodingLists, Proposals } from '@umber/contract/matching';
 import type { Session, SignIn } from '@umber/contract/people';
 import type { Arrangement, FileView } from '@umber/contract/separating';
+import type { SortingView } from '@umber/contract/sorting';
 import type { ArrivalRow, Tray, TrayCount, TrayRows } from '@umber/contract/trays';
 import type { Observable } from 'rxjs';
 
@@ -58,6 +60,8 @@ export class Api {
   upload = (id: string): Observable<UploadView> => this.#http.get<UploadView>(`/api/uploads/${id}`);
   sendPiece = (id: string, starts: number, piece: Blob): Observable<UploadView> =>
     this.#http.put<UploadView>(`/api/uploads/${id}/pieces/${starts}`, piece, { headers: { 'Content-Type': 'application/octet-stream' } });
+  keeping = (): Observable<KeepingView> => this.#http.get<KeepingView>('/api/keeping');
+  sorting = (): Observable<SortingView> => this.#http.get<SortingView>('/api/sorting');
   tokens = (): Observable<TokenView[]> => this.#http.get<TokenView[]>('/api/tokens');
   makeToken = (name: string): Observable<NewToken> => this.#http.post<NewToken>('/api/tokens', { name });
   revokeToken = (id: number): Observable<TokenView[]> => this.#http.delete<TokenView[]>(`/api/tokens/${id}`);

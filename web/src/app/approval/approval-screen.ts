@@ -5,6 +5,7 @@ import { Store } from '@ngrx/store';
 import { fullDay } from '../dates/day';
 import { documentFeature } from '../documents/document.state';
 import { PageSheet, type PageMark } from '../documents/page-sheet';
+import { MailSaid } from '../documents/mail-said';
 import { TrailPanel } from '../documents/trail-panel';
 import { WaysOut } from '../documents/ways-out';
 import { Keys } from '../keys/keys';
@@ -16,7 +17,7 @@ import { sessionFeature } from '../people/session.state';
   selector: 'umber-approval-screen',
   host: { class: 'beside-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PageSheet, TrailPanel, AmountPipe],
+  imports: [PageSheet, MailSaid, TrailPanel, AmountPipe],
   template: `
     <div class="paper">
       @if (document().pages[0]; as page) {
@@ -87,6 +88,7 @@ import { sessionFeature } from '../people/session.state';
         </p>
       }
       <h2>Trail</h2>
+      <umber-mail-said [document]="document()" />
       <umber-trail-panel [trail]="document().trail" />
     </section>
     <footer class="foot">

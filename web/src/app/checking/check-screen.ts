@@ -20,6 +20,7 @@ import { linkHorizontal } from 'd3-shape';
 import { inWords } from '../dates/day';
 import { DocumentActions, documentFeature, type DocumentChange } from '../documents/document.state';
 import { PageSheet, type PageMark } from '../documents/page-sheet';
+import { MailSaid } from '../documents/mail-said';
 import { TrailPanel } from '../documents/trail-panel';
 import { WaysOut } from '../documents/ways-out';
 import { Keys } from '../keys/keys';
@@ -42,7 +43,7 @@ const SMALLEST_PAGE = 430;
 @Component({
   selector: 'umber-check-screen',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PageSheet, DoubtCard, SumsSentence, LinesView, TrailPanel, RouterLink],
+  imports: [PageSheet, DoubtCard, SumsSentence, LinesView, MailSaid, TrailPanel, RouterLink],
   templateUrl: './check-screen.html',
   styleUrl: './check-screen.scss',
 })

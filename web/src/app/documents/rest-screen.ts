@@ -10,6 +10,7 @@ import { Keys } from '../keys/keys';
 import { grouped } from '../money/grouped';
 import { sessionFeature } from '../people/session.state';
 import { DocumentActions } from './document.state';
+import { MailSaid } from './mail-said';
 import { PageSheet } from './page-sheet';
 import { TrailPanel } from './trail-panel';
 
@@ -17,7 +18,7 @@ import { TrailPanel } from './trail-panel';
 @Component({
   selector: 'umber-rest-screen',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PageSheet, RouterLink, TrailPanel],
+  imports: [MailSaid, PageSheet, RouterLink, TrailPanel],
   template: `
     <div class="beside">
       @if (document().pages[0]; as page) {
@@ -61,6 +62,14 @@ import { TrailPanel } from './trail-panel';
           </tbody>
         </table>
       }
+      <p class="kinds">
+        <a class="plain-button" [href]="'/api/documents/' + document().id + '/file'" download>Save the file as it came</a>
+        @if (document().pages.length > 0) {
+          <a class="plain-button" [href]="'/api/documents/' + document().id + '/searchable.pdf'" download>Save as a searchable PDF</a>
+        }
+      </p>
+      <h2>How it came</h2>
+      <umber-mail-said [document]="document()" />
       <h2>Trail</h2>
       <umber-trail-panel [trail]="document().trail" />
     </section>
@@ -72,8 +81,11 @@ import { TrailPanel } from './trail-panel';
       gap: 24px;
       padding: 20px;
     }
-    a {
+    td a {
       color: var(--right);
+    }
+    .kinds a {
+      text-decoration: none;
     }
     .kinds {
       display: flex;

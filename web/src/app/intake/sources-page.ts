@@ -6,6 +6,7 @@ import { Api } from '../api';
 import { ageText } from '../dates/day';
 import { sessionFeature } from '../people/session.state';
 import { messageOf } from '../refusal';
+import { KeepingLine } from './keeping-line';
 import { RulesEditor } from './rules-editor';
 import { SourceForm } from './source-form';
 import { TokensPanel } from './tokens-panel';
@@ -15,12 +16,13 @@ import { TokensPanel } from './tokens-panel';
   selector: 'umber-sources-page',
   host: { class: 'list-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RulesEditor, SourceForm, TokensPanel],
+  imports: [KeepingLine, RulesEditor, SourceForm, TokensPanel],
   template: `
     <header>
       <h1>Sources</h1>
-      <p class="quiet">Where invoices come from, and what is done with what comes.</p>
+      <p class="quiet">Where invoices come from, and what is done with them.</p>
       <span class="gap"></span>
+      <a class="plain-button" href="/api/separator-sheet.pdf" download>Separator sheet to print</a>
       @if (mayAdd()) {
         <button class="plain-button" type="button" (click)="opened.set('mailbox')">Add a mailbox</button>
         <button class="plain-button" type="button" (click)="opened.set('folder')">Add a folder</button>
@@ -66,8 +68,12 @@ import { TokensPanel } from './tokens-panel';
     @if (mayBring()) {
       <umber-tokens-panel />
     }
+    <umber-keeping-line />
   `,
   styles: `
+    header a {
+      text-decoration: none;
+    }
     header p {
       margin: 0;
     }

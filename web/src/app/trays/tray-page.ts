@@ -7,6 +7,7 @@ import { ageText, dayText, dueText, todayIso, inWords } from '../dates/day';
 import { Keys } from '../keys/keys';
 import { currencySign, grouped } from '../money/grouped';
 import { ArrivalList } from './arrival-list';
+import { SortingLine } from './sorting-line';
 import { sortRows, type SortKey } from './sort-rows';
 import { TrayActions, trayFeature } from './tray.state';
 import { TrayStack } from './tray-stack';
@@ -38,7 +39,7 @@ const PAGE_OF_ROWS = 200;
 @Component({
   selector: 'umber-tray-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [TrayStack, MatSortModule, ArrivalList],
+  imports: [TrayStack, MatSortModule, ArrivalList, SortingLine],
   template: `
     <umber-tray-stack [tray]="known()" />
     <main>
@@ -50,6 +51,9 @@ const PAGE_OF_ROWS = 200;
           <button class="plain-button main" type="button" (click)="open(rows()[0])">Start <kbd>Enter</kbd></button>
         }
       </header>
+      @if (known() === 'filed') {
+        <umber-sorting-line />
+      }
       @if (error(); as message) {
         <p class="error" role="alert">{{ message }}</p>
       }

@@ -1,0 +1,14 @@
+import type { KeepingView } from '@umber/contract/archive';
+import type { Database } from '../database/database.js';
+import { checkBlobs, damagedBlobs, keepingCounts } from './queries.js';
+
+/** Blobs compared with their checksums in one go. */
+const AT_ONCE = 200;
+
+/** Compares what has not been compared for longest with its checksum. Safe to run twice and to lose half-way. */
+export const verifyBlobs = (db: Database): Promise<number> => checkBlobs(db, AT_ONCE);
+
+/** How much is kept, how much of it was compared lately, and what is damaged. */
+export async function keepingView(db: Database): Promise<KeepingView> {
+  return { ...(await keepingCounts(db)), damaged: await damagedBlobs(db) };
+}

@@ -1,0 +1,10 @@
+import { PDFDocument, StandardFonts } from '@cantoo/pdf-lib';
+
+/** A page of plain text as a PDF with a text layer, the first line large. */
+export async function letterPdf(lines: readonly string[]): Promise<Buffer> {
+  const pdf = await PDFDocument.create();
+  const font = await pdf.embedFont(StandardFonts.Helvetica);
+  const page = pdf.addPage([595, 842]);
+  lines.forEach((line, i) => page.drawText(line, { x: 50, y: 780 - 18 * i, size: i === 0 ? 18 : 10, font }));
+  return Buffer.from(await pdf.save());
+}

@@ -1,0 +1,81 @@
+import { letterPdf } from './letters.js';
+import { invoicePdf } from './documents.js';
+import { mail, testServer, until, Visitor, type TestServer } from './harness.js';
+
+describe('what is no invoice', () => {
+  let server: TestServer;
+  let clerk: Visitor;
+  beforeAll(async () => {
+    server = await testServer();
+    clerk = await Visitor.signedIn(server.httpPort, 'nell');
+  });
+  afterAll(() => server.close());
+
+  /** Mails a PDF and waits until it has left Arriving; its view. */
+  const read = async (name: string, content: Buffer) => {
+    await mail(server.smtpPort, [{ filename: name, content }]);
+    const id = await until(`${name} to be read`, async () => {
+      const { rows } = await server.pool.query(
+        "select d.id from documents d join files f on f.id = d.file_id where f.name = $1 and d.tray <> 'arriving'",
+        [name],
+      );
+      return rows[0]?.id as number | undefined;
+    });
+    return clerk.ok('GET', `/api/documents/${id}`);
+  };
+  const seller = 'Tarnside Lubricants Ltd';
+
+  it('a reminder is filed and points at the invoice it is about, if that is here', async () => {
+    const invoice = await read('invoice.pdf', await invoicePdf('tarnside', 0));
+    const number = invoice.fields.invoiceNumber.value;
+    const reminder = await read(
+      'reminder.pdf',
+      await letterPdf(['Payment reminder', seller, 'Date 12 October 2026', `Invoice no. ${number}`, 'Please pay at once.']),
+    );
+    expect(reminder).toMatchObject({ tray: 'filed', kind: 'reminder', reason: 'Reminder about 1 invoice', doubts: [] });
+    expect(reminder.citations).toMatchObject([{ number, document: { id: invoice.id, tray: invoice.tray } }]);
+    const lost = await read(
+      'lost.pdf',
+      await letterPdf(['Payment reminder', seller, 'Date 13 October 2026', 'Invoice no. TL-999999', 'Please pay at once.']),
+    );
+    expect(lost.citations).toEqual([{ number: 'TL-999999', amount: null, document: null }]);
+  });
+
+  it('and a clerk who sorts one otherwise is learned from', async () => {
+    const overview = (n: number) =>
+      letterPdf([
+        'Account overview',
+        seller,
+        `Date ${n} September 2026`,
+        'Below you find the sums of your account.',
+        'Kind regards',
+        'Our bookkeeping department',
+      ]);
+    const first = await read('overview-1.pdf', await overview(1));
+    expect(first.kind).not.toBe('statement');
+    const sorted = await clerk.ok('PUT', `/api/documents/${first.id}/kind`, { version: first.version, kind: 'statement' });
+    expect(sorted).toMatchObject({ tray: 'filed', kind: 'statement' });
+    await until('it to be learned', async () => (await clerk.ok('GET', '/api/sorting')).version > 0);
+    const second = await read('overview-2.pdf', await overview(2));
+    expect(second).toMatchObject({ tray: 'filed', kind: 'statement' });
+    expect(
+      second.trail.some(
+        (entry: { act: string; sentence: string }) => entry.act === 'sorted' && entry.sentence.includes('people sorted so'),
+      ),
+    ).toBe(true);
+  });
+
+  it('that is an invoice after all is read as one', async () => {
+    const invoice = await read('after-all.pdf', await invoicePdf('tarnside', 1));
+    const filed = await server.pool.query("update documents set tray = 'filed', kind = 'other' where id = $1 returning version", [
+      invoice.id,
+    ]);
+    await clerk.ok('PUT', `/api/documents/${invoice.id}/kind`, { version: filed.rows[0].version, kind: 'invoice' });
+    const again = await until('it to be read again', async () => {
+      const view = await clerk.ok('GET', `/api/documents/${invoice.id}`);
+      return view.tray !== 'arriving' && view.tray !== 'filed' && view;
+    });
+    expect(again).toMatchObject({ kind: 'invoice', fields: { invoiceNumber: { value: invoice.fields.invoiceNumber.value } } });
+    expect(again.lines.length).toBe(invoice.lines.length);
+  });
+});
