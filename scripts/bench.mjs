@@ -22,7 +22,8 @@ async function withDatabase(work) {
 }
 
 try {
-  if (part !== 'reading' && part !== 'intake') throw new Trouble('Say what to measure: npm run bench -- reading, or npm run bench -- intake');
+  if (part !== 'reading' && part !== 'intake')
+    throw new Trouble('Say what to measure: npm run bench -- reading, or npm run bench -- intake');
   ensurePackages({ browser: part === 'reading' });
   ensureModules();
   ensureBuild();

@@ -1,7 +1,7 @@
 // npm start: sets up what is missing, starts the database, the server and the demo's stand-ins, prints where to go.
 import { fork } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
-import { existsSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Cluster, freePort, makeDataFolder, reachable } from './cluster.mjs';
 import { ensureBuild, ensureModules, ensurePackages, ensureSpace, ROOT, say, Trouble } from './ground.mjs';
@@ -56,6 +56,13 @@ function dataFolder() {
   return elsewhere;
 }
 
+/** The folder that the stand-in copier writes scans to. */
+function copierFolder() {
+  const path = join(folder, 'copier');
+  mkdirSync(path, { recursive: true, mode: 0o755 });
+  return path;
+}
+
 /** The installation's key, made once: passwords of mailboxes are sealed with it. */
 function secretKey() {
   const path = join(folder, 'secret.key');
@@ -102,6 +109,7 @@ try {
     UMBER_SMTP_PORT: String(smtpPort),
     UMBER_SECRET: secretKey(),
     UMBER_DEMO_PORT: String(demoPort),
+    UMBER_DEMO_FOLDER: copierFolder(),
     UMBER_DEMO_URL: `http://127.0.0.1:${demoPort}`,
   };
   const marker = join(folder, 'demo.loaded');

@@ -11,13 +11,18 @@ describe('a scanned stack', () => {
     const clerk = await stage.signIn('nell');
     await letSupplierWrite(clerk, 'two on paper, scanned');
     await clerk.getByRole('link', { name: /Arriving/ }).click();
-    const scan = clerk.locator('tr', { hasText: 'Scan from the mail room' });
-    await scan.getByText(/\.pdf, \d+ pages/).waitFor({ timeout: 90_000 });
-    await clerk.waitForFunction(() => document.querySelectorAll('tr ul.inside li').length === 2, null, { timeout: 60_000 });
-    await clerk.waitForFunction(() => !document.querySelector('tr ul.inside')?.textContent?.includes('Arriving'), null, {
-      timeout: 60_000,
-    });
-    await scan.getByText(/\.pdf, \d+ pages/).click();
+    const scan = clerk.getByRole('option', { name: /Scan from the mail room/ });
+    await scan.waitFor({ timeout: 60_000 });
+    await scan.click();
+    const pages = clerk.getByRole('link', { name: /\d+ pages, 2 documents/ });
+    await pages.waitFor({ timeout: 90_000 });
+    // Both are read before their pages are looked at.
+    await clerk.waitForFunction(
+      () => [...document.querySelectorAll('umber-arrival-panel li')].filter((step) => step.textContent?.includes('Checked')).length === 2,
+      null,
+      { timeout: 60_000 },
+    );
+    await pages.click();
 
     // Two documents lie there, each with its number; why the second begins is said beside its page.
     const groups = clerk.locator('section.group:not(.aside)');

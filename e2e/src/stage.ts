@@ -1,6 +1,9 @@
 import { fork, type ChildProcess } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
+import { mkdtemp } from 'node:fs/promises';
 import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import pg from 'pg';
 import { chromium, type Browser, type Page } from 'playwright-core';
@@ -41,6 +44,7 @@ export class Stage {
       UMBER_DEMO_PORT: String(demo),
       UMBER_DEMO_URL: `http://127.0.0.1:${demo}`,
       UMBER_DEMO_COUNT: '0',
+      UMBER_DEMO_FOLDER: await mkdtemp(join(tmpdir(), 'umber-copier-')),
     };
     await stage.#run('server/dist/demo/prepare.js', env, 'exit');
     await stage.#run('server/dist/main.js', env, 'message');

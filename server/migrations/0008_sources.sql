@@ -1,7 +1,7 @@
 -- Where arrivals come from, and what is done with what comes there.
 create table sources (
   id bigint generated always as identity primary key,
-  kind text not null check (kind in ('mail', 'mailbox', 'folder', 'upload', 'api', 'scanner')),
+  kind text not null check (kind in ('mail', 'mailbox', 'folder', 'upload', 'api')),
   name text not null unique check (name <> ''),
   enabled boolean not null default true,
   settings jsonb not null default '{}',

@@ -5,6 +5,7 @@ import { DRAWN_AT, RESOLUTIONS, spoilt, stackPdf, type Damage, type ScannedSheet
 import { imagePages } from '@umber/server/readers/image';
 import { jpegOf } from '@umber/server/readers/picture-files';
 import { readFile } from '@umber/server/readers/read-file';
+import { separatorSheet } from '@umber/server/separating/separator-sheet';
 
 /** Chance that a sheet went into the feeder upside down, and that the empty back of one was scanned too. */
 const UPSIDE_DOWN = 0.2;
@@ -12,16 +13,23 @@ const EMPTY_BACK = 0.3;
 
 /**
  * The stand-in scanner: feeds the invoices, printed, sheet by sheet, a little askew and grainy, some upside down, some with their
- * empty backs, and hands over one PDF of pictures. The same for the same seed.
+ * empty backs, separator sheets between them where they are wanted, and hands over one PDF of pictures. `damage` says how good the
+ * machine is and at which resolution it scans. The same for the same seed.
  */
-export async function scanStack(invoices: readonly DrawnInvoice[], seed: number, damage: Damage = 'easy'): Promise<Buffer> {
+export async function scanStack(
+  invoices: readonly DrawnInvoice[],
+  seed: number,
+  { damage = 'easy', separators = false }: { damage?: Damage; separators?: boolean } = {},
+): Promise<Buffer> {
   const random = new Random(seed);
   const sheets: ScannedSheet[] = [];
   const scan = async (page: Grey) => {
     const fed = spoilt(random.chance(UPSIDE_DOWN) ? turned(page, 2) : page, damage, seed + sheets.length);
     sheets.push({ jpeg: await jpegOf(fed, 1), width: fed.width, height: fed.height, resolution: RESOLUTIONS[damage] });
   };
-  for (const invoice of invoices) {
+  const between = separators ? await printed(await separatorSheet()) : [];
+  for (const [nth, invoice] of invoices.entries()) {
+    if (nth > 0) for (const sheet of between) await scan(sheet);
     const pages = await printed(await drawInvoice(invoice));
     for (const page of pages) await scan(page);
     if (random.chance(EMPTY_BACK)) await scan(blank(pages[0].width, pages[0].height, 250));

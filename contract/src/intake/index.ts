@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { FILE_TYPES, RULE_PARTS, RULE_TESTS, type Condition, type RuleAct, type SourceRule } from '@umber/core/intake';
 
-export const SOURCE_KINDS = ['mail', 'mailbox', 'folder', 'upload', 'api', 'scanner'] as const;
+export const SOURCE_KINDS = ['mail', 'mailbox', 'folder', 'upload', 'api'] as const;
 export type SourceKind = (typeof SOURCE_KINDS)[number];
 
 /** What each way in is, as people read it. */
@@ -11,7 +11,6 @@ export const SOURCE_KIND_NAMES: Readonly<Record<SourceKind, string>> = {
   folder: 'Watched folder',
   upload: 'Upload',
   api: 'Other programs',
-  scanner: 'Scanner',
 };
 
 /** How a mailbox is reached over IMAP, and what is done with a mail once it is kept here. */

@@ -1,5 +1,6 @@
 import { openPool } from '../database/database.js';
 import { migrate } from '../database/migrate.js';
+import { insertSource } from '../intake/queries.js';
 import { loadDemo } from './load.js';
 
 /** Migrates the database and loads the demo where it is empty. Prints `fresh` or `kept`. */
@@ -8,6 +9,17 @@ if (!url) throw new Error('The setting UMBER_DATABASE_URL is missing. Start with
 const pool = openPool(url, 2);
 try {
   await migrate(pool);
+  const folder = process.env.UMBER_DEMO_FOLDER;
+  // The folder that the stand-in copier writes to; kept where it was switched off or changed since.
+  if (folder)
+    await insertSource(
+      pool,
+      'folder',
+      'The copier’s folder',
+      true,
+      { path: folder, afterwards: 'move', foldersAreTags: true, polls: false },
+      null,
+    );
   console.log((await loadDemo(pool, new Date().toISOString().slice(0, 10))) ? 'fresh' : 'kept');
 } finally {
   await pool.end();

@@ -1,5 +1,6 @@
 import { fork, type ChildProcess } from 'node:child_process';
 import { readFileSync } from 'node:fs';
+import { constants, setPriority } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import { FileRefused } from './file-refused.js';
 import type { ReadOptions, ReadPage } from './read-file.js';
@@ -134,6 +135,8 @@ export class ReaderPool {
       execArgv: [`--max-old-space-size=${this.#options.memory}`],
       stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
     });
+    // People who wait for a screen come first.
+    if (child.pid !== undefined) setPriority(child.pid, constants.priority.PRIORITY_BELOW_NORMAL);
     const reader: Reader = { process: child, job: null };
     child.on('message', (answer: ReaderAnswer) => this.#answered(reader, answer));
     child.on('exit', () => this.#end(reader, TOO_HARD()));

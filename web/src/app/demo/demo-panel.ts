@@ -8,6 +8,7 @@ const WISHES: readonly { readonly what: DemoMail; readonly text: string }[] = [
   { what: 'doubt', text: 'one with slips in it' },
   { what: 'price-variance', text: 'one with a higher price' },
   { what: 'stack', text: 'two on paper, scanned' },
+  { what: 'copier', text: 'two in the copier’s folder' },
   { what: 'no-attachment', text: 'a mail without invoice' },
   { what: 'again', text: 'the last invoice again' },
 ];

@@ -158,7 +158,8 @@ export class ArrivalList {
   );
   protected readonly arrivals = computed(() => this.#found() ?? this.#newest());
   protected readonly mayBring = computed(() => may(this.#person()?.role ?? 'auditor', 'bring'));
-  readonly #shown = computed(() => this.chosen() ?? this.arrivals()[0]?.id ?? null);
+  /** The chosen one while it is in the list, else the newest. */
+  readonly #shown = computed(() => (this.arrivals().find(({ id }) => id === this.chosen()) ?? this.arrivals()[0])?.id ?? null);
   /** Asked for anew whenever something came or went on. */
   protected readonly open = toSignal(
     combineLatest([toObservable(this.#shown), toObservable(this.#newest)]).pipe(
