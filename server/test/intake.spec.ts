@@ -203,7 +203,7 @@ describe('ways in', () => {
         },
       ]);
       expect(saved.status).toBe(200);
-      const send = async (text: string, nth: number, to = COMPANY.invoicesAddress) =>
+      const send = async (text: string, nth: number, to: string = COMPANY.invoicesAddress) =>
         mail(server.smtpPort, [{ filename: `${nth}.pdf`, content: await invoicePdf('tarnside', nth % 2) }], { subject: text, to });
       await send('New catalogue', 3);
       await send('May statement', 4);

@@ -42,6 +42,11 @@ describe('sources that the server goes to', () => {
   });
   afterAll(() => server.close());
 
+  const mailsIn = async (imap: Dovecot, folder: string) =>
+    imap.visit(async (client) => {
+      const status = await client.status(folder, { messages: true });
+      return status ? status.messages : 0;
+    });
   const sourceNamed = async (name: string) =>
     (await administrator.ok('GET', '/api/sources')).find((one: { name: string }) => one.name === name);
   const arrivalsOf = async (name: string) =>
@@ -86,8 +91,8 @@ describe('sources that the server goes to', () => {
       await until('the second mail', async () =>
         (await arrivalsOf('Shared')).some((one) => one.subject === 'while watched' && one.state === 'unpacked'),
       );
-      await until('both to be moved', () => imap.visit(async (client) => (await client.status('Kept', { messages: true })).messages === 2));
-      expect(await imap.visit(async (client) => (await client.status('INBOX', { messages: true })).messages)).toBe(0);
+      await until('both to be moved', () => mailsIn(imap, 'Kept').then((count) => count === 2));
+      expect(await mailsIn(imap, 'INBOX')).toBe(0);
       expect(await arrivalsOf('Shared')).toHaveLength(2);
     });
 
@@ -120,7 +125,7 @@ describe('sources that the server goes to', () => {
     });
 
     it('says what is wrong with its settings', async () => {
-      const tried = async (change: object, password = MAILBOX.password) => {
+      const tried = async (change: object, password: string = MAILBOX.password) => {
         const name = `Wrong ${Math.random()}`;
         await administrator.ok('POST', '/api/sources', {
           kind: 'mailbox',
@@ -165,7 +170,9 @@ describe('sources that the server goes to', () => {
         (await arrivalsOf('Copier')).find((one) => one.name === 'slow.pdf' && one.state === 'unpacked'),
       );
       expect(slow).toMatchObject({ kind: 'file', tags: ['Workshop'] });
-      await until('it to be moved', async () => (await readdir(join(folder, 'Taken in', 'Workshop')).catch(() => [])).includes('slow.pdf'));
+      await until('it to be moved', async () =>
+        (await readdir(join(folder, 'Taken in', 'Workshop')).catch((): string[] => [])).includes('slow.pdf'),
+      );
       expect((await readFile(join(folder, 'Taken in', 'Workshop', 'slow.pdf'))).equals(pdf)).toBe(true);
       expect((await readdir(folder)).sort()).toEqual(['Taken in', 'Workshop', 'copying.pdf.part']);
       expect(await arrivalsOf('Copier')).toHaveLength(2);

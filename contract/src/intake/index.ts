@@ -121,7 +121,7 @@ const actSchema = Joi.alternatives<RuleAct>().conditional(Joi.object({ act: Joi.
   otherwise: Joi.forbidden(),
 });
 export const rulesSchema = Joi.array<readonly SourceRule[]>()
-  .items(Joi.object<SourceRule, true>({ conditions: Joi.array().items(conditionSchema).max(5).required(), does: actSchema.required() }))
+  .items(Joi.object<SourceRule>({ conditions: Joi.array().items(conditionSchema).max(5).required(), does: actSchema.required() }))
   .max(50)
   .required();
 
