@@ -157,7 +157,7 @@ export class CheckScreen {
     });
     inject(Keys).use([
       { keys: 'Enter', does: 'take the first answer, go to the next doubt; then settle the document', run: () => this.enter() },
-      { keys: '1 2 3 4', does: 'take an answer by its number', run: (event) => this.#take(Number(event.key) - 1) },
+      { keys: '1 2 3 4 5 6 7', does: 'take an answer by its number', run: (event) => this.#take(Number(event.key) - 1) },
       {
         keys: 'e',
         does: 'type a value for the open field',

@@ -1,5 +1,5 @@
 import type { DocumentView, DoubtView, FieldView } from '@umber/contract/documents';
-import { HEADER_FIELDS, type HeaderField, type ReadValue } from '@umber/core/reading';
+import { HEADER_FIELDS, type DocumentKind, type HeaderField, type ReadValue } from '@umber/core/reading';
 import { asked, marginItems } from './margin-items';
 import { answersTo } from './questions';
 
@@ -129,8 +129,10 @@ describe('the answers to a doubt', () => {
     expect(answersTo(doubt(1, { field: 'grossTotal' }), missing).map((answer) => answer.text)).toEqual(['120.00', 'not on the page']);
   });
 
-  it('ask what a document is', () => {
-    expect(answersTo(doubt(1, { field: 'kind' }), view([])).map((answer) => answer.value)).toEqual(['invoice', 'credit-note']);
+  it('ask what a document is, what it was read as first', () => {
+    const kinds = (kind: DocumentKind) => answersTo(doubt(1, { field: 'kind' }), { ...view([]), kind }).map((answer) => answer.value);
+    expect(kinds('invoice')).toEqual(['invoice', 'credit-note', 'statement', 'reminder', 'delivery-note', 'order-confirmation', 'other']);
+    expect(kinds('reminder').slice(0, 2)).toEqual(['reminder', 'invoice']);
   });
 
   it('let anything else stand as it is', () => {

@@ -74,7 +74,8 @@ function computedTotal(field: HeaderField, { fields }: DocumentView): string | n
 /** The answers a doubt is offered, likeliest first; the first is what Enter takes. */
 export function answersTo(doubt: DoubtView, document: DocumentView): Answer[] {
   if (doubt.field === 'kind') {
-    return DOCUMENT_KINDS.map((kind) => ({
+    const kinds = [document.kind, ...DOCUMENT_KINDS.filter((kind) => kind !== document.kind)];
+    return kinds.map((kind) => ({
       text: KIND_NAMES[kind],
       reason: kind === document.kind ? 'as read' : '',
       value: kind,
