@@ -45,15 +45,16 @@ await shoot(clerk, 'tray', '/tray/check');
 await shoot(clerk, 'check', '/tray/check', ['row:Crakewell']);
 await shoot(clerk, 'check-lines', '/tray/check', ['row:Tarnside', 'l']);
 await shoot(clerk, 'keys', null, ['l', '?']);
-await shoot(clerk, 'arriving', '/tray/arriving');
-await clerk
-  .getByText(/\.pdf, \d+ pages/)
-  .first()
-  .click();
+await clerk.goto(`${base}/tray/arriving`);
+await clerk.getByRole('option', { name: /Scan from the mail room/ }).click();
+await shoot(clerk, 'arriving', null);
+await clerk.getByRole('link', { name: /pages, \d+ documents/ }).click();
 await shoot(clerk, 'pages', null, ['ArrowRight']);
 await shoot(clerk, 'check-scan', '/tray/check', ['row:Fellbeam']);
 await shoot(clerk, 'match', '/tray/match', ['row:Hartscale']);
+await shoot(clerk, 'filed', '/tray/filed', ['row:Bellwether']);
 await shoot(clerk, 'orders', '/orders');
+await shoot(await as('sol'), 'sources', '/sources');
 await shoot(clerk, 'suppliers', '/suppliers');
 const manager = await as('ines');
 await shoot(manager, 'sign-off', '/tray/sign-off', ['row:Montechiaro']);

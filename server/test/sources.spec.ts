@@ -121,7 +121,7 @@ describe('sources that the server goes to', () => {
       await administrator.ok('PUT', `/api/sources/${left.id}`, { name: 'Left alone', enabled: true, settings: { ...left.settings } });
       await until('a second look', async () => (await sourceNamed('Left alone')).lastSeenAt > left.lastSeenAt, 20_000);
       expect(await arrivalsOf('Left alone')).toHaveLength(3);
-      expect((await arrivalsOf('Left alone')).every((one) => one.state === 'repeated')).toBe(true);
+      await until('all to be known', async () => (await arrivalsOf('Left alone')).every((one) => one.state === 'repeated'));
     });
 
     it('says what is wrong with its settings', async () => {

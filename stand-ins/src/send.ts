@@ -1,5 +1,5 @@
 import { createTransport } from 'nodemailer';
-import { drawInvoice, type DrawnInvoice } from '@umber/demo/drawing';
+import { drawInvoice, drawLetter, type DrawnInvoice, type DrawnLetter } from '@umber/demo/drawing';
 import type { DemoMailPlan } from '@umber/demo/first-day';
 import { COMPANY, SUPPLIERS } from '@umber/demo/scenario';
 import { scanStack } from './scanner.js';
@@ -14,7 +14,10 @@ export async function sendMail(plan: DemoMailPlan, smtpPort: number): Promise<{ 
       to: COMPANY.invoicesAddress,
       subject: plan.subject,
       text: `${plan.text}\n\n${sender.signature}`,
-      attachments: plan.supplierKey === null ? [await scanned(plan.invoices)] : await Promise.all(plan.invoices.map(attached)),
+      attachments:
+        plan.supplierKey === null
+          ? [await scanned(plan.invoices)]
+          : await Promise.all([...plan.invoices.map(attached), ...(plan.letters ?? []).map(attachedLetter)]),
     });
   } finally {
     transport.close();
@@ -34,6 +37,12 @@ function senderOf(key: string) {
     signature: `${supplier.name}\n${supplier.address.join(', ')}`,
   };
 }
+
+const attachedLetter = async (letter: DrawnLetter) => ({
+  filename: `${letter.kind}-${letter.date}.pdf`,
+  content: await drawLetter(letter),
+  contentType: 'application/pdf',
+});
 
 const attached = async (invoice: DrawnInvoice) => ({
   filename: `${invoice.number.replace(/[^\w-]/g, '-')}.pdf`,

@@ -1,2 +1,3 @@
 export * from './draw.js';
 export * from './invoices.js';
+export * from './letter.js';

@@ -1,7 +1,7 @@
 import { addDays, type IsoDate } from '@umber/core/dates';
 import { ibanOf } from '@umber/core/identifiers';
-import { invoiceOfOrder, invoiceWithoutOrder, type DrawnInvoice, type Twist } from '../drawing/index.js';
-import { scenarioOrders, SUPPLIERS } from '../scenario/index.js';
+import { invoiceOfOrder, invoiceWithoutOrder, type DrawnInvoice, type DrawnLetter, type Twist } from '../drawing/index.js';
+import { scenarioOrders, SUPPLIERS, type ScenarioSupplier } from '../scenario/index.js';
 
 /** A mail of the demo: from whom, what it says, which invoices hang on it. */
 export interface DemoMailPlan {
@@ -10,6 +10,8 @@ export interface DemoMailPlan {
   readonly subject: string;
   readonly text: string;
   readonly invoices: readonly DrawnInvoice[];
+  /** What else hangs on it. */
+  readonly letters?: readonly DrawnLetter[];
 }
 
 const mail = (supplierKey: string, invoices: readonly DrawnInvoice[], text = 'Please find our invoice attached.'): DemoMailPlan => ({
@@ -30,6 +32,21 @@ const stack = (invoices: readonly DrawnInvoice[]): DemoMailPlan => ({
   invoices,
 });
 
+const supplierOf = (key: string): ScenarioSupplier => {
+  const supplier = SUPPLIERS.find((one) => one.key === key);
+  if (!supplier) throw new Error(`no supplier ${key} in the scenario`);
+  return supplier;
+};
+
+/** A letter about invoices that came, and some that never did. */
+const letter = (supplierKey: string, kind: DrawnLetter['kind'], date: IsoDate, invoices: DrawnLetter['invoices']): DemoMailPlan => ({
+  supplierKey,
+  subject: kind === 'reminder' ? 'Reminder' : 'Your statement of account',
+  text: kind === 'reminder' ? 'Please look into this.' : 'Our statement is attached.',
+  invoices: [],
+  letters: [{ supplier: supplierOf(supplierKey), kind, date, invoices }],
+});
+
 /** The mails of the first start: clean ones, ones with doubts, variances, a short receipt, credit, services without order. */
 export function firstDayMails(today: IsoDate): DemoMailPlan[] {
   const orders = scenarioOrders(today);
@@ -38,14 +55,14 @@ export function firstDayMails(today: IsoDate): DemoMailPlan[] {
   const ofOrder = (key: string, nth: number, daysAgo: number, twist: Twist = {}) =>
     invoiceOfOrder(ordersOf(key)[nth], addDays(today, -daysAgo), (serial += 7), twist);
   const without = (key: string, daysAgo: number, twist: Twist = {}) => {
-    const supplier = SUPPLIERS.find((one) => one.key === key);
-    if (!supplier) throw new Error(`no supplier ${key} in the scenario`);
-    return invoiceWithoutOrder(supplier, addDays(today, -daysAgo), (serial += 7), twist);
+    return invoiceWithoutOrder(supplierOf(key), addDays(today, -daysAgo), (serial += 7), twist);
   };
   const one = (key: string, nth: number, daysAgo: number, twist: Twist = {}, text?: string) =>
     mail(key, [ofOrder(key, nth, daysAgo, twist)], text);
+  const about = ({ number, issueDate, gross }: DrawnInvoice) => ({ number, date: issueDate, amount: gross });
+  const [paid, late] = [ofOrder('tarnside', 0, 9), ofOrder('bellwether', 0, 3)];
   return [
-    one('tarnside', 0, 9),
+    mail('tarnside', [paid]),
     one('dapplemere', 0, 12),
     one('mossrigg', 0, 8),
     one('crakewell', 0, 10),
@@ -54,7 +71,7 @@ export function firstDayMails(today: IsoDate): DemoMailPlan[] {
     one('elsterfurt', 0, 5),
     mail('oeverdijk', [ofOrder('oeverdijk', 0, 11), ofOrder('oeverdijk', 1, 4)], 'Hierbij ontvangt u onze facturen.'),
     one('hartscale', 1, 4),
-    one('bellwether', 0, 3),
+    mail('bellwether', [late]),
     one('brandtal', 0, 6, {}, 'Anbei unsere Rechnung.'),
     one('ovenden', 0, 10),
     one('valmorin', 0, 9, {}, 'Veuillez trouver ci-joint notre facture.'),
@@ -82,6 +99,12 @@ export function firstDayMails(today: IsoDate): DemoMailPlan[] {
     one('bocage', 1, 3, { credit: true, part: 0.2 }, 'Vous trouverez notre avoir ci-joint.'),
     // On paper, scanned in one go.
     stack([without('fellbeam', 4), without('garthwater', 3), without('whinstone', 12), without('underbarrow', 2)]),
+    // Letters: what they name is here, or never came.
+    letter('tarnside', 'reminder', addDays(today, -1), [about(paid)]),
+    letter('bellwether', 'statement', addDays(today, -1), [
+      about(late),
+      { number: 'INV-250977', date: addDays(today, -41), amount: '812.40' },
+    ]),
     mail('garthwater', [], 'From next month our office opens at nine. No need to reply.'),
   ];
 }

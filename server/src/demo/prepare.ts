@@ -1,7 +1,14 @@
+import type { SourceRule } from '@umber/core/intake';
 import { openPool } from '../database/database.js';
 import { migrate } from '../database/migrate.js';
-import { insertSource } from '../intake/queries.js';
+import { insertSource, replaceRules, sourceOfKind } from '../intake/queries.js';
 import { loadDemo } from './load.js';
+
+/** Rules that the clerks wrote for mail. */
+const DEMO_RULES: readonly SourceRule[] = [
+  { conditions: [{ part: 'subject', test: 'contains', text: 'newsletter' }], does: { act: 'turn-away', reason: 'advertising' } },
+  { conditions: [{ part: 'recipient', test: 'contains', text: '+coal' }], does: { act: 'department', department: 'Locomotive Shed' } },
+];
 
 /** Migrates the database and loads the demo where it is empty. Prints `fresh` or `kept`. */
 const url = process.env.UMBER_DATABASE_URL;
@@ -20,7 +27,10 @@ try {
       { path: folder, afterwards: 'move', foldersAreTags: true, polls: false },
       null,
     );
-  console.log((await loadDemo(pool, new Date().toISOString().slice(0, 10))) ? 'fresh' : 'kept');
+  const fresh = await loadDemo(pool, new Date().toISOString().slice(0, 10));
+  const mail = await sourceOfKind(pool, 'mail');
+  if (fresh && mail) await replaceRules(pool, mail.id, DEMO_RULES);
+  console.log(fresh ? 'fresh' : 'kept');
 } finally {
   await pool.end();
 }

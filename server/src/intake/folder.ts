@@ -13,6 +13,8 @@ export const DONE = 'Taken in';
 const STABLE_MS = 2000;
 const POLL_MS = 1000;
 const DEPTH = 5;
+/** How often it is looked whether the folder is still there, in milliseconds. */
+const LOOK_MS = 30_000;
 
 /** A folder on this machine or a network drive, watched until it is stopped: complete files are kept, then moved or left. */
 export class Folder {
@@ -20,6 +22,7 @@ export class Folder {
   readonly #id: number;
   readonly #settings: FolderSettings;
   #watcher: FSWatcher | null = null;
+  #looking: NodeJS.Timeout | undefined;
   /** Files are taken one after the other: a heap of them does not fill the memory. */
   #last: Promise<void> = Promise.resolve();
 
@@ -46,14 +49,21 @@ export class Folder {
     this.#watcher
       .on('add', take)
       .on('change', take)
-      .on('ready', () => void this.#note(null))
+      .on('ready', () => void this.#look())
       .on('error', (error) => void this.#note(whatFailed(error)));
-    void tryFolder(this.#settings).then(({ works, sentence }) => (works ? undefined : this.#note(sentence)));
+    this.#looking = setInterval(() => void this.#look(), LOOK_MS);
   }
 
   async stop(): Promise<void> {
+    clearInterval(this.#looking);
     await this.#watcher?.close();
     await this.#last;
+  }
+
+  /** Notes whether the folder is still there and may be read. */
+  async #look(): Promise<void> {
+    const { works, sentence } = await tryFolder(this.#settings);
+    await this.#note(works ? null : sentence);
   }
 
   async #take(file: string): Promise<void> {

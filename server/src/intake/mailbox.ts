@@ -61,8 +61,8 @@ export class Mailbox {
       await client.connect();
       await client.mailboxOpen(this.#settings.folder);
       while (client.usable && !this.#stopped.signal.aborted) {
-        await this.#takeAll(client);
-        await noteSource(this.#services.pool, this.#id, null);
+        const tooLarge = await this.#takeAll(client);
+        await noteSource(this.#services.pool, this.#id, tooLarge === 0 ? null : leftThere(tooLarge));
         worked();
         const waits = new AbortController();
         const until = { signal: waits.signal };
@@ -78,24 +78,36 @@ export class Mailbox {
     }
   }
 
-  /** Keeps every mail that is not kept yet, then does with each what is to be done afterwards: a mail is never touched before it is kept. */
-  async #takeAll(client: ImapFlow): Promise<void> {
+  /**
+   * Keeps every mail that is not kept yet, then does with each what is to be done afterwards: a mail is never touched before it
+   * is kept. Returns how many were left because they are too large.
+   */
+  async #takeAll(client: ImapFlow): Promise<number> {
     const opened = client.mailbox;
-    if (!opened) return;
+    if (!opened) return 0;
+    let tooLarge = 0;
     const uids = (await client.search({ all: true }, { uid: true })) || [];
     const originOf = (uid: number) => `${opened.uidValidity}:${uid}`;
     const known = new Set(await knownOrigins(this.#services.pool, this.#id, uids.map(originOf)));
     for (const uid of uids) {
-      if (this.#stopped.signal.aborted) return;
+      if (this.#stopped.signal.aborted) break;
       const origin = originOf(uid);
-      if (!known.has(origin) && !(await this.#take(client, uid, origin))) continue;
+      if (!known.has(origin)) {
+        const taken = await this.#take(client, uid, origin);
+        if (taken === 'too large') tooLarge++;
+        if (taken !== 'kept') continue;
+      }
       if (!known.has(origin) || this.#settings.afterwards === 'move') await this.#afterwards(client, uid);
     }
+    return tooLarge;
   }
 
-  async #take(client: ImapFlow, uid: number, origin: string): Promise<boolean> {
-    const mail = await client.fetchOne(String(uid), { source: true, size: true, envelope: true }, { uid: true });
-    if (!mail || !mail.source || mail.source.length > MOST_BYTES) return false;
+  async #take(client: ImapFlow, uid: number, origin: string): Promise<'kept' | 'gone' | 'too large'> {
+    const announced = await client.fetchOne(String(uid), { size: true }, { uid: true });
+    if (!announced) return 'gone';
+    if ((announced.size ?? 0) > MOST_BYTES) return 'too large';
+    const mail = await client.fetchOne(String(uid), { source: true, envelope: true }, { uid: true });
+    if (!mail || !mail.source) return 'gone';
     const to = (mail.envelope?.to ?? []).flatMap(({ address }) => (address ? [address.toLowerCase()] : []));
     const from = mail.envelope?.from?.[0]?.address?.toLowerCase() ?? null;
     await storeArrival(this.#services, {
@@ -109,7 +121,7 @@ export class Mailbox {
       person: null,
       tags: [],
     });
-    return true;
+    return 'kept';
   }
 
   async #afterwards(client: ImapFlow, uid: number): Promise<void> {
@@ -121,6 +133,9 @@ export class Mailbox {
     }
   }
 }
+
+const leftThere = (count: number): string =>
+  `${count === 1 ? 'A mail is' : `${count} mails are`} larger than ${MOST_BYTES / 1024 / 1024} MB and left in the mailbox. Take out what is needed and upload it.`;
 
 function clientFor({ host, port, secure, user }: MailboxSettings, password: string): ImapFlow {
   const client = new ImapFlow({
