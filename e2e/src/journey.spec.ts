@@ -85,6 +85,6 @@ describe('a mailed invoice becomes a balanced journal entry', () => {
     const clerk = await stage.signIn('nell');
     await clerk.goto(`${stage.base}/tray/arriving`);
     await letSupplierWrite(clerk, 'a mail without invoice');
-    await clerk.getByText('The mail has no attachment.').waitFor();
+    await clerk.getByText('The mail has no attachment.').first().waitFor();
   });
 });

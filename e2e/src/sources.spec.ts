@@ -62,14 +62,14 @@ describe('what comes in', () => {
     const administrator = await stage.signIn('sol');
     await administrator.getByRole('link', { name: 'Sources' }).click();
     await administrator.getByRole('button', { name: 'Add a folder' }).click();
-    await administrator.getByLabel('Name').fill('Copier');
+    await administrator.getByLabel('Name').fill('Workshop scans');
     await administrator.getByLabel('Folder on the server').fill('scans');
     await administrator.getByRole('button', { name: 'Save' }).click();
     await administrator.getByRole('alert').getByText('Give the whole path, beginning with “/”.').waitFor();
     await administrator.getByLabel('Folder on the server').fill('/nowhere/at/all');
     await administrator.getByRole('button', { name: 'Save' }).click();
-    const copier = administrator.getByRole('region', { name: 'Copier' });
-    await copier.getByRole('button', { name: 'Try now' }).click();
+    const scans = administrator.getByRole('region', { name: 'Workshop scans' });
+    await scans.getByRole('button', { name: 'Try now' }).click();
     await copier
       .getByRole('status')
       .getByText(/There is no folder/)
