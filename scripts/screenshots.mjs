@@ -50,7 +50,7 @@ await clerk.getByRole('option', { name: /Scan from the mail room/ }).click();
 await shoot(clerk, 'arriving', null);
 await clerk.getByRole('link', { name: /pages, \d+ documents/ }).click();
 await shoot(clerk, 'pages', null, ['ArrowRight']);
-await shoot(clerk, 'check-scan', '/tray/check', ['row:Fellbeam']);
+await shoot(clerk, 'check-scan', '/tray/check', ['row:Whinstone']);
 await shoot(clerk, 'match', '/tray/match', ['row:Hartscale']);
 await shoot(clerk, 'filed', '/tray/filed', ['row:Bellwether']);
 await shoot(clerk, 'orders', '/orders');

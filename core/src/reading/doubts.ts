@@ -173,6 +173,12 @@ function askAboutLines(reading: WithoutDoubts, checks: Checks, ask: Ask): void {
   if (!checks.linesFit) ask('lines', 'The lines do not sum to the net total: is one missing or too many?');
   reading.lines.forEach((line, index) => {
     if (line.netAmount === null) ask('netAmount', `Line ${index + 1} has no amount.`, index);
+    if (line.description === null) ask('description', `Line ${index + 1} has no description.`, index);
+    if (checks.lineArithmetic[index] === 'wrong') {
+      ask('quantity', `Line ${index + 1}: quantity × price is not the amount.`, index);
+      ask('unitPrice', `Line ${index + 1}: quantity × price is not the amount.`, index);
+      if (!checks.linesFit) ask('netAmount', `Line ${index + 1}: quantity × price is not the amount.`, index);
+    }
     for (const [name, cell] of LINE_CELLS.map((name) => [name, line[name]] as const))
       if (
         cell &&
@@ -180,12 +186,6 @@ function askAboutLines(reading: WithoutDoubts, checks: Checks, ask: Ask): void {
         (name === 'description' || name === 'quantity' || name === 'unitPrice' || name === 'netAmount')
       )
         ask(name, `Line ${index + 1}: is the ${CELL_NAMES[name]} ${shortened(cell.value)}? It did not read clearly.`, index);
-    if (line.description === null) ask('description', `Line ${index + 1} has no description.`, index);
-    if (checks.lineArithmetic[index] === 'wrong') {
-      ask('quantity', `Line ${index + 1}: quantity × price is not the amount.`, index);
-      ask('unitPrice', `Line ${index + 1}: quantity × price is not the amount.`, index);
-      if (!checks.linesFit) ask('netAmount', `Line ${index + 1}: quantity × price is not the amount.`, index);
-    }
     // A minus is a faint sign: on a scan it is asked whether one was lost.
     const below = line.netAmount?.value.startsWith('-') && !line.quantity?.value.startsWith('-') && !line.unitPrice?.value.startsWith('-');
     if (checks.trust.scanned && below && line.quantity && line.unitPrice)

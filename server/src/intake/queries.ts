@@ -165,7 +165,7 @@ export const stepsOf = (db: Database, arrivalId: number) =>
   rows<StepView>(
     db,
     `select name, state, file_id as "fileId", document_id as "documentId", tries, note, started_at as "startedAt", ended_at as "endedAt"
-     from steps where arrival_id = $1 order by id`,
+     from steps where arrival_id = $1 order by file_id nulls first, document_id nulls first, id`,
     [arrivalId],
   );
 

@@ -111,5 +111,6 @@ function whyNothing({ mail, others, left }: Opened): string {
 
 function noteOf({ state, reason }: { state: string; reason: string | null }, documents: number): string {
   if (state !== 'unpacked') return reason ?? state;
+  if (documents === 0) return 'kept, nothing to read';
   return documents === 1 ? '1 file to read' : `${documents} files to read`;
 }

@@ -54,10 +54,10 @@ export async function readArrivedDocument(services: Services, id: number): Promi
       return;
     }
     await insertReading(db, id, reading);
-    await endStep(db, step, 'read', 'done', sentenceOf(reading, doubts.length));
+    await endStep(db, step, 'read', 'done', summaryOf(reading, doubts.length));
     await storeReadValues(db, id, reading);
     await storeReadLines(db, id, reading);
-    await record(db, id, null, 'read', sentenceOf(reading, doubts.length), {
+    await record(db, id, null, 'read', `Read: ${summaryOf(reading, doubts.length)}`, {
       after: { kind: reading.kind, language: reading.language, lines: reading.lines.length, doubts: doubts.length },
     });
     if (learned)
@@ -114,7 +114,7 @@ function boundaryDoubts(boundaries: readonly BoundaryView[], pages: readonly num
     }));
 }
 
-function sentenceOf(reading: DocumentReading, count: number): string {
+function summaryOf(reading: DocumentReading, count: number): string {
   const doubts = count === 0 ? 'no doubts' : count === 1 ? '1 doubt' : `${count} doubts`;
-  return `Read: ${reading.lines.length} ${reading.lines.length === 1 ? 'line' : 'lines'} on ${reading.pages.length} ${reading.pages.length === 1 ? 'page' : 'pages'}, ${doubts}`;
+  return `${reading.lines.length} ${reading.lines.length === 1 ? 'line' : 'lines'} on ${reading.pages.length} ${reading.pages.length === 1 ? 'page' : 'pages'}, ${doubts}`;
 }

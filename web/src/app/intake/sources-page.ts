@@ -11,6 +11,12 @@ import { RulesEditor } from './rules-editor';
 import { SourceForm } from './source-form';
 import { TokensPanel } from './tokens-panel';
 
+/** The end of a path, which tells it from others. */
+const shortPath = (path: string): string => {
+  const parts = path.split('/').filter((part) => part !== '');
+  return parts.length > 2 ? `…/${parts.slice(-2).join('/')}` : path;
+};
+
 /** Every way in: whether it works, what came by it, and the rules for what comes. */
 @Component({
   selector: 'umber-sources-page',
@@ -140,7 +146,7 @@ export class SourcesPage {
   protected place({ kind, settings }: SourceView): string {
     if (kind === 'mailbox')
       return `: ${(settings as MailboxSettings).user} at ${(settings as MailboxSettings).host}, ${(settings as MailboxSettings).folder}`;
-    return kind === 'folder' ? `: ${(settings as FolderSettings).path}` : '';
+    return kind === 'folder' ? `: ${shortPath((settings as FolderSettings).path)}` : '';
   }
 
   protected state({ enabled, lastError, lastSeenAt }: SourceView): string {

@@ -20,6 +20,7 @@ import { droppedFiles, Uploads, type Upload } from './uploads';
       <input #folder type="file" webkitdirectory hidden aria-label="Folder to bring in" (change)="chosen(folder)" />
     </div>
     @if (uploads.list().length > 0) {
+      <p class="quiet" role="status">{{ uploads.list().length - uploads.busy() }} of {{ uploads.list().length }} are in.</p>
       <ul aria-label="Files on their way in">
         @for (upload of uploads.list(); track upload.key) {
           <li>
@@ -58,8 +59,12 @@ import { droppedFiles, Uploads, type Upload } from './uploads';
     .plain-button {
       min-height: 32px;
     }
+    p {
+      margin: 8px 0 0;
+      font-size: 13.5px;
+    }
     ul {
-      max-height: 180px;
+      max-height: 130px;
       margin: 8px 0;
       padding: 0;
       overflow: auto;
