@@ -70,7 +70,7 @@ describe('what comes in', () => {
     await administrator.getByRole('button', { name: 'Save' }).click();
     const scans = administrator.getByRole('region', { name: 'Workshop scans' });
     await scans.getByRole('button', { name: 'Try now' }).click();
-    await copier
+    await scans
       .getByRole('status')
       .getByText(/There is no folder/)
       .waitFor();
