@@ -24,7 +24,7 @@ describe('keeping', () => {
 
   const fetched = async (path: string) => Buffer.from(await (await clerk.raw(path)).arrayBuffer());
   const scanOf = async (pdf: Buffer) => {
-    const [{ picture }] = await readers.read(pdf, { pictures: 1, scale: 2.8 });
+    const [{ picture }] = await readers.read(pdf, { pictures: 1, scale: 2.1 });
     for await (const page of imagePages(picture ?? new Uint8Array(), 'png'))
       return Buffer.from(await jpegOf(spoilt(page.picture, 'easy', 3), 1));
     throw new Error('no page');

@@ -62,6 +62,15 @@ describe('cells that stand in the middle of their line', () => {
     ).toEqual(['Item | Description | Price per piece | Net amount']);
     expect(
       texts([
+        [40, 300, 'Item'],
+        [100, 300, 'Description'],
+        [300, 295, 'Discount'],
+        [310, 305, '%'],
+        [480, 300, 'Net amount'],
+      ]),
+    ).toEqual(['Item | Description | Discount % | Net amount']);
+    expect(
+      texts([
         [40, 295, 'Fecha de'],
         [40, 305, 'vencimiento:'],
         [160, 300, '11/09/2026'],

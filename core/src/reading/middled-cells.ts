@@ -105,7 +105,7 @@ function blocksOf(rows: readonly Row[]): Block[] {
 const isLine = (row: Row, mark: DecimalMark): boolean =>
   row.runs.length >= 2 && readNumber(row.runs[row.runs.length - 1].words.at(-1)?.text ?? '', mark)?.places === 2;
 
-const isText = (row: Row): boolean => row.runs.length <= 2 && row.runs.every(({ text }) => /\p{L}{2}/u.test(text));
+const isText = (row: Row): boolean => row.runs.length <= 2 && row.runs.every(({ text }) => /\p{L}{2}|^%$/u.test(text));
 
 function joined(above: readonly Row[], line: Row): Row {
   const runs = [...line.runs];
