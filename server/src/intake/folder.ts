@@ -1,8 +1,8 @@
-import { createHash } from 'node:crypto';
 import { access, constants, mkdir, readFile, rename, stat } from 'node:fs/promises';
 import { basename, dirname, extname, join, relative, sep } from 'node:path';
 import { watch, type FSWatcher } from 'chokidar';
 import { MOST_UPLOAD_BYTES, type FolderSettings, type SourceTry } from '@umber/contract/intake';
+import { sha256 } from '../archive/blobs.js';
 import type { Services } from '../services.js';
 import { noteSource } from './queries.js';
 import { storeArrival } from './store.js';
@@ -79,7 +79,7 @@ export class Folder {
             .split(sep)
             .filter((part) => part !== '.')
         : [];
-      const origin = `${place}:${createHash('sha256').update(bytes).digest('hex')}`;
+      const origin = `${place}:${sha256(bytes).toString('hex')}`;
       await storeArrival(this.#services, {
         source: this.#id,
         kind: 'file',

@@ -1,12 +1,11 @@
-import { createHash, randomBytes } from 'node:crypto';
+import { randomBytes } from 'node:crypto';
 import type { Request } from 'express';
 import { TOKEN_SCOPES, type NewToken, type TokenScope } from '@umber/contract/intake';
 import type { Person } from '@umber/contract/people';
 import { Refused } from '../errors.js';
+import { hashOf } from '../people/sessions.js';
 import type { Services } from '../services.js';
 import { insertToken, personByToken, tokensOf } from './queries.js';
-
-const hashOf = (token: string): Buffer => createHash('sha256').update(token).digest();
 
 /** Makes a token for a program of this person. It is shown this once; only its hash is kept. */
 export async function makeToken(services: Services, person: Person, name: string): Promise<NewToken> {

@@ -8,7 +8,8 @@ import { deleteSession, insertSession, personBySession } from './queries.js';
 const COOKIE = 'umber_session';
 const HOURS = 12;
 
-const hashOf = (token: string): Buffer => createHash('sha256').update(token).digest();
+/** What is kept of a token: the token itself never is. */
+export const hashOf = (token: string): Buffer => createHash('sha256').update(token).digest();
 
 /** Starts a session and sets its cookie. The token itself is never stored. */
 export async function startSession(services: Services, person: Person, request: Request, response: Response): Promise<void> {
