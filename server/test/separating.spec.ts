@@ -40,8 +40,8 @@ describe('a stack in one file', () => {
       },
       120_000,
     );
-  const arrange = (documents: number[][], version = file.version) =>
-    clerk.send('PUT', `/api/files/${file.id}/documents`, { version, documents });
+  const arrange = (documents: number[][], version = file.version, turned: { page: number; turned: number }[] = []) =>
+    clerk.send('PUT', `/api/files/${file.id}/documents`, { version, documents, turned });
   const park = async (id: number) => {
     const { version } = await clerk.ok('GET', `/api/documents/${id}`);
     await clerk.ok('POST', `/api/documents/${id}/park`, { version, reason: 'to be cut' });
@@ -96,5 +96,23 @@ describe('a stack in one file', () => {
     const again = await Promise.all(file.documents.map(({ id }) => clerk.ok('GET', `/api/documents/${id}`)));
     expect(again.map((document) => document.supplier.name)).toEqual(['Tarnside Lubricants Ltd', expect.stringMatching(/Dapplemere/)]);
     expect(again.every((document) => document.lines.length > 0)).toBe(true);
+  });
+
+  it('a page that a person turns is read anew as it lies then, and turned back reads as before', async () => {
+    const before = await clerk.ok('GET', `/api/documents/${file.documents[0].id}`);
+    const turn = async (turned: number) => {
+      for (const { id, tray } of file.documents) if (tray === 'post') await park(id);
+      expect((await arrange([[1], [3]], file.version, [{ page: 1, turned }])).status).toBe(200);
+      file = await settled();
+      expect(file.documents.map(({ pages }) => pages)).toEqual([[1], [3]]);
+      return clerk.ok('GET', `/api/documents/${file.documents[0].id}`);
+    };
+    const lying = await turn(1);
+    expect(lying.pages[0]).toMatchObject({ number: 1, turned: 1, width: before.pages[0].height });
+    expect(lying.fields.grossTotal.value).not.toBe(before.fields.grossTotal.value);
+    const upright = await turn(0);
+    expect(upright.pages[0]).toMatchObject({ turned: 0, width: before.pages[0].width });
+    expect(upright.fields.grossTotal.value).toBe(before.fields.grossTotal.value);
+    expect(upright.lines).toHaveLength(before.lines.length);
   });
 });

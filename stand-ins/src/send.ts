@@ -1,7 +1,7 @@
 import { createTransport } from 'nodemailer';
 import { drawInvoice, drawLetter, type DrawnInvoice, type DrawnLetter } from '@umber/demo/drawing';
 import type { DemoMailPlan } from '@umber/demo/first-day';
-import { COMPANY, SUPPLIERS } from '@umber/demo/scenario';
+import { COMPANY, supplierOf } from '@umber/demo/scenario';
 import { scanStack } from './scanner.js';
 
 /** Sends a planned mail over SMTP to the invoices address; resolves when it is acknowledged. */
@@ -29,8 +29,7 @@ export async function sendMail(plan: DemoMailPlan, smtpPort: number): Promise<{ 
 const COPIER = { name: 'Copier, mail room', address: `copier@${COMPANY.invoicesAddress.split('@')[1]}`, signature: 'Copier, mail room' };
 
 function senderOf(key: string) {
-  const supplier = SUPPLIERS.find((one) => one.key === key);
-  if (!supplier) throw new Error(`no supplier ${key} in the scenario`);
+  const supplier = supplierOf(key);
   return {
     name: supplier.name,
     address: `accounts@${supplier.domain}`,

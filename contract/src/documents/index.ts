@@ -2,7 +2,7 @@ import Joi from 'joi';
 import type { Box } from '@umber/core/geometry';
 import type { DocumentKind, HeaderField, LineCell, ReadValue, Word } from '@umber/core/reading';
 import type { VarianceFigure } from '@umber/core/matching';
-import type { Tray } from '../trays/index.js';
+import type { Alike, Tray } from '../trays/index.js';
 
 export const idSchema = Joi.number().integer().positive().required();
 
@@ -69,6 +69,8 @@ export interface ApprovalView {
 }
 export interface PageView {
   readonly number: number;
+  /** Quarter turns that a person gave it; its picture is another one then. */
+  readonly turned: number;
   /** Points. */
   readonly width: number;
   readonly height: number;
@@ -135,6 +137,8 @@ export interface DocumentView {
   readonly approvals: readonly ApprovalView[];
   readonly pages: readonly PageView[];
   readonly supplier: SupplierView | null;
+  /** Others of the same unknown supplier that look like it; null where there are none. */
+  readonly alike: Alike | null;
   readonly order: OrderView | null;
   readonly checkedBy: string | null;
   readonly entryNumber: number | null;

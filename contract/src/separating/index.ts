@@ -15,13 +15,21 @@ export interface PartView {
   readonly pages: readonly number[];
 }
 
+/** A page of a file: its size in points, and the quarter turns, clockwise, that a person gave it. */
+export interface FilePageView {
+  readonly number: number;
+  readonly width: number;
+  readonly height: number;
+  readonly turned: number;
+}
+
 /** A file of an arrival with all its pages, and how they are put together. */
 export interface FileView {
   readonly id: number;
   readonly name: string;
   readonly version: number;
   readonly arrival: { readonly id: number; readonly sender: string | null; readonly subject: string | null; readonly receivedAt: string };
-  readonly pages: readonly { readonly number: number; readonly width: number; readonly height: number }[];
+  readonly pages: readonly FilePageView[];
   readonly boundaries: readonly BoundaryView[];
   readonly documents: readonly PartView[];
 }
@@ -30,11 +38,18 @@ export interface FileView {
 export interface Arrangement {
   readonly version: number;
   readonly documents: readonly (readonly number[])[];
+  /** Pages of documents that are to be turned otherwise than now: their quarter turns from now on. */
+  readonly turned: readonly { readonly page: number; readonly turned: number }[];
 }
 const pageNumber = Joi.number().integer().min(1).max(500);
 export const arrangementSchema = Joi.object<Arrangement>({
   version: Joi.number().integer().positive().required(),
   documents: Joi.array().items(Joi.array().items(pageNumber).min(1)).min(1).max(500).required(),
+  turned: Joi.array()
+    .items(Joi.object({ page: pageNumber.required(), turned: Joi.number().integer().min(0).max(3).required() }))
+    .unique('page')
+    .max(500)
+    .default([]),
 });
 
 /** Whether a boundary is a question for a person: neither plainly there nor plainly not. */

@@ -1,3 +1,9 @@
+import Joi from 'joi';
+import type { DocumentKind } from '@umber/core/reading';
+import { DOCUMENT_KINDS } from '../documents/index.js';
+import type { Proposal } from '../matching/index.js';
+import type { Tray } from '../trays/index.js';
+
 /** What sorting has learned from people, and how well it does. */
 export interface SortingView {
   /** Counts up each time it learned; 0 before the first time: then the titles' words alone decide. */
@@ -7,4 +13,75 @@ export interface SortingView {
   readonly examples: number;
   /** How many of them it sorts right when it has learned from all the others only. */
   readonly right: number;
+}
+
+/** Documents of a supplier that is not known, which look alike. */
+export interface AlikeView {
+  /** Names the group: the document that it began with. */
+  readonly id: number;
+  readonly documents: readonly AlikeDocument[];
+  /** Suppliers on file that they may be from, likeliest first. */
+  readonly suppliers: readonly Proposal[];
+}
+export interface AlikeDocument {
+  readonly id: number;
+  readonly version: number;
+  readonly tray: Tray;
+  readonly kind: DocumentKind;
+  readonly seller: string | null;
+  readonly number: string | null;
+  readonly issueDate: string | null;
+  readonly currency: string | null;
+  readonly total: string | null;
+  readonly fileId: number;
+  /** Its first page, by its number in the file. */
+  readonly page: number | null;
+}
+
+/** What is said of all of them at once. */
+export type AlikeAct =
+  | { readonly act: 'supplier'; readonly supplierId: number }
+  | { readonly act: 'kind'; readonly kind: DocumentKind }
+  | { readonly act: 'turn-away'; readonly reason: string }
+  /** They do not belong to the group. */
+  | { readonly act: 'apart' };
+
+export interface AlikeChoice {
+  readonly documents: readonly { readonly id: number; readonly version: number }[];
+  readonly does: AlikeAct;
+}
+const id = Joi.number().integer().positive().required();
+export const alikeChoiceSchema = Joi.object<AlikeChoice, true>({
+  documents: Joi.array()
+    .items(Joi.object({ id, version: id }))
+    .min(1)
+    .max(500)
+    .required()
+    .messages({ 'array.min': 'Choose at least one document.' }),
+  does: Joi.alternatives()
+    .conditional('.act', {
+      switch: [
+        { is: 'supplier', then: Joi.object({ act: 'supplier', supplierId: id }) },
+        {
+          is: 'kind',
+          then: Joi.object({
+            act: 'kind',
+            kind: Joi.string()
+              .valid(...DOCUMENT_KINDS)
+              .required(),
+          }),
+        },
+        { is: 'turn-away', then: Joi.object({ act: 'turn-away', reason: Joi.string().trim().min(3).max(500).required() }) },
+        { is: 'apart', then: Joi.object({ act: 'apart' }) },
+      ],
+      otherwise: Joi.forbidden(),
+    })
+    .required(),
+});
+
+/** What came of it: those that had moved on are left as they are, with the reason. */
+export interface AlikeSettled {
+  readonly settled: number;
+  readonly left: readonly { readonly id: number; readonly why: string }[];
+  readonly view: AlikeView;
 }

@@ -46,6 +46,14 @@ export interface TrayRow {
   readonly since: string;
   readonly receivedAt: string;
   readonly source: string;
+  /** Others of the same unknown supplier that look like it; null where there are none. */
+  readonly alike: Alike | null;
+}
+
+/** The group of a document whose supplier is not known, and how many others are in it. */
+export interface Alike {
+  readonly group: number;
+  readonly others: number;
 }
 
 export interface TrayRows {

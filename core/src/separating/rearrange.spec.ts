@@ -41,6 +41,15 @@ describe('putting the pages of a file together anew', () => {
     expect(rearrangement(two, [[1, 2]])).toEqual({ kept: [7], changed: [], added: [], emptied: [8] });
   });
 
+  it('reads a document again when one of its pages was turned, though its pages stay', () => {
+    expect(rearrangement(two, [[1, 2], [3]], new Set([2]))).toEqual({
+      kept: [8],
+      changed: [{ id: 7, pages: [1, 2] }],
+      added: [],
+      emptied: [],
+    });
+  });
+
   it('ends with just the wanted documents, each document used at most once', () => {
     fc.assert(
       fc.property(lists, lists, (now, wanted) => {

@@ -27,11 +27,19 @@ export function arrangementFault(pages: ReadonlySet<number>, wanted: readonly (r
   return wanted.some((document) => document.length === 0) ? 'A document needs at least one page.' : null;
 }
 
-/** How to get from the documents there are to the wanted ones with the least reading: a changed document keeps its first page if it can. */
-export function rearrangement(parts: readonly Part[], wanted: readonly (readonly number[])[]): Rearrangement {
+/**
+ * How to get from the documents there are to the wanted ones with the least reading: a changed document keeps its first page if
+ * it can. Documents that hold one of the `turned` pages are changed in any case.
+ */
+export function rearrangement(
+  parts: readonly Part[],
+  wanted: readonly (readonly number[])[],
+  turned: ReadonlySet<number> = new Set(),
+): Rearrangement {
   const same = (a: readonly number[], b: readonly number[]) => a.length === b.length && a.every((page, i) => page === b[i]);
   const keptAs = new Map<readonly number[], Part>();
   for (const pages of wanted) {
+    if (pages.some((page) => turned.has(page))) continue;
     const part = parts.find((one) => same(one.pages, pages));
     if (part) keptAs.set(pages, part);
   }

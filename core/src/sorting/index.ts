@@ -1,2 +1,3 @@
 export * from './features.js';
+export * from './likeness.js';
 export * from './model.js';

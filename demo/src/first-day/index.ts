@@ -1,7 +1,7 @@
 import { addDays, type IsoDate } from '@umber/core/dates';
 import { ibanOf } from '@umber/core/identifiers';
 import { invoiceOfOrder, invoiceWithoutOrder, type DrawnInvoice, type DrawnLetter, type Twist } from '../drawing/index.js';
-import { scenarioOrders, SUPPLIERS, type ScenarioSupplier } from '../scenario/index.js';
+import { scenarioOrders, supplierOf } from '../scenario/index.js';
 
 /** A mail of the demo: from whom, what it says, which invoices hang on it. */
 export interface DemoMailPlan {
@@ -31,12 +31,6 @@ const stack = (invoices: readonly DrawnInvoice[]): DemoMailPlan => ({
   text: 'Scanned to mail.',
   invoices,
 });
-
-const supplierOf = (key: string): ScenarioSupplier => {
-  const supplier = SUPPLIERS.find((one) => one.key === key);
-  if (!supplier) throw new Error(`no supplier ${key} in the scenario`);
-  return supplier;
-};
 
 /** A letter about invoices that came, and some that never did. */
 const letter = (supplierKey: string, kind: DrawnLetter['kind'], date: IsoDate, invoices: DrawnLetter['invoices']): DemoMailPlan => ({
@@ -94,6 +88,10 @@ export function firstDayMails(today: IsoDate): DemoMailPlan[] {
     mail('fellbeam', [without('fellbeam', 6)]),
     mail('whinstone', [without('whinstone', 5)]),
     mail('underbarrow', [without('underbarrow', 7)]),
+    // From one who is not on file.
+    mail('gillbeck', [without('gillbeck', 15)]),
+    mail('gillbeck', [without('gillbeck', 8)]),
+    mail('gillbeck', [without('gillbeck', 2)]),
     // A changed bank account.
     one('mossrigg', 1, 2, { otherIban: ibanOf('GB', 'FLMB60161331926819') }),
     one('bocage', 1, 3, { credit: true, part: 0.2 }, 'Vous trouverez notre avoir ci-joint.'),

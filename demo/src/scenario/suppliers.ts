@@ -474,3 +474,31 @@ export const SUPPLIERS: readonly ScenarioSupplier[] = [
     ],
   }),
 ];
+
+/** Who writes without being on file. */
+export const STRANGERS: readonly ScenarioSupplier[] = [
+  supplier({
+    ...gb,
+    key: 'gillbeck',
+    name: 'Gillbeck Scaffolding Ltd',
+    address: ['The Old Smithy', 'Gillbeck', 'GB7 3SC'],
+    layout: 'trade',
+    domain: 'gillbeck-scaffolding.example',
+    seed: 16804417,
+    account: '5330',
+    costCentre: 'PW',
+    onOrder: false,
+    goods: [
+      'SC-20|Scaffold tower 6 m, at the viaduct|week|184.50|2',
+      'SC-31|Debris netting, fitted|m2|2.35|90',
+      'SC-02|Erecting and taking down|hours|41.00|14',
+    ],
+  }),
+];
+
+/** A supplier of the scenario, on file or not. @throws where there is none of this key. */
+export function supplierOf(key: string): ScenarioSupplier {
+  const found = [...SUPPLIERS, ...STRANGERS].find((one) => one.key === key);
+  if (!found) throw new Error(`no supplier ${key} in the scenario`);
+  return found;
+}

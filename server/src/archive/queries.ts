@@ -1,6 +1,7 @@
 import type { CitationView, TrailEntry } from '@umber/contract/documents';
 import type { Word } from '@umber/core/reading';
 import { row, rows, type Database } from '../database/database.js';
+import { ALIKE } from '../trays/queries.js';
 
 export const insertBlob = (db: Database, hash: Buffer, bytes: Buffer) =>
   db.query('insert into blobs (sha256, bytes) values ($1, $2) on conflict do nothing', [hash, bytes]);
@@ -40,7 +41,7 @@ export const documentHead = (db: Database, id: number) =>
        d.issue_date as "issueDate", d.due_date as "dueDate", d.currency, d.order_reference as "orderReference", d.seller_name as "sellerName", d.seller_tax_id as "sellerTaxId",
        d.seller_iban as "sellerIban", d.net_total as "netTotal", d.tax_total as "taxTotal", d.gross_total as "grossTotal", d.amount_due as "amountDue", d.discount_percent as "discountPercent", d.discount_date as "discountDate",
        d.document_discount as discount, d.carriage, d.settled_fields as "settledFields", d.supplier_id as "supplierId", d.order_id as "orderId", checker.name as "checkedBy",
-       d.tags, d.department, a.id as "arrivalId", so.name as source, a.kind as "arrivalKind", a.sender, a.subject, a.received_at as "receivedAt", a.body_text as "text", e.number as "entryNumber"
+       d.tags, d.department, ${ALIKE} as alike, a.id as "arrivalId", so.name as source, a.kind as "arrivalKind", a.sender, a.subject, a.received_at as "receivedAt", a.body_text as "text", e.number as "entryNumber"
      from documents d join arrivals a on a.id = d.arrival_id join sources so on so.id = a.source_id join files f on f.id = d.file_id left join people checker on checker.id = d.checked_by left join journal_entries e on e.document_id = d.id
      where d.id = $1`,
     [id],
@@ -107,9 +108,9 @@ export const approvalsOf = (db: Database, id: number) =>
   );
 
 export const pagesOf = (db: Database, id: number) =>
-  rows<{ number: number; width: number; height: number; words: never }>(
+  rows<{ number: number; turned: number; width: number; height: number; words: never }>(
     db,
-    `select p.number, f.width, f.height, f.words from pages p join documents d on d.id = p.document_id join file_pages f on f.file_id = d.file_id and f.number = p.number
+    `select p.number, f.turned, f.width, f.height, f.words from pages p join documents d on d.id = p.document_id join file_pages f on f.file_id = d.file_id and f.number = p.number
      where p.document_id = $1 order by p.position`,
     [id],
   );

@@ -69,6 +69,7 @@ export async function documentView(db: Database, id: number): Promise<DocumentVi
     department: head.department,
     approvals: await approvalsOf(db, id),
     pages: await pagesOf(db, id),
+    alike: head.alike as unknown as DocumentView['alike'],
     supplier: supplierId === null ? null : await supplierView(db, supplierId),
     order: orderId === null ? null : await orderView(db, orderId, id),
     checkedBy: head.checkedBy,

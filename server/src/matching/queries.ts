@@ -84,6 +84,9 @@ export const insertException = (db: Database, id: number, code: string, line: nu
 export const withdrawException = (db: Database, exceptionId: number) =>
   db.query('update exceptions set withdrawn_at = now() where id = $1', [exceptionId]);
 
+export const withdrawOpenExceptions = (db: Database, id: number) =>
+  db.query('update exceptions set withdrawn_at = now() where document_id = $1 and accepted_at is null and withdrawn_at is null', [id]);
+
 export const acceptException = (db: Database, id: number, exceptionId: number, personId: number, reason: string) =>
   row<{ code: string; sentence: string }>(
     db,

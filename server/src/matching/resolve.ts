@@ -14,14 +14,14 @@ import { onDocument } from '../trays/move.js';
 import { matchDocument, NEEDS_CHOICE, traitsOf } from './match.js';
 import { acceptException, codeDocumentLine, knowsCoding, matchHead, setOrder, setSupplier } from './queries.js';
 
-/** Says which supplier a document is from, and matches again. */
+/** Says which supplier a document is from; at Match it is matched again, at Check it waits for its doubts as before. */
 export function chooseSupplier(services: Services, id: number, person: Person, { version, supplierId }: SupplierChoice): Promise<void> {
-  return onDocument(services.pool, id, version, ['match'], async (db) => {
+  return onDocument(services.pool, id, version, ['check', 'match'], async (db, document) => {
     const supplier = await supplierView(db, supplierId);
     if (!supplier) throw new Refused('no-such-thing', 'There is no such supplier.');
     await setSupplier(db, id, supplierId);
     await record(db, id, person.id, 'chose', `Supplier: ${supplier.name}`, { after: supplierId });
-    await matchDocument(services, db, id, person.id);
+    if (document.tray === 'match') await matchDocument(services, db, id, person.id);
   });
 }
 

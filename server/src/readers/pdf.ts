@@ -6,7 +6,7 @@ import { trustTextLayer, type Paper, type Word } from '@umber/core/reading';
 import { FileRefused } from './file-refused.js';
 import { LIMITS } from './limits.js';
 import { jpegOf, pngOf } from './picture-files.js';
-import type { ReadOptions, ReadPage } from './read-file.js';
+import { turnsOf, type ReadOptions, type ReadPage } from './read-file.js';
 import { readScan } from './scan.js';
 
 const require = createRequire(import.meta.url);
@@ -49,8 +49,10 @@ export async function readPdf(bytes: Uint8Array, options: ReadOptions, onPage: (
     const pages: ReadPage[] = [];
     let scanned = 0;
     for (let number = 1; number <= pdf.numPages; number++) {
+      const turns = turnsOf(number, options);
+      if (turns === null) continue;
       const page = await pdf.getPage(number);
-      const read = await readPage(page, number, number <= options.pictures ? options.scale : null);
+      const read = await readPage(page, number, number <= options.pictures ? options.scale : null, turns);
       if (read.words.straightenedBy && ++scanned > LIMITS.scannedPages)
         throw new FileRefused('too-many-pages', `The file has more than ${LIMITS.scannedPages} scanned pages. Send it in parts.`);
       pages.push(read);
@@ -63,12 +65,13 @@ export async function readPdf(bytes: Uint8Array, options: ReadOptions, onPage: (
   }
 }
 
-async function readPage(page: PDFPageProxy, number: number, scale: number | null): Promise<ReadPage> {
-  const view = page.getViewport({ scale: 1 });
+async function readPage(page: PDFPageProxy, number: number, scale: number | null, turns: number): Promise<ReadPage> {
+  const rotation = (page.rotate + 90 * turns) % 360;
+  const view = page.getViewport({ scale: 1, rotation });
   const content = await page.getTextContent();
   const words = wordsOf(content.items as TextItem[], view.transform).slice(0, LIMITS.wordsOfPage);
   // A page without words is a scan and is drawn once, larger, below.
-  const drawing = scale === null || words.length === 0 ? null : await drawn(page, scale);
+  const drawing = scale === null || words.length === 0 ? null : await drawn(page, scale, rotation);
   const paper = await paperOf(page, drawing?.operations ?? (await page.getOperatorList()));
   const trust = trustTextLayer(words, paper);
   if (trust === 'good') {
@@ -78,7 +81,8 @@ async function readPage(page: PDFPageProxy, number: number, scale: number | null
   const pixels = Math.min(5.5, Math.max(2.8, paper.pixelsPerPoint));
   const { canvas } = await drawn(page, pixels);
   const { data } = canvas.getContext('2d').getImageData(0, 0, canvas.width, canvas.height);
-  const scan = await readScan(greyOfRgba(data, canvas.width, canvas.height), number, (72 * canvas.width) / view.width);
+  const resolution = (72 * canvas.width) / page.getViewport({ scale: 1 }).width;
+  const scan = await readScan(greyOfRgba(data, canvas.width, canvas.height), number, resolution, turns);
   const picture = scale === null ? null : await jpegOf(scan.picture, (scan.words.width * scale) / scan.picture.width);
   return { words: scan.words, picture };
 }
@@ -93,11 +97,11 @@ interface Operations {
  * The page drawn at so many pixels a point, fewer where it is very large; and the operations that drew it, where the
  * library still holds them, which spares interpreting the page once more.
  */
-async function drawn(page: PDFPageProxy, scale: number) {
+async function drawn(page: PDFPageProxy, scale: number, rotation = page.rotate) {
   const { createCanvas } = await import('@napi-rs/canvas');
   const size = page.getViewport({ scale: 1 });
   const most = Math.sqrt(LIMITS.pixels / (size.width * size.height));
-  const viewport = page.getViewport({ scale: Math.min(scale, most) });
+  const viewport = page.getViewport({ scale: Math.min(scale, most), rotation });
   const canvas = createCanvas(Math.max(1, Math.ceil(viewport.width)), Math.max(1, Math.ceil(viewport.height)));
   const canvasContext = canvas.getContext('2d') as unknown as never;
   const task = page.render({ canvas: null, canvasContext, viewport, background: '#ffffff' });

@@ -18,6 +18,17 @@ export async function jpegOf(picture: Grey, scale: number): Promise<Uint8Array> 
   return await canvas.encode('jpeg', 82);
 }
 
+/** A page's picture, of any kind, as a JPEG so many pixels wide. @throws where it is no picture. */
+export async function smallOf(picture: Uint8Array, width: number): Promise<Uint8Array> {
+  const { createCanvas, loadImage } = await import('@napi-rs/canvas');
+  const image = await loadImage(Buffer.from(picture));
+  const canvas = createCanvas(width, Math.max(1, Math.round((image.height * width) / image.width)));
+  const context = canvas.getContext('2d');
+  context.imageSmoothingQuality = 'high';
+  context.drawImage(image, 0, 0, canvas.width, canvas.height);
+  return await canvas.encode('jpeg', 75);
+}
+
 const deflated = promisify(deflate);
 
 /**

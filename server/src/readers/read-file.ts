@@ -18,7 +18,19 @@ export interface ReadOptions {
   readonly pictures: number;
   /** Pixels a point of the pictures. */
   readonly scale: number;
+  /** Only these pages are wanted, turned as a person said; all as they are where it is left out. */
+  readonly only?: readonly TurnedPage[];
 }
+
+/** A page by its number and the quarter turns, clockwise, beyond those that it would be read with. */
+export interface TurnedPage {
+  readonly page: number;
+  readonly turns: number;
+}
+
+/** The quarter turns of a page that is wanted; null for one that is not. */
+export const turnsOf = (page: number, { only }: ReadOptions): number | null =>
+  only ? (only.find((one) => one.page === page)?.turns ?? null) : 0;
 
 /** Reads a file of any kind that holds pages: PDF, PNG, JPEG, TIFF. Tells of each page done. @throws FileRefused with a sentence for the person. */
 export async function readFile(bytes: Uint8Array, options: ReadOptions, onPage: (page: number) => void): Promise<ReadPage[]> {
@@ -27,15 +39,18 @@ export async function readFile(bytes: Uint8Array, options: ReadOptions, onPage: 
   const kind = imageKind(bytes);
   if (kind === null) return await readPdf(bytes, options, onPage);
   const pages: ReadPage[] = [];
+  let number = 0;
   for await (const page of imagePages(bytes, kind)) {
-    if (pages.length >= LIMITS.scannedPages)
+    if (++number > LIMITS.scannedPages)
       throw new FileRefused('too-many-pages', `The file has more than ${LIMITS.scannedPages} scanned pages. Send it in parts.`);
-    const { words, picture } = await readScan(page.picture, pages.length + 1, page.resolution);
+    const turns = turnsOf(number, options);
+    if (turns === null) continue;
+    const { words, picture } = await readScan(page.picture, number, page.resolution, turns);
     pages.push({
       words,
-      picture: pages.length < options.pictures ? await jpegOf(picture, (words.width * options.scale) / picture.width) : null,
+      picture: number <= options.pictures ? await jpegOf(picture, (words.width * options.scale) / picture.width) : null,
     });
-    onPage(pages.length);
+    onPage(number);
   }
   return pages;
 }

@@ -41,9 +41,12 @@ export interface ScannedPage {
   readonly picture: Grey;
 }
 
-/** Reads a page that is a picture. `resolution` is in pixels an inch, null where not known. */
-export async function readScan(page: Grey, number: number, resolution: number | null): Promise<ScannedPage> {
-  const upright = await straighten(page, resolution);
+/**
+ * Reads a page that is a picture. `resolution` is in pixels an inch, null where not known; `turns` the quarter turns, clockwise,
+ * that a person gave it beyond those found.
+ */
+export async function readScan(page: Grey, number: number, resolution: number | null, turns = 0): Promise<ScannedPage> {
+  const upright = await straighten(page, resolution, turns);
   const { picture, lines } = upright;
   const guess = likelyLanguage(rowsOfText(upright.glimpse.join('\n')));
   const readIn = async (language: string) =>

@@ -46,8 +46,8 @@ const PREVIEW = 1300;
 const TRIED = 7;
 const TURNED = 3;
 
-/** Turns, levels and lights a scanned page. `resolution` is in pixels an inch, where known. */
-export async function straighten(page: Grey, resolution: number | null): Promise<Straightened> {
+/** Turns, levels and lights a scanned page. `resolution` is in pixels an inch, where known; `further` the quarter turns, clockwise, that a person adds. */
+export async function straighten(page: Grey, resolution: number | null, further = 0): Promise<Straightened> {
   const small = averaged(page, Math.max(1, Math.round(Math.max(page.width, page.height) / PREVIEW)));
   const factor = small.width / page.width;
   const patches = (await findText(small)).map((patch) => enlarged(patch, 1 / factor));
@@ -67,6 +67,10 @@ export async function straighten(page: Grey, resolution: number | null): Promise
   if (glimpse.upsideDown) {
     picture = turned(picture, 2);
     map = after(quarterTurns(2, ...size), map);
+  }
+  if (further > 0) {
+    picture = turned(picture, further);
+    map = after(quarterTurns(further, ...size), map);
   }
   return { picture, map, resolution: size[0] / inches, lines: boxesOf(patches, map), glimpse: glimpse.texts };
 }

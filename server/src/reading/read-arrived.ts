@@ -12,8 +12,9 @@ import { matchDocument, recogniseSupplier } from '../matching/match.js';
 import { companyRow } from '../people/queries.js';
 import { FileRefused } from '../readers/file-refused.js';
 import { boundariesOf, wordsOfDocument } from '../separating/queries.js';
-import { readAndSeparate } from '../separating/read-file.js';
+import { readAndSeparate, readTurned } from '../separating/read-file.js';
 import type { Services } from '../services.js';
+import { groupAlike } from '../sorting/alike.js';
 import { newestModel } from '../sorting/queries.js';
 import { fileAway, isForTheBooks } from '../sorting/sort.js';
 import { moveTo } from '../trays/move.js';
@@ -25,14 +26,13 @@ export async function readArrivedDocument(services: Services, id: number): Promi
   const document = await arrivedDocument(services.pool, id);
   if (!document || document.tray !== 'arriving') return;
   const step = { arrivalId: document.arrivalId, fileId: document.fileId, documentId: id };
-  if (!document.fileRead) {
-    try {
-      for (const other of await readAndSeparate(services, document)) await services.enqueue('read-document', other);
-    } catch (error) {
-      if (!(error instanceof FileRefused)) throw error;
-      await refuseDocument(services, id, error.message);
-      return;
-    }
+  try {
+    if (document.fileRead) await readTurned(services, document);
+    else for (const other of await readAndSeparate(services, document)) await services.enqueue('read-document', other);
+  } catch (error) {
+    if (!(error instanceof FileRefused)) throw error;
+    await refuseDocument(services, id, error.message);
+    return;
   }
   await beginStep(services.pool, step, 'read');
   const pages = await wordsOfDocument(services.pool, id);
@@ -72,6 +72,7 @@ export async function readArrivedDocument(services: Services, id: number): Promi
     const books = isForTheBooks(reading.kind);
     const kindUnsure = doubts.some((doubt) => doubt.field === 'kind');
     await recogniseSupplier(db, id);
+    await groupAlike(db, id, pages, reading.fields.sellerTaxId?.value ?? null);
     if (!books && !kindUnsure) await fileAway(db, id, reading.kind, citationsOf(pages), null);
     else if (doubts.length > 0) await moveTo(db, id, 'check', null, 'Waits at Check for its doubts to be settled');
     else await matchDocument(services, db, id, null);

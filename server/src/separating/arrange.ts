@@ -10,21 +10,29 @@ import { insertDocument } from '../intake/queries.js';
 import type { Services } from '../services.js';
 import { moveTo } from '../trays/move.js';
 import { lockDocument } from '../trays/queries.js';
-import { bumpFile, fileHead, filePages, lockFile, partsOf, resetDocument, setPages, settlePageDoubts } from './queries.js';
+import { bumpFile, fileHead, filePages, lockFile, partsOf, resetDocument, setPages, settlePageDoubts, turnPage } from './queries.js';
 
 /**
  * Puts the pages of a file together as a person wants. Documents whose pages change are read again, the others stay as they are.
  * @throws Refused `stale` where somebody was faster, `bad-request` where a page is unknown or in two places, `wrong-tray` where a
  * document that would change is being read, waits for an approver or is further on.
  */
-export async function arrange(services: Services, fileId: number, person: Person, { version, documents }: Arrangement): Promise<void> {
+export async function arrange(
+  services: Services,
+  fileId: number,
+  person: Person,
+  { version, documents, turned }: Arrangement,
+): Promise<void> {
   const toRead = await inTransaction(services.pool, async (db) => {
     const [file, head] = [await lockFile(db, fileId), await fileHead(db, fileId)];
     if (!file || !head) throw new Refused('no-such-thing', 'There is no such file.');
     if (file.version !== version) throw new Refused('stale');
-    const fault = arrangementFault(new Set((await filePages(db, fileId)).map((page) => page.number)), documents);
+    const pages = await filePages(db, fileId);
+    const fault = arrangementFault(new Set(pages.map((page) => page.number)), documents);
     if (fault) throw new Refused('bad-request', fault);
-    const plan = rearrangement(await partsOf(db, fileId), documents);
+    const held = new Set(documents.flat());
+    const turns = turned.filter(({ page, turned }) => held.has(page) && pages.some((one) => one.number === page && one.turned !== turned));
+    const plan = rearrangement(await partsOf(db, fileId), documents, new Set(turns.map(({ page }) => page)));
     const read: number[] = [];
     for (const id of [...plan.emptied, ...plan.changed.map((part) => part.id)]) await mayChange(db, id);
     for (const id of plan.emptied) {
@@ -46,6 +54,7 @@ export async function arrange(services: Services, fileId: number, person: Person
       await record(db, id, person.id, 'arrived', `Cut out of ${head.name}: ${pagesText(pages)}`);
       read.push(id);
     }
+    for (const { page, turned } of turns) await turnPage(db, fileId, page, turned);
     await settlePageDoubts(db, fileId, person.id);
     await bumpFile(db, fileId);
     return read;

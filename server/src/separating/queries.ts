@@ -1,7 +1,9 @@
-import type { BoundaryView, FileView, PartView } from '@umber/contract/separating';
+import type { BoundaryView, FilePageView, FileView, PartView } from '@umber/contract/separating';
 import type { PageWords } from '@umber/core/reading';
 import type { Boundary } from '@umber/core/separating';
 import { row, rows, type Database } from '../database/database.js';
+import { withdrawOpenExceptions } from '../matching/queries.js';
+import type { TurnedPage } from '../readers/read-file.js';
 
 export const insertFile = async (db: Database, arrivalId: number, blob: Buffer, name: string) =>
   (
@@ -74,7 +76,34 @@ export const fileHead = (db: Database, id: number) =>
   );
 
 export const filePages = (db: Database, id: number) =>
-  rows<FileView['pages'][number]>(db, 'select number, width, height from file_pages where file_id = $1 order by number', [id]);
+  rows<FilePageView>(db, 'select number, width, height, turned from file_pages where file_id = $1 order by number', [id]);
+
+export const turnPage = (db: Database, fileId: number, page: number, turned: number) =>
+  db.query('update file_pages set turned = $3, stale = true where file_id = $1 and number = $2', [fileId, page, turned]);
+
+/** Pages of a document that were turned since they were read. */
+export const stalePages = (db: Database, documentId: number) =>
+  rows<TurnedPage>(
+    db,
+    `select f.number as page, f.turned as turns from pages p join documents d on d.id = p.document_id join file_pages f on f.file_id = d.file_id and f.number = p.number
+     where p.document_id = $1 and f.stale order by f.number`,
+    [documentId],
+  );
+
+/** What a page says since it was turned; a page that was turned once more meanwhile stays as it is. */
+export const replaceFilePage = (db: Database, fileId: number, page: PageWords, picture: Buffer | null, turned: number) =>
+  db.query(
+    `update file_pages set width = $3, height = $4, words = $5, straightened_by = $6, picture = $7, small = null, stale = false
+     where file_id = $1 and number = $2 and turned = $8`,
+    [fileId, page.page, page.width, page.height, JSON.stringify(page.words), page.straightenedBy ?? null, picture, turned],
+  );
+
+export const smallPicture = async (db: Database, id: number, page: number) =>
+  (await row<{ small: Buffer | null }>(db, 'select small from file_pages where file_id = $1 and number = $2', [id, page]))?.small ?? null;
+
+/** Keeps the small picture of a page, if it was made of the picture that the page still has. */
+export const setSmallPicture = (db: Database, id: number, page: number, picture: Buffer, small: Buffer) =>
+  db.query('update file_pages set small = $4 where file_id = $1 and number = $2 and picture = $3', [id, page, picture, small]);
 
 /** The documents that still hold pages of the file, in the order of their first pages. */
 export const partsOf = (db: Database, fileId: number) =>
@@ -94,9 +123,7 @@ export const filePagePicture = async (db: Database, id: number, page: number) =>
 export const resetDocument = async (db: Database, id: number) => {
   await db.query('delete from document_lines where document_id = $1', [id]);
   await db.query('update doubts set settled_at = now() where document_id = $1 and settled_at is null', [id]);
-  await db.query('update exceptions set withdrawn_at = now() where document_id = $1 and accepted_at is null and withdrawn_at is null', [
-    id,
-  ]);
+  await withdrawOpenExceptions(db, id);
   await db.query(
     "update documents set settled_fields = '{}', supplier_id = null, order_id = null, cost_centre = null, checked_by = null, checked_at = null where id = $1",
     [id],

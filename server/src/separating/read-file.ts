@@ -4,14 +4,13 @@ import { record } from '../archive/trail.js';
 import { inTransaction } from '../database/database.js';
 import { insertDocument } from '../intake/queries.js';
 import { beginStep, endStep } from '../intake/steps.js';
+import { LIMITS } from '../readers/limits.js';
 import type { Services } from '../services.js';
 import { pagesText } from './arrange.js';
-import { insertBoundary, insertFilePage, lockFile, markFileRead, setPages } from './queries.js';
+import { insertBoundary, insertFilePage, lockFile, markFileRead, replaceFilePage, setPages, stalePages } from './queries.js';
 
 /** Pixels a point of the page pictures: sharp enough to be enlarged beside a doubt. */
 const PICTURE_SCALE = 2;
-/** Pages whose picture is made; a person hardly checks beyond. */
-const MOST_PICTURES = 200;
 
 /** A file that waits to be read, and the document that stands for it until then. */
 export interface WaitingFile {
@@ -29,7 +28,7 @@ export interface WaitingFile {
 export async function readAndSeparate(services: Services, { fileId, fileName, blob, arrivalId, id }: WaitingFile): Promise<number[]> {
   const step = { arrivalId, fileId };
   await beginStep(services.pool, step, 'straightened');
-  const read = await services.readers.read(await fetchBlob(services.pool, blob), { pictures: MOST_PICTURES, scale: PICTURE_SCALE });
+  const read = await services.readers.read(await fetchBlob(services.pool, blob), { pictures: LIMITS.pages, scale: PICTURE_SCALE });
   const { documents, boundaries } = separate(read.map((page) => page.words));
   return await inTransaction(services.pool, async (db) => {
     const file = await lockFile(db, fileId);
@@ -57,6 +56,17 @@ export async function readAndSeparate(services: Services, { fileId, fileName, bl
       documents.length === 1 ? `${pages(read.length)}, 1 document` : `${pages(read.length)}, ${documents.length} documents`,
     );
     return added;
+  });
+}
+
+/** Reads the pages of a document again that a person turned. Safe to run twice. @throws FileRefused where the file cannot be read. */
+export async function readTurned(services: Services, { fileId, blob, id }: WaitingFile): Promise<void> {
+  const only = await stalePages(services.pool, id);
+  if (only.length === 0) return;
+  const read = await services.readers.read(await fetchBlob(services.pool, blob), { pictures: LIMITS.pages, scale: PICTURE_SCALE, only });
+  await inTransaction(services.pool, async (db) => {
+    for (const [i, { words, picture }] of read.entries())
+      await replaceFilePage(db, fileId, words, picture && (await keepBlob(db, picture)), only[i].turns);
   });
 }
 

@@ -9,6 +9,7 @@ import type { Services } from '../services.js';
 import { valid } from '../validation.js';
 import { arrange } from './arrange.js';
 import { separatorSheet } from './separator-sheet.js';
+import { smallPictureOf } from './small-picture.js';
 import { boundariesOf, fileHead, filePagePicture, filePages, partsOf } from './queries.js';
 
 /** Files with their pages, and how these are put together. */
@@ -23,6 +24,10 @@ export function separatingRoutes(services: Services): Router {
       response,
       await filePagePicture(services.pool, valid(idSchema, request.params.id), valid(pageSchema, request.params.page)),
     );
+  });
+  router.get('/files/:id/pages/:page/small', async (request, response) => {
+    const [id, page] = [valid(idSchema, request.params.id), valid(pageSchema, request.params.page)];
+    await sendPicture(services.pool, response, await smallPictureOf(services.pool, id, page));
   });
   router.put('/files/:id/documents', withRight('check'), async (request, response) => {
     const id = valid(idSchema, request.params.id);

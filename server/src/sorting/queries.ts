@@ -1,6 +1,6 @@
-import type { SortingView } from '@umber/contract/sorting';
+import type { AlikeDocument, SortingView } from '@umber/contract/sorting';
 import type { DocumentKind, PageWords } from '@umber/core/reading';
-import type { SortingModel } from '@umber/core/sorting';
+import type { Look, Seen, SortingModel } from '@umber/core/sorting';
 import { row, rows, type Database } from '../database/database.js';
 
 /** The newest documents of which a person said or confirmed what they are, with the words of their first page. */
@@ -29,3 +29,37 @@ export const sortingView = async (db: Database): Promise<SortingView> =>
 
 export const giveKind = (db: Database, id: number, kind: DocumentKind) =>
   db.query('update documents set kind = $2, kind_given = $2, version = version + 1 where id = $1', [id, kind]);
+
+/** Documents of no known supplier that still wait to be settled, the newest: a new one may belong to their groups. */
+export const unknownLooks = (db: Database, most: number) =>
+  rows<Seen>(
+    db,
+    `select l.group_id as "group", l.look, d.seller_tax_id as "taxId" from looks l join documents d on d.id = l.document_id
+     where d.supplier_id is null and d.tray in ('check', 'match', 'parked') order by d.id desc limit $1`,
+    [most],
+  );
+
+/** Held until the transaction ends: two documents that come at once do not begin two groups. */
+export const lockLooks = (db: Database) => db.query("select pg_advisory_xact_lock(hashtext('looks'))");
+
+export const insertLook = (db: Database, documentId: number, group: number, look: Look) =>
+  db.query(
+    'insert into looks (document_id, group_id, look) values ($1, $2, $3) on conflict (document_id) do update set group_id = excluded.group_id, look = excluded.look',
+    [documentId, group, look],
+  );
+
+export const takeApart = (db: Database, documentId: number) =>
+  db.query('update looks set group_id = document_id where document_id = $1', [documentId]);
+
+export const hasSupplier = async (db: Database, documentId: number) =>
+  (await row(db, 'select from documents where id = $1 and supplier_id is not null', [documentId])) !== null;
+
+/** The documents of a group that still wait for their supplier, oldest first. */
+export const alikeDocuments = (db: Database, group: number) =>
+  rows<AlikeDocument>(
+    db,
+    `select d.id, d.version, d.tray, d.kind, d.seller_name as seller, d.invoice_number as number, d.issue_date as "issueDate", d.currency, d.gross_total as total, d.file_id as "fileId",
+       (select p.number from pages p where p.document_id = d.id order by p.position limit 1) as page
+     from looks l join documents d on d.id = l.document_id where l.group_id = $1 and d.supplier_id is null and d.tray in ('check', 'match') order by d.id`,
+    [group],
+  );

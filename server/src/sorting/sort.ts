@@ -6,6 +6,7 @@ import { withdrawApprovals } from '../approval/queries.js';
 import { record, type Actor } from '../archive/trail.js';
 import { settleDoubtsAbout } from '../checking/queries.js';
 import type { Database } from '../database/database.js';
+import { withdrawOpenExceptions } from '../matching/queries.js';
 import { resetDocument, wordsOfDocument } from '../separating/queries.js';
 import { insertCitation, settleAllDoubts } from '../reading/queries.js';
 import type { Services } from '../services.js';
@@ -19,11 +20,12 @@ export const isForTheBooks = (kind: string): boolean => kind === 'invoice' || ki
  * from it. @throws Refused where the document has moved on.
  */
 export async function sayKind(services: Services, id: number, person: Person, { version, kind }: KindChange): Promise<void> {
-  const again = await onDocument(services.pool, id, version, ['check', 'parked', 'filed', 'turned-away'], async (db, document) => {
+  const again = await onDocument(services.pool, id, version, ['check', 'match', 'parked', 'filed', 'turned-away'], async (db, document) => {
     await record(db, id, person.id, 'changed', `kind: ${document.kind} → ${kind}`, { before: document.kind, after: kind });
     await giveKind(db, id, kind);
     if (!isForTheBooks(kind)) {
       await withdrawApprovals(db, id);
+      await withdrawOpenExceptions(db, id);
       await fileAway(db, id, kind, citationsOf(await wordsOfDocument(db, id)), person.id);
       return false;
     }

@@ -11,6 +11,11 @@ export const trayCounts = (db: Database, today: string) =>
     [today],
   );
 
+/** The group of a document of an unknown supplier and how many others wait in it; null where there are none. */
+export const ALIKE = `case when d.supplier_id is null and d.tray in ('check', 'match') then (select json_build_object('group', l.group_id, 'others', count(*)) from looks l
+  join looks o on o.group_id = l.group_id and o.document_id <> l.document_id join documents x on x.id = o.document_id and x.supplier_id is null and x.tray in ('check', 'match')
+  where l.document_id = d.id group by l.group_id) end`;
+
 /** Rows of a tray: overdue and nearly due first, then by money at stake; resting places newest first. */
 export const trayRows = (db: Database, tray: Tray, today: string, most: number) =>
   rows<TrayRow>(
@@ -21,7 +26,8 @@ export const trayRows = (db: Database, tray: Tray, today: string, most: number) 
          when 'check' then array(select x.reason from doubts x where x.document_id = d.id and x.settled_at is null group by x.reason order by min(x.line) nulls first, min(x.id) limit 6)
          when 'match' then array(select sentence from exceptions x where x.document_id = d.id and x.accepted_at is null and x.withdrawn_at is null order by x.line nulls first, x.id limit 6)
          when 'sign-off' then array(select 'Waits for ' || p.name || ': ' || x.why from approvals x join people p on p.id = x.approver_id where x.document_id = d.id and x.state = 'asked' order by x.id)
-         else array[]::text[] end, null) as asked
+         else array[]::text[] end, null) as asked,
+       ${ALIKE} as alike
      from documents d join arrivals a on a.id = d.arrival_id left join suppliers s on s.id = d.supplier_id
      where d.tray = $1
      order by case when $1 in ('posted', 'parked', 'filed', 'turned-away') then null else d.due_date <= $2::date + 7 end desc nulls last,

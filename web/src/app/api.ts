@@ -18,7 +18,7 @@ import type { EntryView, OpenItem, TrialBalance } from '@umber/contract/ledger';
 import type { CodingLists, Proposals } from '@umber/contract/matching';
 import type { Session, SignIn } from '@umber/contract/people';
 import type { Arrangement, FileView } from '@umber/contract/separating';
-import type { SortingView } from '@umber/contract/sorting';
+import type { AlikeChoice, AlikeSettled, AlikeView, SortingView } from '@umber/contract/sorting';
 import type { ArrivalRow, Tray, TrayCount, TrayRows } from '@umber/contract/trays';
 import type { Observable } from 'rxjs';
 
@@ -62,6 +62,8 @@ export class Api {
     this.#http.put<UploadView>(`/api/uploads/${id}/pieces/${starts}`, piece, { headers: { 'Content-Type': 'application/octet-stream' } });
   keeping = (): Observable<KeepingView> => this.#http.get<KeepingView>('/api/keeping');
   sorting = (): Observable<SortingView> => this.#http.get<SortingView>('/api/sorting');
+  alike = (id: number): Observable<AlikeView> => this.#http.get<AlikeView>(`/api/alike/${id}`);
+  settleAlike = (id: number, choice: AlikeChoice): Observable<AlikeSettled> => this.#http.post<AlikeSettled>(`/api/alike/${id}`, choice);
   tokens = (): Observable<TokenView[]> => this.#http.get<TokenView[]>('/api/tokens');
   makeToken = (name: string): Observable<NewToken> => this.#http.post<NewToken>('/api/tokens', { name });
   revokeToken = (id: number): Observable<TokenView[]> => this.#http.delete<TokenView[]>(`/api/tokens/${id}`);

@@ -15,6 +15,7 @@ export const routes: Routes = [
         loadComponent: () => import('./documents/document-page').then((m) => m.DocumentPage),
       },
       { path: 'file/:id', title: 'Pages · Umber Tray', loadComponent: () => import('./separating/file-page').then((m) => m.FilePage) },
+      { path: 'alike/:id', title: 'Alike · Umber Tray', loadComponent: () => import('./sorting/alike-page').then((m) => m.AlikePage) },
       { path: 'sources', title: 'Sources · Umber Tray', loadComponent: () => import('./intake/sources-page').then((m) => m.SourcesPage) },
       { path: 'ledger', title: 'Ledger · Umber Tray', loadComponent: () => import('./ledger/ledger-page').then((m) => m.LedgerPage) },
       {

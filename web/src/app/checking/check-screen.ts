@@ -173,7 +173,11 @@ export class CheckScreen {
         does: 'all pages of the file, to cut and join',
         run: () => this.#toPages(),
       },
-      { keys: 'a', does: 'add a line (in the lines)', run: () => this.view() === 'lines' && this.linesView()?.add() },
+      {
+        keys: 'a',
+        does: 'those that look alike; in the lines: add a line',
+        run: () => (this.view() === 'lines' ? this.linesView()?.add() : this.#toAlike()),
+      },
       { keys: 'd', does: 'remove the chosen line (in the lines)', run: () => this.view() === 'lines' && this.linesView()?.remove() },
       { keys: 'p', does: 'park', run: () => this.mayCheck() && this.waysOut.park() },
       { keys: 'x', does: 'turn away', run: () => this.mayCheck() && this.waysOut.turnAway() },
@@ -265,6 +269,11 @@ export class CheckScreen {
 
   #toPages(): void {
     void this.#router.navigate(['/file', this.document().file.id], { queryParams: { from: this.document().id } });
+  }
+
+  #toAlike(): void {
+    const { alike } = this.document();
+    if (alike) void this.#router.navigate(['/alike', alike.group]);
   }
 
   #change(change: DocumentChange): void {

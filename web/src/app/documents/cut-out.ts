@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { PageView } from '@umber/contract/documents';
 import type { Box } from '@umber/core/geometry';
+import { pagePicture } from './page-picture';
 
 /** An enlarged piece of the page around a box, so that the eye need not go there. */
 @Component({
@@ -41,12 +42,12 @@ export class CutOut {
   });
   protected readonly style = computed(() => {
     const { scale, left, top } = this.#view();
-    const { width, height, number } = this.page();
+    const { width, height } = this.page();
     return {
       width: `${this.width()}px`,
       maxWidth: '100%',
       height: `${this.height()}px`,
-      backgroundImage: `url(/api/documents/${this.documentId()}/pages/${number}/picture)`,
+      backgroundImage: `url(${pagePicture(this.documentId(), this.page())})`,
       backgroundSize: `${width * scale}px ${height * scale}px`,
       backgroundPosition: `${-left * scale}px ${-top * scale}px`,
     };

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import type { PageView } from '@umber/contract/documents';
 import type { Box } from '@umber/core/geometry';
+import { pagePicture } from './page-picture';
 
 /** A box to be marked on the page. */
 export interface PageMark {
@@ -23,11 +24,7 @@ export interface PageMark {
       (pointerup)="up($event)"
       (pointercancel)="dragged.set(null)"
     >
-      <img
-        [src]="'/api/documents/' + documentId() + '/pages/' + page().number + '/picture'"
-        [alt]="'Page ' + page().number"
-        draggable="false"
-      />
+      <img [src]="picture()" [alt]="'Page ' + page().number" draggable="false" />
       @for (mark of marks(); track mark.id) {
         <span
           class="mark"
@@ -101,6 +98,7 @@ export class PageSheet {
   /** A click (an area of no size) or a dragged rectangle, in points. */
   readonly picked = output<Box>();
 
+  protected readonly picture = computed(() => pagePicture(this.documentId(), this.page()));
   protected readonly scale = computed(() => this.width() / this.page().width);
   protected readonly dragged = signal<{ x: number; y: number; toX: number; toY: number } | null>(null);
   protected readonly rubber = computed(() => {

@@ -1,8 +1,16 @@
 import { inject, Injectable } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { Store } from '@ngrx/store';
+import { filter, type Observable } from 'rxjs';
 import { DocumentActions } from './document.state';
 import { ReasonDialog, type ReasonQuestion } from './reason-dialog';
+
+const TURN_AWAY: ReasonQuestion = {
+  title: 'Turn away',
+  text: 'It will not be paid. It is kept and can be taken up again.',
+  confirm: 'Turn away',
+  suggestions: ['Not for us', 'Came before', 'Not an invoice'],
+};
 
 /** The ways out that every working screen has, each with a reason. */
 @Injectable({ providedIn: 'root' })
@@ -12,7 +20,18 @@ export class WaysOut {
 
   /** Asks for a reason and sends it; goes on to the next document when this one leaves its tray. */
   ask(question: ReasonQuestion, path: string, key: 'reason' | 'comment' = 'reason'): void {
-    this.#dialog
+    this.#reason(question).subscribe((text) =>
+      this.#store.dispatch(DocumentActions.changed({ change: { method: 'POST', path, body: { [key]: text }, next: true } })),
+    );
+  }
+
+  /** Why documents shall be turned away; completes without an answer when the person goes back. */
+  turnAwayReason(): Observable<string> {
+    return this.#reason(TURN_AWAY);
+  }
+
+  #reason(question: ReasonQuestion): Observable<string> {
+    return this.#dialog
       .open<ReasonDialog, ReasonQuestion, string>(ReasonDialog, {
         data: question,
         width: '480px',
@@ -20,10 +39,7 @@ export class WaysOut {
         exitAnimationDuration: 0,
       })
       .afterClosed()
-      .subscribe((text) => {
-        if (text !== undefined)
-          this.#store.dispatch(DocumentActions.changed({ change: { method: 'POST', path, body: { [key]: text }, next: true } }));
-      });
+      .pipe(filter((text) => text !== undefined));
   }
 
   park(): void {
@@ -39,14 +55,6 @@ export class WaysOut {
   }
 
   turnAway(): void {
-    this.ask(
-      {
-        title: 'Turn away',
-        text: 'It will not be paid. It is kept and can be taken up again.',
-        confirm: 'Turn away',
-        suggestions: ['Not for us', 'Came before', 'Not an invoice'],
-      },
-      'turn-away',
-    );
+    this.ask(TURN_AWAY, 'turn-away');
   }
 }

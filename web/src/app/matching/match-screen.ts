@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
-import { Router } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import type { DocumentView, ExceptionView, LineView } from '@umber/contract/documents';
 import type { CodingLists, Proposals } from '@umber/contract/matching';
 import { may } from '@umber/contract/people';
@@ -21,7 +21,7 @@ import { sessionFeature } from '../people/session.state';
   selector: 'umber-match-screen',
   host: { class: 'beside-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PageSheet, TrailPanel, AmountPipe],
+  imports: [PageSheet, TrailPanel, AmountPipe, RouterLink],
   templateUrl: './match-screen.html',
   styleUrl: './match-screen.scss',
 })
@@ -74,6 +74,11 @@ export class MatchScreen {
         keys: 'ArrowDown ArrowUp',
         does: 'next or previous exception',
         run: (event) => this.mark(this.#chosen() + (event.key === 'ArrowDown' ? 1 : -1)),
+      },
+      {
+        keys: 'a',
+        does: 'settle those that look alike together',
+        run: () => this.document().alike && void router.navigate(['/alike', this.document().alike?.group]),
       },
       { keys: 'p', does: 'park', run: () => this.mayMatch() && this.waysOut.park() },
       { keys: 'x', does: 'turn away', run: () => this.mayMatch() && this.waysOut.turnAway() },

@@ -1,13 +1,21 @@
-/** How a person puts the pages of a file together: the pages of each document, and those set aside. */
+/** How a person puts the pages of a file together: the pages of each document, those set aside, and the quarter turns given since. */
 export interface Arranged {
   readonly documents: readonly (readonly number[])[];
   readonly aside: readonly number[];
+  /** Quarter turns, clockwise, by page; pages that are as they were are left out. */
+  readonly turns: Readonly<Record<number, number>>;
 }
 
 /** The pages as they are put together now; what no document holds is aside. */
 export function arrangedAs(pages: readonly number[], documents: readonly (readonly number[])[]): Arranged {
   const held = new Set(documents.flat());
-  return { documents, aside: pages.filter((page) => !held.has(page)) };
+  return { documents, aside: pages.filter((page) => !held.has(page)), turns: {} };
+}
+
+/** Turns a page of a document a quarter, clockwise; what is set aside stays as it lies. */
+export function turnedOn(arranged: Arranged, page: number): Arranged {
+  if (arranged.aside.includes(page)) return arranged;
+  return { ...arranged, turns: { ...arranged.turns, [page]: ((arranged.turns[page] ?? 0) + 1) % 4 } };
 }
 
 const placeOf = ({ documents }: Arranged, page: number): [number, number] | null => {
@@ -35,12 +43,14 @@ export function cutOrJoin(arranged: Arranged, page: number): Arranged {
 export function asideOrBack(arranged: Arranged, page: number): Arranged {
   if (!arranged.aside.includes(page))
     return {
+      ...arranged,
       documents: filled(arranged.documents.map((document) => document.filter((one) => one !== page))),
       aside: [...arranged.aside, page].sort((a, b) => a - b),
     };
   const after = arranged.documents.findIndex((document) => Math.min(...document) > page);
   const at = after < 0 ? arranged.documents.length : after;
   return {
+    ...arranged,
     documents: [...arranged.documents.slice(0, at), [page], ...arranged.documents.slice(at)],
     aside: arranged.aside.filter((one) => one !== page),
   };
@@ -50,8 +60,8 @@ export function asideOrBack(arranged: Arranged, page: number): Arranged {
 export function moved(arranged: Arranged, page: number, to: number | null, index: number): Arranged {
   const without = arranged.documents.map((document) => document.filter((one) => one !== page));
   const aside = arranged.aside.filter((one) => one !== page);
-  if (to === null) return { documents: filled(without), aside: [...aside, page].sort((a, b) => a - b) };
+  if (to === null) return { ...arranged, documents: filled(without), aside: [...aside, page].sort((a, b) => a - b) };
   const target = [...without[to]];
   target.splice(index, 0, page);
-  return { documents: filled(without.map((document, i) => (i === to ? target : document))), aside };
+  return { ...arranged, documents: filled(without.map((document, i) => (i === to ? target : document))), aside };
 }

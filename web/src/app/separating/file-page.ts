@@ -11,7 +11,7 @@ import { Keys } from '../keys/keys';
 import { sessionFeature } from '../people/session.state';
 import { messageOf } from '../refusal';
 import { TopBar } from '../top-bar';
-import { arrangedAs, asideOrBack, cutOrJoin, moved, type Arranged } from './arrangement';
+import { arrangedAs, asideOrBack, cutOrJoin, moved, turnedOn, type Arranged } from './arrangement';
 
 /** All pages of a file as small pictures, lying together as they make documents: cut, join, move, set aside; undo; keep. */
 @Component({
@@ -36,13 +36,14 @@ export class FilePage {
   protected readonly chosen = signal(1);
   /** What was before each step, newest last. */
   readonly #steps = signal<readonly Arranged[]>([]);
-  readonly #now = signal<Arranged>({ documents: [], aside: [] });
+  readonly #now = signal<Arranged>({ documents: [], aside: [], turns: {} });
 
   protected readonly mayCut = computed(() => may(this.#person()?.role ?? 'auditor', 'check'));
   protected readonly changed = computed(() => this.#steps().length > 0);
   protected readonly aside = computed(() => this.#now().aside);
   readonly #order = computed(() => [...this.#now().documents.flat(), ...this.aside()]);
   readonly #parts = computed(() => new Map(this.file()?.documents.map((part) => [part.pages.join(), part])));
+  readonly #turns = computed(() => new Map(this.file()?.pages.map((page) => [page.number, page.turned])));
   readonly #boundaries = computed(() => new Map(this.file()?.boundaries.map((boundary) => [boundary.before, boundary])));
 
   /** Each document as it lies there: its pages, what it is if it is one already, and whether it may begin elsewhere. */
@@ -71,6 +72,7 @@ export class FilePage {
   });
   protected readonly startsDocument = computed(() => this.#now().documents.some((pages) => pages[0] === this.chosen()));
   protected readonly isFirst = computed(() => this.#now().documents[0]?.[0] === this.chosen());
+  protected readonly turnable = computed(() => this.mayCut() && !this.isAside());
   protected readonly isAside = computed(() => this.aside().includes(this.chosen()));
 
   constructor() {
@@ -81,6 +83,7 @@ export class FilePage {
       { keys: 'ArrowLeft', does: 'page before', run: () => this.#step(-1) },
       { keys: 'c', does: 'cut before the page, or join it to the document before', run: () => this.cut(this.chosen()) },
       { keys: 'x', does: 'set the page aside, or take it back', run: () => this.putAside(this.chosen()) },
+      { keys: 'r', does: 'turn the page a quarter', run: () => this.turn(this.chosen()) },
       { keys: 'z', does: 'undo', run: () => this.undo() },
       { keys: 'Enter', does: 'keep it so', run: () => this.keep() },
       { keys: 'Escape', does: 'back without keeping', run: () => this.back() },
@@ -93,6 +96,10 @@ export class FilePage {
 
   protected putAside(page: number): void {
     this.#change(asideOrBack(this.#now(), page));
+  }
+
+  protected turn(page: number): void {
+    this.#change(turnedOn(this.#now(), page));
   }
 
   protected dropped(event: Pick<CdkDragDrop<unknown>, 'currentIndex'> & { item: { data: number } }, to: number | null): void {
@@ -114,7 +121,7 @@ export class FilePage {
       return;
     }
     this.busy.set(true);
-    this.#api.arrange(file.id, { version: file.version, documents: this.#now().documents }).subscribe({
+    this.#api.arrange(file.id, { version: file.version, documents: this.#now().documents, turned: this.#turned(file) }).subscribe({
       next: (kept) => {
         this.busy.set(false);
         this.#show(kept);
@@ -134,8 +141,21 @@ export class FilePage {
   }
 
   protected readonly keepsPages = (part: PartView | null): boolean => part !== null && !MAY_REARRANGE.includes(part.tray);
-  protected readonly picture = (page: number): string => `/api/files/${this.id()}/pages/${page}/picture`;
+  protected readonly picture = (page: number): string => this.#pictureOf(page, 'picture');
+  protected readonly small = (page: number): string => this.#pictureOf(page, 'small');
+  protected readonly quarters = (page: number): number => this.#now().turns[page] ?? 0;
   protected readonly trayName = (part: PartView): string => TRAY_NAMES[part.tray];
+
+  /** A page's picture is another one once it was turned: the address says so, as pictures are kept by the browser. */
+  #pictureOf(page: number, kind: 'picture' | 'small'): string {
+    return `/api/files/${this.id()}/pages/${page}/${kind}?turned=${this.#turns().get(page) ?? 0}`;
+  }
+
+  #turned({ pages }: FileView) {
+    return pages
+      .filter((page) => this.quarters(page.number) > 0)
+      .map((page) => ({ page: page.number, turned: (page.turned + this.quarters(page.number)) % 4 }));
+  }
 
   #load(id: number): void {
     this.#api.file(id).subscribe({ next: (file) => this.#show(file), error: (error: unknown) => this.message.set(messageOf(error)) });

@@ -17,6 +17,7 @@ const row = (id: number, more: Partial<TrayRow>): TrayRow => ({
   total: null,
   totalBase: null,
   asked: [],
+  alike: null,
   since: '2026-11-01T00:00:00Z',
   receivedAt: '2026-11-01T00:00:00Z',
   source: 'mail',

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, input, signal } from '@angular/core';
-import { Router } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import { MatSortModule, type Sort } from '@angular/material/sort';
 import { TRAY_NAMES, TRAYS, type Tray, type TrayRow } from '@umber/contract/trays';
 import { Store } from '@ngrx/store';
@@ -39,7 +39,7 @@ const PAGE_OF_ROWS = 200;
 @Component({
   selector: 'umber-tray-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [TrayStack, MatSortModule, ArrivalList, SortingLine],
+  imports: [TrayStack, MatSortModule, ArrivalList, RouterLink, SortingLine],
   template: `
     <umber-tray-stack [tray]="known()" />
     <main>
@@ -93,6 +93,11 @@ const PAGE_OF_ROWS = 200;
                       {{ row.supplier ?? 'not read' }}
                       @if (row.kind === 'credit-note') {
                         <span class="tag">credit note</span>
+                      }
+                      @if (row.alike; as alike) {
+                        <a class="alike" [routerLink]="['/alike', alike.group]" (click)="$event.stopPropagation()"
+                          >{{ alike.others }} more {{ alike.others === 1 ? 'looks' : 'look' }} like it</a
+                        >
                       }
                     </span>
                   </div>
@@ -179,6 +184,12 @@ const PAGE_OF_ROWS = 200;
       font-size: 12px;
       font-weight: 400;
       white-space: nowrap;
+    }
+    .alike {
+      display: block;
+      color: var(--right);
+      font-size: 13px;
+      font-weight: 400;
     }
     .nowrap,
     td.digits {
@@ -268,6 +279,7 @@ export class TrayPage {
     inject(Keys).use([
       { keys: 'ArrowDown j', does: 'next document', run: () => this.#move(1) },
       { keys: 'ArrowUp k', does: 'document before', run: () => this.#move(-1) },
+      { keys: 'a', does: 'see those that look like the chosen document', run: () => this.#openAlike() },
       { keys: 'Enter', does: 'open the chosen document, or start with the first', run: () => this.#openChosen() },
       {
         keys: '1 2 3 4 5 6 7 8 9',
@@ -306,6 +318,11 @@ export class TrayPage {
     if (!next) return;
     this.#store.dispatch(TrayActions.rowChosen({ id: next.id }));
     this.#host.nativeElement.querySelector(`[data-row="${next.id}"]`)?.scrollIntoView({ block: 'nearest' });
+  }
+
+  #openAlike(): void {
+    const group = this.rows().find((one) => one.id === this.chosen())?.alike?.group;
+    if (group !== undefined) void this.#router.navigate(['/alike', group]);
   }
 
   #openChosen(): void {

@@ -1,0 +1,66 @@
+import type { AlikeAct, AlikeChoice, AlikeSettled, AlikeView } from '@umber/contract/sorting';
+import type { Person } from '@umber/contract/people';
+import type { PageWords } from '@umber/core/reading';
+import { groupFor, lookOf } from '@umber/core/sorting';
+import { record } from '../archive/trail.js';
+import type { Database } from '../database/database.js';
+import { Refused } from '../errors.js';
+import { chooseSupplier, proposals } from '../matching/resolve.js';
+import type { Services } from '../services.js';
+import { onDocument } from '../trays/move.js';
+import { turnAway } from '../trays/rest.js';
+import { alikeDocuments, hasSupplier, insertLook, lockLooks, takeApart, unknownLooks } from './queries.js';
+import { sayKind } from './sort.js';
+
+/** Documents that a new one is compared with, the newest. */
+const MOST_COMPARED = 500;
+
+/** Puts a document whose supplier is not known with those that look like it. */
+export async function groupAlike(db: Database, id: number, pages: readonly PageWords[], taxId: string | null): Promise<void> {
+  if (await hasSupplier(db, id)) return;
+  const look = lookOf(pages);
+  await lockLooks(db);
+  await insertLook(db, id, groupFor(look, taxId, await unknownLooks(db, MOST_COMPARED)) ?? id, look);
+}
+
+/** The documents of a group, and whom they may be from. @throws Refused where none of them waits any more. */
+export async function alikeView(db: Database, group: number): Promise<AlikeView> {
+  const documents = await alikeDocuments(db, group);
+  const [first] = documents;
+  if (!first) throw new Refused('no-such-thing', 'These documents are settled already.');
+  return { id: group, documents, suppliers: (await proposals(db, first.id)).suppliers };
+}
+
+/** Says the same of several documents of a group. Each is settled on its own: one that somebody moved meanwhile stays as it is, and is told. */
+export async function settleAlike(
+  services: Services,
+  group: number,
+  person: Person,
+  { documents, does }: AlikeChoice,
+): Promise<AlikeSettled> {
+  const known = new Set((await alikeView(services.pool, group)).documents.map(({ id }) => id));
+  const left: { id: number; why: string }[] = [];
+  for (const { id, version } of documents) {
+    try {
+      if (!known.has(id)) throw new Refused('no-such-thing', 'It is settled already, or looks otherwise.');
+      await settleOne(services, id, version, person, does);
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error;
+      left.push({ id, why: error.message });
+    }
+  }
+  const rest = await alikeDocuments(services.pool, group);
+  const view = rest.length === 0 ? { id: group, documents: [], suppliers: [] } : await alikeView(services.pool, group);
+  return { settled: documents.length - left.length, left, view };
+}
+
+async function settleOne(services: Services, id: number, version: number, person: Person, does: AlikeAct): Promise<void> {
+  if (does.act === 'supplier') await chooseSupplier(services, id, person, { version, supplierId: does.supplierId });
+  else if (does.act === 'kind') await sayKind(services, id, person, { version, kind: does.kind });
+  else if (does.act === 'turn-away') await turnAway(services.pool, id, person, { version, reason: does.reason });
+  else
+    await onDocument(services.pool, id, version, ['check', 'match'], async (db) => {
+      await takeApart(db, id);
+      await record(db, id, person.id, 'sorted', 'Does not belong to those that look alike');
+    });
+}

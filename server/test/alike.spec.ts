@@ -1,0 +1,99 @@
+import { drawInvoice, invoiceWithoutOrder } from '@umber/demo/drawing';
+import { supplierOf } from '@umber/demo/scenario';
+import { mail, testServer, until, Visitor, type TestServer } from './harness.js';
+
+describe('documents of an unknown supplier that look alike', () => {
+  let server: TestServer;
+  let clerk: Visitor;
+  let ids: number[];
+  beforeAll(async () => {
+    server = await testServer();
+    clerk = await Visitor.signedIn(server.httpPort, 'nell');
+    ids = [];
+    for (const serial of [31, 32, 33, 34]) ids.push(await read(serial));
+  });
+  afterAll(() => server.close());
+
+  const read = async (serial: number) => {
+    const name = `gillbeck-${serial}.pdf`;
+    const content = await drawInvoice(invoiceWithoutOrder(supplierOf('gillbeck'), '2026-11-10', serial));
+    await mail(server.smtpPort, [{ filename: name, content }], { from: 'accounts@gillbeck-scaffolding.example' });
+    return until(`${name} to be read`, async () => {
+      const { rows } = await server.pool.query(
+        "select d.id from documents d join files f on f.id = d.file_id where f.name = $1 and d.tray <> 'arriving'",
+        [name],
+      );
+      return rows[0]?.id as number | undefined;
+    });
+  };
+  const view = (id: number) => clerk.ok('GET', `/api/documents/${id}`);
+  const group = async () => (await view(ids[ids.length - 1])).alike;
+  const marked = async (chosen: number[]) => Promise.all(chosen.map(async (id) => ({ id, version: (await view(id)).version as number })));
+  const say = async (chosen: number[], does: object) =>
+    clerk.send('POST', `/api/alike/${ids[0]}`, { documents: await marked(chosen), does });
+
+  it('stand together, in the tray and on their screens, with their small pictures', async () => {
+    expect(await group()).toEqual({ group: ids[0], others: 3 });
+    const { rows } = await clerk.ok('GET', '/api/trays/match');
+    expect(
+      rows
+        .filter((row: { alike: unknown }) => row.alike)
+        .map((row: { id: number }) => row.id)
+        .sort(),
+    ).toEqual([...ids].sort());
+    const alike = await clerk.ok('GET', `/api/alike/${ids[0]}`);
+    expect(alike.documents.map((document: { id: number }) => document.id)).toEqual(ids);
+    expect(alike.documents[0]).toMatchObject({ tray: 'match', kind: 'invoice', seller: 'Gillbeck Scaffolding Ltd', page: 1 });
+    const path = `/api/files/${alike.documents[0].fileId}/pages/1/small`;
+    const [first, again] = [await clerk.raw(path), await clerk.raw(path)];
+    expect([first.status, first.headers.get('content-type')]).toEqual([200, 'image/jpeg']);
+    expect(Buffer.from(await first.arrayBuffer()).equals(Buffer.from(await again.arrayBuffer()))).toBe(true);
+  });
+
+  it('one that does not belong is taken out', async () => {
+    const answer = await say([ids[3]], { act: 'apart' });
+    expect(answer.body).toMatchObject({ settled: 1, left: [] });
+    expect((await view(ids[3])).alike).toBeNull();
+    expect((await view(ids[0])).alike).toEqual({ group: ids[0], others: 2 });
+  });
+
+  it('are settled at once; one that somebody moved meanwhile stays as it is, and is told', async () => {
+    const documents = await marked(ids.slice(0, 3));
+    await clerk.ok('POST', `/api/documents/${ids[2]}/park`, { version: documents[2].version, reason: 'asked the buyer' });
+    const suppliers = await clerk.ok('GET', '/api/suppliers?q=Tarnside');
+    const answer = await clerk.ok('POST', `/api/alike/${ids[0]}`, { documents, does: { act: 'supplier', supplierId: suppliers[0].id } });
+    expect(answer).toMatchObject({ settled: 2, left: [{ id: ids[2] }], view: { documents: [] } });
+    for (const id of ids.slice(0, 2)) {
+      const document = await view(id);
+      expect(document.supplier.name).toBe('Tarnside Lubricants Ltd');
+      expect(document.alike).toBeNull();
+      expect(document.trail.map((step: { sentence: string }) => step.sentence)).toContain('Supplier: Tarnside Lubricants Ltd');
+    }
+    expect((await view(ids[2])).tray).toBe('parked');
+    expect((await clerk.send('GET', `/api/alike/${ids[0]}`)).body.message).toBe('These documents are settled already.');
+  });
+
+  it('can be said to be something else, or turned away', async () => {
+    const [fifth, sixth] = [await read(35), await read(36)];
+    const { alike } = await view(sixth);
+    const post = async (id: number, does: object) => clerk.ok('POST', `/api/alike/${alike.group}`, { documents: await marked([id]), does });
+    await post(fifth, { act: 'kind', kind: 'delivery-note' });
+    expect(await view(fifth)).toMatchObject({ tray: 'filed', kind: 'delivery-note' });
+    await post(sixth, { act: 'turn-away', reason: 'not for us' });
+    expect(await view(sixth)).toMatchObject({ tray: 'turned-away', reason: 'not for us' });
+  });
+
+  it('want a sensible choice', async () => {
+    const seventh = await read(37);
+    const { alike, version } = await view(seventh);
+    const send = (body: unknown) => clerk.send('POST', `/api/alike/${alike?.group ?? ids[0]}`, body);
+    const documents = [{ id: seventh, version }];
+    expect((await send({ documents: [], does: { act: 'apart' } })).body.message).toBe('Choose at least one document.');
+    expect((await send({ documents, does: { act: 'sell' } })).status).toBe(400);
+    expect((await send({ documents, does: { act: 'turn-away', reason: '' } })).status).toBe(400);
+    expect((await send({ documents, does: { act: 'supplier', supplierId: 999999 } })).body).toMatchObject({
+      settled: 0,
+      left: [{ id: seventh, why: 'There is no such supplier.' }],
+    });
+  });
+});

@@ -1,0 +1,149 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, numberAttribute, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { FormControl, ReactiveFormsModule } from '@angular/forms';
+import { Router } from '@angular/router';
+import { KIND_NAMES } from '@umber/contract/documents';
+import type { Proposal } from '@umber/contract/matching';
+import { may } from '@umber/contract/people';
+import type { AlikeAct, AlikeDocument, AlikeView } from '@umber/contract/sorting';
+import { TRAY_NAMES } from '@umber/contract/trays';
+import type { DocumentKind } from '@umber/core/reading';
+import { Store } from '@ngrx/store';
+import { debounceTime, of, switchMap } from 'rxjs';
+import { Api } from '../api';
+import { dayText, todayIso } from '../dates/day';
+import { WaysOut } from '../documents/ways-out';
+import { Keys } from '../keys/keys';
+import { currencySign, grouped } from '../money/grouped';
+import { sessionFeature } from '../people/session.state';
+import { messageOf } from '../refusal';
+import { TopBar } from '../top-bar';
+
+const MOST_SUPPLIERS = 5;
+/** What they may be besides invoices. */
+const KINDS: readonly DocumentKind[] = ['statement', 'reminder', 'delivery-note', 'order-confirmation', 'other'];
+
+/** Documents of one unknown supplier, side by side: what is said here is said of all that are marked. */
+@Component({
+  selector: 'umber-alike-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ReactiveFormsModule],
+  templateUrl: './alike-page.html',
+  styleUrl: './alike-page.scss',
+})
+export class AlikePage {
+  readonly id = input.required({ transform: numberAttribute });
+  readonly #api = inject(Api);
+  readonly #router = inject(Router);
+  readonly #bar = inject(TopBar);
+  readonly #waysOut = inject(WaysOut);
+  readonly #person = inject(Store).selectSignal(sessionFeature.selectPerson);
+  readonly #today = todayIso();
+  protected readonly view = signal<AlikeView | null>(null);
+  protected readonly message = signal('');
+  protected readonly busy = signal(false);
+  protected readonly chosen = signal(0);
+  readonly #left = signal<ReadonlySet<number>>(new Set());
+  protected readonly search = new FormControl('', { nonNullable: true });
+  readonly #found = toSignal(
+    this.search.valueChanges.pipe(
+      debounceTime(150),
+      switchMap((text) => (text.trim() === '' ? of([]) : this.#api.suppliers(text))),
+    ),
+    { initialValue: [] },
+  );
+
+  protected readonly kinds = KINDS;
+  protected readonly kindNames = KIND_NAMES;
+  protected readonly maySettle = computed(() => may(this.#person()?.role ?? 'auditor', 'match'));
+  protected readonly marked = computed(() => this.view()?.documents.filter(({ id }) => !this.#left().has(id)) ?? []);
+  protected readonly suppliers = computed((): readonly Proposal[] => {
+    const found = this.#found().map(({ id, name, taxId }) => ({ id, name, reasons: taxId ? [taxId] : [] }));
+    return (found.length > 0 ? found : (this.view()?.suppliers ?? [])).slice(0, MOST_SUPPLIERS);
+  });
+  protected readonly readAs = computed(() => this.view()?.documents.find(({ seller }) => seller !== null)?.seller ?? null);
+  protected readonly ofThem = computed(() => (this.marked().length === 1 ? 'this one' : `these ${this.marked().length}`));
+
+  constructor() {
+    this.#bar.clearWithMe();
+    effect(() => this.#load(this.id()));
+    inject(Keys).use([
+      { keys: 'ArrowRight', does: 'next document', run: () => this.#step(1) },
+      { keys: 'ArrowLeft', does: 'document before', run: () => this.#step(-1) },
+      { keys: 'Space', does: 'leave the document out, or take it in again', run: () => this.#toggleChosen() },
+      { keys: '1 2 3 4 5', does: 'they are from this supplier', run: (event) => this.from(this.suppliers()[Number(event.key) - 1]) },
+      { keys: 'o', does: 'open the document', run: () => this.open(this.view()?.documents[this.chosen()]) },
+      { keys: 'x', does: 'turn them away', run: () => this.turnAway() },
+      { keys: 'd', does: 'they do not belong together', run: () => this.settle({ act: 'apart' }) },
+      { keys: 'Escape', does: 'back to the tray', run: () => this.back() },
+    ]);
+  }
+
+  protected readonly isMarked = (document: AlikeDocument): boolean => !this.#left().has(document.id);
+  protected readonly picture = ({ fileId, page }: AlikeDocument): string => `/api/files/${fileId}/pages/${page}/small`;
+  protected readonly day = (iso: string | null): string => dayText(iso, this.#today);
+  protected readonly money = ({ currency, total }: AlikeDocument): string =>
+    total === null ? '' : `${currencySign(currency)} ${grouped(total)}`;
+  protected readonly trayName = ({ tray }: AlikeDocument): string => TRAY_NAMES[tray];
+
+  protected toggle(document: AlikeDocument): void {
+    this.#left.update((left) => {
+      const next = new Set(left);
+      if (!next.delete(document.id)) next.add(document.id);
+      return next;
+    });
+  }
+
+  protected from(supplier: Proposal | undefined): void {
+    if (supplier) this.settle({ act: 'supplier', supplierId: supplier.id });
+  }
+
+  protected turnAway(): void {
+    if (this.maySettle() && this.marked().length > 0)
+      this.#waysOut.turnAwayReason().subscribe((reason) => this.settle({ act: 'turn-away', reason }));
+  }
+
+  protected settle(does: AlikeAct): void {
+    const documents = this.marked().map(({ id, version }) => ({ id, version }));
+    if (this.busy() || !this.maySettle() || documents.length === 0) return;
+    this.busy.set(true);
+    this.message.set('');
+    this.#api.settleAlike(this.id(), { documents, does }).subscribe({
+      next: ({ left, view }) => {
+        this.busy.set(false);
+        this.#left.set(new Set());
+        this.view.set(view);
+        if (left.length > 0) this.message.set(left.map(({ id, why }) => `Document ${id}: ${why}`).join(' '));
+        else if (view.documents.length === 0) this.back();
+      },
+      error: (error: unknown) => this.#failed(error),
+    });
+  }
+
+  protected open(document: AlikeDocument | undefined): void {
+    if (document) void this.#router.navigate(['/document', document.id]);
+  }
+
+  protected back(): void {
+    void this.#router.navigate(['/tray', this.view()?.documents[0]?.tray ?? 'check']);
+  }
+
+  #load(id: number): void {
+    this.#bar.trail.set([{ text: 'Alike', strong: true }]);
+    this.#api.alike(id).subscribe({ next: (view) => this.view.set(view), error: (error: unknown) => this.#failed(error) });
+  }
+
+  #failed(error: unknown): void {
+    this.busy.set(false);
+    this.message.set(messageOf(error));
+  }
+
+  #step(by: number): void {
+    this.chosen.update((at) => Math.max(0, Math.min((this.view()?.documents.length ?? 1) - 1, at + by)));
+  }
+
+  #toggleChosen(): void {
+    const document = this.view()?.documents[this.chosen()];
+    if (document) this.toggle(document);
+  }
+}
