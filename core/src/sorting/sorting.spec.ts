@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { pageOf } from '../reading/fixtures/laid-out.js';
-import { learn, learnedKind, leftOutRight, sort, sortingFeatures, type Example } from './index.js';
+import { decides, learn, learnedKind, leftOutRight, sort, sortingFeatures, type Example } from './index.js';
 
 const letter = (...texts: string[]) => sortingFeatures([pageOf(texts.map((text, i) => [40, 40 + 14 * i, text] as const))]);
 const reminder = (supplier: string): Example => ({
@@ -27,6 +27,14 @@ describe('sorting that learns', () => {
   it('does not overrule the title of what it has never seen the like of', () => {
     const model = learn([reminder('Alder Fixings')]);
     expect(learnedKind(model, letter('Delivery note', 'Ten pallets of coal', 'Driver: Ash'))).toBeNull();
+  });
+
+  it('asks before it files away what says that it is an invoice, until it was said often enough', () => {
+    const learned = { kind: 'reminder', probability: 1, known: 1, examples: 2 } as const;
+    expect(decides(learned, 'other')).toBe(true);
+    expect(decides(learned, 'invoice')).toBe(false);
+    expect(decides({ ...learned, examples: 3 }, 'credit-note')).toBe(true);
+    expect(decides({ ...learned, kind: 'credit-note' }, 'invoice')).toBe(true);
   });
 
   it('says how often it would have been right', () => {

@@ -1,8 +1,15 @@
 import { KIND_NAMES } from '@umber/contract/documents';
 import { TRAY_NAMES } from '@umber/contract/trays';
 import { isUnsure, type BoundaryView } from '@umber/contract/separating';
-import { citationsOf, readDocument, type DocumentReading, type PageWords } from '@umber/core/reading';
-import { learnedKind, sortingFeatures, type Sorted } from '@umber/core/sorting';
+import {
+  citationsOf,
+  readDocument,
+  type DocumentKind,
+  type DocumentReading,
+  type PageWords,
+  type ReadingContext,
+} from '@umber/core/reading';
+import { decides, learnedKind, sortingFeatures, type Sorted } from '@umber/core/sorting';
 import { record } from '../archive/trail.js';
 import { insertDoubt } from '../checking/queries.js';
 import { inTransaction } from '../database/database.js';
@@ -38,15 +45,18 @@ export async function readArrivedDocument(services: Services, id: number): Promi
   const pages = await wordsOfDocument(services.pool, id);
   const company = await companyRow(services.pool);
   const learned = document.kindGiven === null ? await learnedFor(services, pages) : null;
-  const reading = readDocument(pages, {
-    kind: document.kindGiven ?? learned?.kind,
+  const context: ReadingContext = {
     buyerNames: company ? [company.name] : [],
     buyerTaxIds: company ? [company.taxId] : [],
     acceptedRisk: company ? Number(company.acceptedRisk) : undefined,
     receivedOn: document.receivedAt.toISOString().slice(0, 10),
     coverText: `${document.subject ?? ''}\n${document.mailText}`,
-  });
-  const doubts = [...reading.doubts, ...boundaryDoubts(await boundariesOf(services.pool, document.fileId), reading.pages)];
+  };
+  const titled = readDocument(pages, { ...context, kind: document.kindGiven ?? undefined });
+  const sorted = learned !== null && decides(learned, titled.kind);
+  const reading = sorted ? readDocument(pages, { ...context, kind: learned.kind }) : titled;
+  const contrary = learned !== null && !sorted ? [contraryDoubt(learned, titled.kind)] : [];
+  const doubts = [...contrary, ...reading.doubts, ...boundaryDoubts(await boundariesOf(services.pool, document.fileId), reading.pages)];
   await inTransaction(services.pool, async (db) => {
     const locked = await lockDocument(db, id);
     if (locked?.tray !== 'arriving') {
@@ -60,7 +70,7 @@ export async function readArrivedDocument(services: Services, id: number): Promi
     await record(db, id, null, 'read', `Read: ${summaryOf(reading, doubts.length)}`, {
       after: { kind: reading.kind, language: reading.language, lines: reading.lines.length, doubts: doubts.length },
     });
-    if (learned)
+    if (sorted)
       await record(
         db,
         id,
@@ -102,6 +112,13 @@ export async function refuseDocument(services: Services, id: number, reason: str
 export async function delayReading(services: Services, id: number, why: string): Promise<void> {
   await endOpenSteps(services.pool, id, 'waiting', why);
 }
+
+/** The question where the page says one thing and people said another of such documents. */
+const contraryDoubt = ({ kind, examples }: Sorted, titled: DocumentKind) => ({
+  field: 'kind' as const,
+  line: null,
+  reason: `Its page says ${KIND_NAMES[titled].toLowerCase()}, but ${examples === 1 ? 'one like it was' : `${examples} like it were`} sorted as ${KIND_NAMES[kind].toLowerCase()}.`,
+});
 
 /** The questions about where this document begins and ends, where the pages do not plainly say. */
 function boundaryDoubts(boundaries: readonly BoundaryView[], pages: readonly number[]) {
