@@ -1,4 +1,4 @@
-import { letSupplierWrite, Stage } from './stage.js';
+import { letScannerFeed, Stage } from './stage.js';
 
 describe('a scanned stack', () => {
   let stage: Stage;
@@ -9,7 +9,7 @@ describe('a scanned stack', () => {
 
   it('is cut into its documents, and a clerk joins and cuts them by key', async () => {
     const clerk = await stage.signIn('nell');
-    await letSupplierWrite(clerk, 'two on paper, scanned');
+    await letScannerFeed(clerk, { Invoices: '2', 'Dots an inch': '200', File: 'TIFF' });
     await clerk.getByRole('link', { name: /Arriving/ }).click();
     const scan = clerk.getByRole('option', { name: /Scan from the mail room/ });
     await scan.waitFor({ timeout: 60_000 });
@@ -43,6 +43,27 @@ describe('a scanned stack', () => {
     await lie(1);
     await clerk.locator(`section.aside [data-page="${start}"]`).waitFor();
     await clerk.keyboard.press('x');
+    await lie(2);
+
+    // Turned by key, small and large, and back again.
+    const large = clerk.locator('aside img');
+    await clerk.keyboard.press('r');
+    await large.and(clerk.locator('.turned-1')).waitFor();
+    await clerk.keyboard.press('z');
+    await large.and(clerk.locator('.turned-0')).waitFor();
+
+    // Dragged by mouse to the document before.
+    const [sheet, other] = [groups.nth(1).locator('.sheet').first(), groups.nth(0).locator('.sheet').first()];
+    const [from, to] = [await sheet.boundingBox(), await other.boundingBox()];
+    if (!from || !to) throw new Error('the pages are not on the screen');
+    await clerk.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
+    await clerk.mouse.down();
+    await clerk.mouse.move(from.x, from.y + 20, { steps: 4 });
+    await clerk.mouse.move(to.x + to.width * 0.8, to.y + to.height / 2, { steps: 12 });
+    await clerk.mouse.up();
+    await lie(1);
+    await groups.nth(0).locator(`[data-page="${start}"]`).waitFor();
+    await clerk.keyboard.press('z');
     await lie(2);
 
     // Both are with their approvers: they keep their pages, and the sentence says so.

@@ -1,6 +1,6 @@
 import { drawInvoice, invoiceOfOrder } from '@umber/demo/drawing';
 import { scenarioOrders } from '@umber/demo/scenario';
-import { letSupplierWrite, Stage } from './stage.js';
+import { letScannerFeed, Stage } from './stage.js';
 
 const TODAY = '2026-11-23';
 const invoice = (nth: number, serial: number) => drawInvoice(invoiceOfOrder(scenarioOrders(TODAY)[nth], '2026-11-10', serial, {}));
@@ -78,7 +78,7 @@ describe('what comes in', () => {
 
   it('from a copier that writes to a folder is cut at its separator sheets', async () => {
     const clerk = await stage.signIn('nell');
-    await letSupplierWrite(clerk, 'two in the copier’s folder');
+    await letScannerFeed(clerk, { Goes: 'to its folder' }, true);
     await clerk.goto(`${stage.base}/tray/arriving`);
     await clerk.getByRole('option', { name: /scan-\d+\.pdf/ }).click({ timeout: 60_000 });
     await clerk.getByRole('link', { name: /\d+ pages, 2 documents/ }).click({ timeout: 90_000 });

@@ -104,3 +104,13 @@ export async function letSupplierWrite(page: Page, wish: string): Promise<void> 
   await panel.getByRole('button', { name: wish }).click();
   await panel.getByText(/ wrote: /).waitFor();
 }
+
+/** Lays invoices into the stand-in scanner, set so, and waits until it has handed over its file. */
+export async function letScannerFeed(page: Page, settings: Readonly<Record<string, string>>, separators = false): Promise<void> {
+  const panel = page.getByRole('region', { name: 'Demo' });
+  await panel.getByText('Lay paper into the scanner').click();
+  for (const [name, value] of Object.entries(settings)) await panel.getByLabel(name).selectOption({ label: value });
+  if (separators) await panel.getByLabel('separator sheets').check();
+  await panel.getByRole('button', { name: 'Scan the stack' }).click();
+  await panel.getByText(/ scanned: /).waitFor({ timeout: 60_000 });
+}

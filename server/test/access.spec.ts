@@ -61,6 +61,7 @@ const ROUTES: readonly (readonly [method: string, path: string, right: Right | n
   ['POST', '/api/documents/999999/send-back', 'approve'],
   ['POST', '/api/documents/999999/post', 'post'],
   ['POST', '/api/demo/supplier-writes', 'demo'],
+  ['POST', '/api/demo/scanner-feeds', 'demo'],
 ];
 const LOGINS: Readonly<Record<Role, string>> = { clerk: 'nell', approver: 'tom', controller: 'ruth', administrator: 'sol', auditor: 'wyn' };
 

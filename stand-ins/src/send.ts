@@ -1,34 +1,71 @@
+import { appendFile, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
 import { createTransport } from 'nodemailer';
+import type { DemoSent } from '@umber/contract/demo';
 import { drawInvoice, drawLetter, type DrawnInvoice, type DrawnLetter } from '@umber/demo/drawing';
 import type { DemoMailPlan } from '@umber/demo/first-day';
 import { COMPANY, supplierOf } from '@umber/demo/scenario';
 import { scanStack } from './scanner.js';
 
+interface Sender {
+  readonly name: string;
+  readonly address: string;
+  readonly signature: string;
+}
+interface Attachment {
+  readonly filename: string;
+  readonly content: Buffer;
+  readonly contentType: string;
+}
+
 /** Sends a planned mail over SMTP to the invoices address; resolves when it is acknowledged. */
-export async function sendMail(plan: DemoMailPlan, smtpPort: number): Promise<{ supplier: string; subject: string }> {
-  const sender = plan.supplierKey === null ? COPIER : senderOf(plan.supplierKey);
+export async function sendMail(plan: DemoMailPlan, smtpPort: number): Promise<DemoSent> {
+  if (plan.supplierKey === null) {
+    const { number } = plan.invoices[0];
+    const scan = await scanStack(plan.invoices, 7, { resolution: 300, paper: 'clean', file: 'pdf', separators: false });
+    return sendScan(`scan-${number.replace(/[^\w-]/g, '-')}.pdf`, scan, smtpPort);
+  }
+  const attachments = await Promise.all([...plan.invoices.map(attached), ...(plan.letters ?? []).map(attachedLetter)]);
+  return send(senderOf(plan.supplierKey), plan.subject, plan.text, attachments, smtpPort);
+}
+
+/** Lets the copier in the company's own mail room mail what it scanned. */
+export const sendScan = (filename: string, content: Buffer, smtpPort: number): Promise<DemoSent> => {
+  const contentType = filename.endsWith('.pdf') ? 'application/pdf' : 'image/tiff';
+  return send(COPIER, 'Scan from the mail room', 'Scanned to mail.', [{ filename, content, contentType }], smtpPort);
+};
+
+/** Lets the copier write what it scanned into its folder, in two pieces as copiers do: half a file is no file. */
+export async function writeScan(folder: string, name: string, content: Buffer): Promise<DemoSent> {
+  const half = Math.floor(content.length / 2);
+  await writeFile(join(folder, name), content.subarray(0, half));
+  await appendFile(join(folder, name), content.subarray(half));
+  return { supplier: 'The copier', subject: name };
+}
+
+const COPIER: Sender = {
+  name: 'Copier, mail room',
+  address: `copier@${COMPANY.invoicesAddress.split('@')[1]}`,
+  signature: 'Copier, mail room',
+};
+
+async function send(sender: Sender, subject: string, text: string, attachments: Attachment[], smtpPort: number): Promise<DemoSent> {
   const transport = createTransport({ host: '127.0.0.1', port: smtpPort, secure: false, ignoreTLS: true });
   try {
     await transport.sendMail({
       from: { name: sender.name, address: sender.address },
       to: COMPANY.invoicesAddress,
-      subject: plan.subject,
-      text: `${plan.text}\n\n${sender.signature}`,
-      attachments:
-        plan.supplierKey === null
-          ? [await scanned(plan.invoices)]
-          : await Promise.all([...plan.invoices.map(attached), ...(plan.letters ?? []).map(attachedLetter)]),
+      subject,
+      text: `${text}\n\n${sender.signature}`,
+      attachments,
     });
   } finally {
     transport.close();
   }
-  return { supplier: sender.name, subject: plan.subject };
+  return { supplier: sender.name, subject };
 }
 
-/** The copier in the company's own mail room, which mails what it scans. */
-const COPIER = { name: 'Copier, mail room', address: `copier@${COMPANY.invoicesAddress.split('@')[1]}`, signature: 'Copier, mail room' };
-
-function senderOf(key: string) {
+function senderOf(key: string): Sender {
   const supplier = supplierOf(key);
   return {
     name: supplier.name,
@@ -37,20 +74,14 @@ function senderOf(key: string) {
   };
 }
 
-const attachedLetter = async (letter: DrawnLetter) => ({
+const attachedLetter = async (letter: DrawnLetter): Promise<Attachment> => ({
   filename: `${letter.kind}-${letter.date}.pdf`,
   content: await drawLetter(letter),
   contentType: 'application/pdf',
 });
 
-const attached = async (invoice: DrawnInvoice) => ({
+const attached = async (invoice: DrawnInvoice): Promise<Attachment> => ({
   filename: `${invoice.number.replace(/[^\w-]/g, '-')}.pdf`,
   content: await drawInvoice(invoice),
-  contentType: 'application/pdf',
-});
-
-const scanned = async (invoices: readonly DrawnInvoice[]) => ({
-  filename: `scan-${invoices[0].number.replace(/[^\w-]/g, '-')}.pdf`,
-  content: await scanStack(invoices, 7),
   contentType: 'application/pdf',
 });

@@ -1,12 +1,10 @@
-import { appendFile, writeFile } from 'node:fs/promises';
 import { createServer } from 'node:http';
-import { join } from 'node:path';
-import type { DemoMail } from '@umber/contract/demo';
-import { askedMail, type DemoMailPlan } from '@umber/demo/first-day';
+import type { DemoMail, DemoSent, ScanWish } from '@umber/contract/demo';
+import { askedMail, askedStack, type DemoMailPlan } from '@umber/demo/first-day';
 import { scanStack } from './scanner.js';
-import { sendMail } from './send.js';
+import { sendMail, sendScan, writeScan } from './send.js';
 
-/** The stand-in supplier: asked over loopback HTTP, it draws an invoice and mails it. */
+/** The stand-ins: asked over loopback HTTP, the supplier draws an invoice and mails it, the scanner scans a stack and hands it over. */
 const smtpPort = Number(process.env.UMBER_SMTP_PORT);
 const port = Number(process.env.UMBER_DEMO_PORT);
 const folder = process.env.UMBER_DEMO_FOLDER;
@@ -17,31 +15,29 @@ const server = createServer((request, response) => {
   const chunks: Buffer[] = [];
   request.on('data', (chunk: Buffer) => chunks.push(chunk));
   request.on('end', () => {
-    write(Buffer.concat(chunks).toString('utf8')).then(
+    const wish: unknown = JSON.parse(Buffer.concat(chunks).toString('utf8'));
+    (request.url === '/scan' ? scan(wish as ScanWish) : write(wish as { what: DemoMail })).then(
       (sent) => response.writeHead(200, { 'Content-Type': 'application/json' }).end(JSON.stringify(sent)),
       () => response.writeHead(502).end(),
     );
   });
 });
 
-async function write(body: string): Promise<unknown> {
-  const { what } = JSON.parse(body) as { what: DemoMail };
-  const today = new Date().toISOString().slice(0, 10);
-  if (what === 'copier') return toFolder(askedMail('stack', today, count++));
-  const plan = what === 'again' ? (last ?? askedMail('clean', today, count++)) : askedMail(what, today, count++);
+const today = () => new Date().toISOString().slice(0, 10);
+
+async function write({ what }: { what: DemoMail }): Promise<DemoSent> {
+  const plan = what === 'again' ? (last ?? askedMail('clean', today(), count++)) : askedMail(what, today(), count++);
   if (plan.invoices.length > 0) last = plan;
   return sendMail(plan, smtpPort);
 }
 
-/** Lets the stand-in copier scan the plan's invoices, with separator sheets between them, and write the file into its folder, slowly as copiers do. */
-async function toFolder({ invoices }: DemoMailPlan): Promise<unknown> {
+async function scan(wish: ScanWish): Promise<DemoSent> {
+  const invoices = askedStack(today(), count++, wish.invoices);
+  const name = `scan-${String(count).padStart(4, '0')}.${wish.file === 'pdf' ? 'pdf' : 'tif'}`;
+  const content = await scanStack(invoices, count, wish);
+  if (wish.to === 'mail') return sendScan(name, content, smtpPort);
   if (!folder) throw new Error('The demo has no copier’s folder.');
-  const pdf = await scanStack(invoices, count, { separators: true });
-  const name = `scan-${String(count).padStart(4, '0')}.pdf`;
-  const half = Math.floor(pdf.length / 2);
-  await writeFile(join(folder, name), pdf.subarray(0, half));
-  await appendFile(join(folder, name), pdf.subarray(half));
-  return { supplier: 'The copier', subject: name };
+  return writeScan(folder, name, content);
 }
 
 server.listen(port, '127.0.0.1', () => process.send?.('ready'));

@@ -42,7 +42,7 @@ export interface AlikeDocument {
 export type AlikeAct =
   | { readonly act: 'supplier'; readonly supplierId: number }
   | { readonly act: 'kind'; readonly kind: DocumentKind }
-  | { readonly act: 'turn-away'; readonly reason: string }
+  | { readonly act: 'park' | 'turn-away'; readonly reason: string }
   /** They do not belong to the group. */
   | { readonly act: 'apart' };
 
@@ -71,7 +71,10 @@ export const alikeChoiceSchema = Joi.object<AlikeChoice, true>({
               .required(),
           }),
         },
-        { is: 'turn-away', then: Joi.object({ act: 'turn-away', reason: Joi.string().trim().min(3).max(500).required() }) },
+        {
+          is: Joi.valid('park', 'turn-away'),
+          then: Joi.object({ act: Joi.string(), reason: Joi.string().trim().min(3).max(500).required() }),
+        },
         { is: 'apart', then: Joi.object({ act: 'apart' }) },
       ],
       otherwise: Joi.forbidden(),

@@ -1,7 +1,7 @@
 import { addDays, type IsoDate } from '@umber/core/dates';
 import { ibanOf } from '@umber/core/identifiers';
 import { invoiceOfOrder, invoiceWithoutOrder, type DrawnInvoice, type DrawnLetter, type Twist } from '../drawing/index.js';
-import { scenarioOrders, supplierOf } from '../scenario/index.js';
+import { scenarioOrders, supplierOf, type ScenarioOrder } from '../scenario/index.js';
 
 /** A mail of the demo: from whom, what it says, which invoices hang on it. */
 export interface DemoMailPlan {
@@ -108,26 +108,28 @@ export function firstDayMails(today: IsoDate): DemoMailPlan[] {
 }
 
 /** What the stand-in supplier sends when it is asked to write, counted up so that each is a new invoice. */
-export function askedMail(
-  what: 'clean' | 'doubt' | 'price-variance' | 'stack' | 'no-attachment',
-  today: IsoDate,
-  count: number,
-): DemoMailPlan {
-  const orders = scenarioOrders(today);
-  // Orders that the first day left alone, each invoiced in parts so that the quantities stay within what was received.
-  const keys = ['tarnside', 'dapplemere', 'elsterfurt', 'bocage', 'oeverdijk', 'valmorin'];
-  const key = keys[count % keys.length];
-  const own = orders.filter((order) => order.supplier.key === key);
-  const order = own[own.length - 1];
+export function askedMail(what: 'clean' | 'doubt' | 'price-variance' | 'no-attachment', today: IsoDate, count: number): DemoMailPlan {
+  const order = askedOrder(today, count);
+  const { key } = order.supplier;
   const twists: Readonly<Record<typeof what, Twist>> = {
     clean: { part: 0.1 },
     doubt: { part: 0.3, dearer: 12, totalOff: '3.00' },
     'price-variance': { part: 0.3, dearer: 12 },
-    stack: { part: 0.1 },
     'no-attachment': {},
   };
   if (what === 'no-attachment') return mail(key, []);
-  const invoice = (days: number, serial: number) => invoiceOfOrder(order, addDays(today, -days), serial, twists[what]);
-  if (what === 'stack') return stack([invoice(2, 6000 + 2 * count), invoice(1, 6001 + 2 * count)]);
-  return mail(key, [invoice(1, 4000 + count)]);
+  return mail(key, [invoiceOfOrder(order, addDays(today, -1), 4000 + count, twists[what])]);
+}
+
+/** Invoices on paper that are laid into the scanner when it is asked to feed, of several suppliers. */
+export const askedStack = (today: IsoDate, count: number, invoices: number): DrawnInvoice[] =>
+  Array.from({ length: invoices }, (_, i) =>
+    invoiceOfOrder(askedOrder(today, count + i), addDays(today, -1 - (i % 5)), 6000 + 8 * (count % 400) + i, { part: 0.1 }),
+  );
+
+/** One of the orders that the first day left alone, each invoiced in parts so that the quantities stay within what was received. */
+function askedOrder(today: IsoDate, count: number): ScenarioOrder {
+  const keys = ['tarnside', 'dapplemere', 'elsterfurt', 'bocage', 'oeverdijk', 'valmorin'];
+  const own = scenarioOrders(today).filter((order) => order.supplier.key === keys[count % keys.length]);
+  return own[own.length - 1];
 }

@@ -10,10 +10,10 @@ export const DRAWN_AT = 300;
 /** Pixels an inch of the spoilt page. */
 export const RESOLUTIONS: Readonly<Record<Damage, number>> = { easy: 300, medium: 220, hard: 200, fax: 204, photo: 230 };
 
-/** The page as a scanner, a fax or a telephone would hand it over; the same for the same seed. */
-export function spoilt(page: Grey, damage: Damage, seed: number): Grey {
+/** The page as a scanner, a fax or a telephone would hand it over at so many pixels an inch; the same for the same seed. */
+export function spoilt(page: Grey, damage: Damage, seed: number, resolution = RESOLUTIONS[damage]): Grey {
   const random = new Random(seed * 31 + DAMAGES.indexOf(damage));
-  const scale = RESOLUTIONS[damage] / DRAWN_AT;
+  const scale = resolution / DRAWN_AT;
   const [width, height] = [Math.round(page.width * scale), Math.round(page.height * scale)];
   const spread = { easy: 0.5, medium: 1.2, hard: 2.5, fax: 0.8, photo: 2 }[damage];
   let picture = resized(page, width, height);
@@ -25,9 +25,10 @@ export function spoilt(page: Grey, damage: Damage, seed: number): Grey {
   const noise = { easy: 3, medium: 9, hard: 16, fax: 14, photo: 7 }[damage];
   const shade = { easy: 0, medium: 12, hard: 45, fax: 20, photo: 60 }[damage];
   const tilt = random.next() * Math.PI * 2;
+  const [across, down] = [Math.cos(tilt), Math.sin(tilt)];
   const data = picture.data.map((value, i) => {
     const [x, y] = [(i % picture.width) / picture.width - 0.5, Math.floor(i / picture.width) / picture.height - 0.5];
-    const dark = shade * (0.5 + x * Math.cos(tilt) + y * Math.sin(tilt));
+    const dark = shade * (0.5 + x * across + y * down);
     const grain = (random.next() + random.next() + random.next() - 1.5) * noise;
     return Math.max(0, Math.min(255, value * 0.92 + 12 - dark + grain));
   });
@@ -39,6 +40,23 @@ export function spoilt(page: Grey, damage: Damage, seed: number): Grey {
     data: picture.data.map((value) => (random.chance(0.0006) ? 255 - (value > limit ? 255 : 0) : value > limit ? 255 : 0)),
   };
 }
+
+/** Specks on a page of worn paper, one to three pixels wide. */
+export function specked(page: Grey, seed: number): Grey {
+  const random = new Random(seed * 17 + 5);
+  const data = new Uint8Array(page.data);
+  for (let i = 0; i < SPECKS; i++) {
+    const [x, y, size, shade] = [
+      random.whole(0, page.width - 4),
+      random.whole(0, page.height - 4),
+      random.whole(1, 3),
+      random.whole(40, 150),
+    ];
+    for (let row = y; row < y + size; row++) data.fill(shade, row * page.width + x, row * page.width + x + size);
+  }
+  return { ...page, data };
+}
+const SPECKS = 160;
 
 /** Seen at a slant on a darker table. */
 function photographed(page: Grey, random: Random): Grey {

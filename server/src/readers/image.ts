@@ -90,9 +90,16 @@ async function* tiffPages(bytes: Uint8Array): AsyncGenerator<ImagePage> {
       throw damaged();
     }
     const unit = number(page.t296) === 3 ? 2.54 : 1;
-    yield { picture, resolution: sensible(number(page.t282) * unit) };
+    yield { picture, resolution: sensible(ratio(page.t282) * unit) };
     page.data = new Uint8Array(0);
   }
+}
+
+/** A TIFF entry that is a numerator and a denominator; 0 where it is none. */
+function ratio(value: unknown): number {
+  const [pair] = Array.isArray(value) ? (value as unknown[]) : [];
+  const [numerator, denominator] = Array.isArray(pair) ? (pair as unknown[]) : [];
+  return typeof numerator === 'number' && typeof denominator === 'number' && denominator > 0 ? numerator / denominator : 0;
 }
 
 /** Compression 7 of TIFF Technical Note 2: strips or tiles that are JPEG streams sharing their tables. */

@@ -8,7 +8,7 @@ import { Refused } from '../errors.js';
 import { chooseSupplier, proposals } from '../matching/resolve.js';
 import type { Services } from '../services.js';
 import { onDocument } from '../trays/move.js';
-import { turnAway } from '../trays/rest.js';
+import { park, turnAway } from '../trays/rest.js';
 import { alikeDocuments, hasSupplier, insertLook, lockLooks, takeApart, unknownLooks } from './queries.js';
 import { sayKind } from './sort.js';
 
@@ -57,6 +57,7 @@ export async function settleAlike(
 async function settleOne(services: Services, id: number, version: number, person: Person, does: AlikeAct): Promise<void> {
   if (does.act === 'supplier') await chooseSupplier(services, id, person, { version, supplierId: does.supplierId });
   else if (does.act === 'kind') await sayKind(services, id, person, { version, kind: does.kind });
+  else if (does.act === 'park') await park(services.pool, id, person, { version, reason: does.reason });
   else if (does.act === 'turn-away') await turnAway(services.pool, id, person, { version, reason: does.reason });
   else
     await onDocument(services.pool, id, version, ['check', 'match'], async (db) => {

@@ -60,6 +60,6 @@ export const alikeDocuments = (db: Database, group: number) =>
     db,
     `select d.id, d.version, d.tray, d.kind, d.seller_name as seller, d.invoice_number as number, d.issue_date as "issueDate", d.currency, d.gross_total as total, d.file_id as "fileId",
        (select p.number from pages p where p.document_id = d.id order by p.position limit 1) as page
-     from looks l join documents d on d.id = l.document_id where l.group_id = $1 and d.supplier_id is null and d.tray in ('check', 'match') order by d.id`,
+     from looks l join documents d on d.id = l.document_id where l.group_id = $1 and d.supplier_id is null and d.tray in ('check', 'match') order by d.issue_date, d.id`,
     [group],
   );

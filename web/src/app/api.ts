@@ -1,7 +1,7 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type { KeepingView } from '@umber/contract/archive';
-import type { DemoMail, DemoSent } from '@umber/contract/demo';
+import type { DemoMail, DemoSent, ScanWish } from '@umber/contract/demo';
 import type { DocumentView, SupplierView } from '@umber/contract/documents';
 import type {
   ArrivalView,
@@ -83,5 +83,6 @@ export class Api {
   trialBalance = (): Observable<TrialBalance> => this.#http.get<TrialBalance>('/api/ledger/trial-balance');
   suppliers = (q: string): Observable<SupplierView[]> => this.#http.get<SupplierView[]>('/api/suppliers', { params: { q } });
   orders = (q: string): Observable<OrderRow[]> => this.#http.get<OrderRow[]>('/api/orders', { params: { q } });
+  scannerFeeds = (wish: ScanWish): Observable<DemoSent> => this.#http.post<DemoSent>('/api/demo/scanner-feeds', wish);
   supplierWrites = (what: DemoMail): Observable<DemoSent> => this.#http.post<DemoSent>('/api/demo/supplier-writes', { what });
 }

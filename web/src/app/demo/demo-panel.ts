@@ -1,22 +1,23 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
-import type { DemoMail } from '@umber/contract/demo';
+import type { DemoMail, DemoSent, ScanWish } from '@umber/contract/demo';
+import type { Observable } from 'rxjs';
 import { Api } from '../api';
 import { messageOf } from '../refusal';
+import { ScannerForm } from './scanner-form';
 
 const WISHES: readonly { readonly what: DemoMail; readonly text: string }[] = [
   { what: 'clean', text: 'an invoice that fits' },
   { what: 'doubt', text: 'one with slips in it' },
   { what: 'price-variance', text: 'one with a higher price' },
-  { what: 'stack', text: 'two on paper, scanned' },
-  { what: 'copier', text: 'two in the copier’s folder' },
   { what: 'no-attachment', text: 'a mail without invoice' },
   { what: 'again', text: 'the last invoice again' },
 ];
 
-/** Lets the stand-in supplier write a real mail; clearly part of the demo. */
+/** Lets the stand-in supplier write a real mail and the stand-in scanner scan real paper; clearly part of the demo. */
 @Component({
   selector: 'umber-demo-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ScannerForm],
   template: `
     <section aria-label="Demo">
       <h2>Demo</h2>
@@ -25,6 +26,10 @@ const WISHES: readonly { readonly what: DemoMail; readonly text: string }[] = [
         @for (wish of wishes; track wish.what) {
           <button type="button" [disabled]="busy()" (click)="write(wish.what)">{{ wish.text }}</button>
         }
+      </details>
+      <details>
+        <summary>Lay paper into the scanner</summary>
+        <umber-scanner-form [busy]="busy()" (fed)="scan($event)" />
       </details>
       <p role="status">{{ said() }}</p>
     </section>
@@ -75,9 +80,18 @@ export class DemoPanel {
   protected readonly said = signal('');
 
   protected write(what: DemoMail): void {
+    this.#ask(this.#api.supplierWrites(what), 'wrote');
+  }
+
+  protected scan(wish: ScanWish): void {
+    this.said.set('The scanner feeds …');
+    this.#ask(this.#api.scannerFeeds(wish), 'scanned');
+  }
+
+  #ask(asked: Observable<DemoSent>, did: string): void {
     this.busy.set(true);
-    this.#api.supplierWrites(what).subscribe({
-      next: (sent) => this.#done(`${sent.supplier} wrote: ${sent.subject}`),
+    asked.subscribe({
+      next: (sent) => this.#done(`${sent.supplier} ${did}: ${sent.subject}`),
       error: (error: unknown) => this.#done(messageOf(error)),
     });
   }

@@ -5,6 +5,12 @@ import { filter, type Observable } from 'rxjs';
 import { DocumentActions } from './document.state';
 import { ReasonDialog, type ReasonQuestion } from './reason-dialog';
 
+const PARK: ReasonQuestion = {
+  title: 'Park',
+  text: 'It rests until somebody takes it up again. Why does it wait?',
+  confirm: 'Park',
+  suggestions: ['Waiting for the delivery', 'Asked the supplier', 'Asked the buyer', 'Supplier is not set up yet'],
+};
 const TURN_AWAY: ReasonQuestion = {
   title: 'Turn away',
   text: 'It will not be paid. It is kept and can be taken up again.',
@@ -25,9 +31,9 @@ export class WaysOut {
     );
   }
 
-  /** Why documents shall be turned away; completes without an answer when the person goes back. */
-  turnAwayReason(): Observable<string> {
-    return this.#reason(TURN_AWAY);
+  /** Why documents shall be parked or turned away; completes without an answer when the person goes back. */
+  reasonTo(act: 'park' | 'turn-away'): Observable<string> {
+    return this.#reason(act === 'park' ? PARK : TURN_AWAY);
   }
 
   #reason(question: ReasonQuestion): Observable<string> {
@@ -43,15 +49,7 @@ export class WaysOut {
   }
 
   park(): void {
-    this.ask(
-      {
-        title: 'Park',
-        text: 'It rests until somebody takes it up again. Why does it wait?',
-        confirm: 'Park',
-        suggestions: ['Waiting for the delivery', 'Asked the supplier', 'Asked the buyer'],
-      },
-      'park',
-    );
+    this.ask(PARK, 'park');
   }
 
   turnAway(): void {

@@ -73,7 +73,8 @@ export class AlikePage {
       { keys: 'Space', does: 'leave the document out, or take it in again', run: () => this.#toggleChosen() },
       { keys: '1 2 3 4 5', does: 'they are from this supplier', run: (event) => this.from(this.suppliers()[Number(event.key) - 1]) },
       { keys: 'o', does: 'open the document', run: () => this.open(this.view()?.documents[this.chosen()]) },
-      { keys: 'x', does: 'turn them away', run: () => this.turnAway() },
+      { keys: 'p', does: 'park them', run: () => this.away('park') },
+      { keys: 'x', does: 'turn them away', run: () => this.away('turn-away') },
       { keys: 'd', does: 'they do not belong together', run: () => this.settle({ act: 'apart' }) },
       { keys: 'Escape', does: 'back to the tray', run: () => this.back() },
     ]);
@@ -98,9 +99,8 @@ export class AlikePage {
     if (supplier) this.settle({ act: 'supplier', supplierId: supplier.id });
   }
 
-  protected turnAway(): void {
-    if (this.maySettle() && this.marked().length > 0)
-      this.#waysOut.turnAwayReason().subscribe((reason) => this.settle({ act: 'turn-away', reason }));
+  protected away(act: 'park' | 'turn-away'): void {
+    if (this.maySettle() && this.marked().length > 0) this.#waysOut.reasonTo(act).subscribe((reason) => this.settle({ act, reason }));
   }
 
   protected settle(does: AlikeAct): void {
