@@ -7,10 +7,12 @@ import { makeDocuments, type Entry } from './make.js';
 import { BrowserPress, OfficePress } from './print.js';
 import { readersOf, readersTable, type ReadersOfScan } from './readers.js';
 import { scored, type Score } from './score.js';
+import { measuredStacks } from './stacks.js';
 
 const USAGE = `node measuring/dist/main.js make FOLDER [COUNT [SEED [office]]]   draws COUNT documents of every family, by Chromium or by LibreOffice
 node measuring/dist/main.js read FOLDER                   reads them and keeps the words
 node measuring/dist/main.js score FOLDER [--misses]       reads the words' values and prints how many are right
+node measuring/dist/main.js stacks FOLDER [COUNT [SEED [scans]]]   draws stacks of documents in one file, and how many are separated and sorted right
 node measuring/dist/main.js readers FOLDER                reads its scans by each reader alone and by both, and prints the table
 node measuring/dist/main.js calibrate FOLDER...           fits the curves of confidence, and checks them family by family`;
 
@@ -25,6 +27,7 @@ async function main([command, folder, ...rest]: string[]): Promise<number> {
     console.log(`${entries.length} documents in ${folder}`);
   } else if (command === 'read') await keepWords(folder);
   else if (command === 'score') await score(folder, rest.includes('--misses'));
+  else if (command === 'stacks') await stacks(folder, Number(rest[0] ?? 5), Number(rest[1] ?? 1), rest[2] === 'scans');
   else if (command === 'readers') await compareReaders(folder);
   else if (command === 'calibrate') await calibrate([folder, ...rest]);
   else {
@@ -48,6 +51,23 @@ async function keepWords(folder: string): Promise<void> {
   );
   pool.close();
   await writeFile(join(folder, 'words.json'), JSON.stringify(words));
+}
+
+async function stacks(folder: string, count: number, seed: number, scans: boolean): Promise<void> {
+  const press = await BrowserPress.open();
+  let [documents, separated, kinds] = [0, 0, 0];
+  try {
+    for await (const score of measuredStacks(press, folder, count, seed, scans)) {
+      documents += score.documents;
+      separated += score.separated;
+      kinds += score.kinds;
+      for (const miss of score.misses) console.log(`  ${miss}`);
+    }
+  } finally {
+    await press.close();
+  }
+  const share = (right: number) => `${right} of ${documents}, ${((100 * right) / Math.max(1, documents)).toFixed(1)} %`;
+  console.log(`separated right ${share(separated)}; kinds right ${share(kinds)}`);
 }
 
 async function compareReaders(folder: string): Promise<void> {

@@ -32,6 +32,25 @@ describe('the kind of document', () => {
   });
 
   it.each([
+    ['Kreditfaktura Faktura nr 5612/26', 'credit-note'],
+    ['Credit note Invoice no. 5612', 'credit-note'],
+    ['Abono 9179344', 'credit-note'],
+    ['Lieferschein 40771', 'delivery-note'],
+    ['Faktura 5612/26', 'invoice'],
+  ])('%s, title and number in one run of small print, is %s', (title, kind) => {
+    expect(kindOf([[380, 40, title]], { totals: kind !== 'delivery-note' })).toBe(kind);
+  });
+
+  it('is an invoice where a credit note is only spoken of', () => {
+    expect(
+      kindOf([
+        [380, 40, 'Invoice 77', 20],
+        [50, 150, 'A credit note for the pallets follows'],
+      ]),
+    ).toBe('invoice');
+  });
+
+  it.each([
     ['Credit note no. C-2041', 'invoice INV-77 of 3 May'],
     ['Gutschrift Nr. 2041', 'zur Rechnung 77'],
     ['Avoir n° 2041', 'facture 77 du 3 mai'],

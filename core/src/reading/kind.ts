@@ -19,13 +19,19 @@ export function documentKind(
     if (row.page !== first.page) continue;
     const depth = middleY(row.box) / first.height;
     for (const run of row.runs) {
-      for (const hit of kindsIn(run)) {
-        const alone = hit.to - hit.from === run.words.length;
+      const hits = kindsIn(run);
+      for (const hit of hits) {
+        const words = run.words.slice(hit.to).map((word) => word.text);
+        // "Abono 9179344": a title and nothing but its number.
+        const alone = hit.from === 0 && (words.length === 0 || (words.length === 1 && OWN_NUMBER.test(words[0])));
         const large = run.box.height > 1.25 * body;
         let score = 0.15 + (alone ? 0.35 : hit.from === 0 ? 0.15 : 0) + (large ? 0.4 : 0) - (depth > 0.5 ? 0.35 : 0);
         if (hit.kind === 'delivery-note' && !large && !alone) score -= 0.15;
         // Whose number is a credit note's is one, even where its title could not be read.
-        if (hit.kind === 'credit-note' && hit.from === 0 && NUMBER_WORD.test(run.words[hit.to]?.text ?? '')) score += 0.25;
+        if (hit.kind === 'credit-note' && hit.from === 0 && NUMBER_WORD.test(words[0] ?? '')) score += 0.25;
+        // "Kreditfaktura Faktura nr 5612": a title, and the label of its number behind it.
+        const next = hits.find((other) => other.from === hit.to && other.kind === 'invoice');
+        if (hit.kind === 'credit-note' && hit.from === 0 && next && NUMBER_WORD.test(run.words[next.to]?.text ?? '')) score += 0.25;
         if (/^(your|ihre?r?|votre|uw|su|vs|original|relating)/i.test(run.text)) score -= 0.3;
         if (score > (votes.get(hit.kind)?.score ?? 0)) votes.set(hit.kind, { score, run });
       }
@@ -59,6 +65,9 @@ const BELOW_ZERO = 0.7;
 
 /** "no.", "Nr", "n°", "number": what follows makes a label of the words before it. */
 const NUMBER_WORD = /^(no|nr|n|nº|n°|num|núm|number|nummer|numer|numéro|numero|número|ref)[.:°º]*$/i;
+
+/** What can stand behind a title as the document's number. */
+const OWN_NUMBER = /^#?[A-Z]{0,4}[-/]?\d[\dA-Z./-]{2,}$/i;
 
 function medianHeight(rows: readonly Row[]): number {
   const heights = rows.flatMap((row) => row.runs.map((run) => run.box.height)).sort((a, b) => a - b);
