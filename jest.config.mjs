@@ -25,7 +25,7 @@ export default {
     { ...common, displayName: 'integration', testMatch: ['<rootDir>/server/test/**/*.spec.ts'] },
     { ...common, displayName: 'browser', testMatch: ['<rootDir>/e2e/src/**/*.spec.ts'] },
   ],
-  testTimeout: 180_000,
+  testTimeout: 600_000,
   coverageProvider: 'v8',
   collectCoverageFrom: ['core/src/**/*.ts', '!**/*.spec.ts', '!**/index.ts', '!core/src/reading/lexicon/??.ts'],
   coverageReporters: ['text', 'text-summary'],

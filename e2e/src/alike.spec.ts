@@ -20,7 +20,7 @@ describe('documents of an unknown supplier', () => {
     await clerk.getByLabel('Files to bring in').setInputFiles(await Promise.all(files));
     await clerk.getByRole('link', { name: /Match/ }).click();
     const rows = clerk.locator('tbody tr', { hasText: 'Gillbeck' });
-    await rows.nth(2).waitFor({ timeout: 60_000 });
+    await rows.nth(2).waitFor({ timeout: 240_000 });
     await rows.first().getByRole('link', { name: '2 more look like it' }).click();
     await clerk.getByRole('heading', { name: '3 documents that look alike' }).waitFor();
     await clerk.waitForFunction(() =>

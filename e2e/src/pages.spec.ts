@@ -12,15 +12,15 @@ describe('a scanned stack', () => {
     await letScannerFeed(clerk, { Invoices: '2', 'Dots an inch': '200', File: 'TIFF' });
     await clerk.getByRole('link', { name: /Arriving/ }).click();
     const scan = clerk.getByRole('option', { name: /Scan from the mail room/ });
-    await scan.waitFor({ timeout: 60_000 });
+    await scan.waitFor({ timeout: 240_000 });
     await scan.click();
     const pages = clerk.getByRole('link', { name: /\d+ pages, 2 documents/ });
-    await pages.waitFor({ timeout: 90_000 });
+    await pages.waitFor({ timeout: 240_000 });
     // Both are read before their pages are looked at.
     await clerk.waitForFunction(
       () => [...document.querySelectorAll('umber-arrival-panel li')].filter((step) => step.textContent?.includes('Checked')).length === 2,
       null,
-      { timeout: 60_000 },
+      { timeout: 240_000 },
     );
     await pages.click();
 

@@ -26,7 +26,7 @@ describe('what comes in', () => {
     const panel = clerk.getByRole('region', { name: 'The chosen arrival' });
     await panel.getByRole('heading', { name: 'brought-one.pdf' }).waitFor();
     for (const step of ['Kept', 'Opened', 'Words found', 'Separated', 'Read', 'Checked'])
-      await panel.getByText(step, { exact: true }).waitFor({ timeout: 60_000 });
+      await panel.getByText(step, { exact: true }).waitFor({ timeout: 240_000 });
     await clerk.getByLabel('Find an arrival').fill('brought two');
     await clerk.waitForFunction(() => document.querySelectorAll('[role="option"]').length === 1);
     await clerk.getByRole('option', { name: /brought-two\.pdf/ }).waitFor();
@@ -55,7 +55,7 @@ describe('what comes in', () => {
     await clerk
       .getByLabel('Files to bring in')
       .setInputFiles([{ name: 'Spring catalogue.pdf', mimeType: 'application/pdf', buffer: await invoice(2, 43) }]);
-    await clerk.getByRole('option', { name: /Spring catalogue\.pdf.*turned away by a rule/ }).waitFor({ timeout: 30_000 });
+    await clerk.getByRole('option', { name: /Spring catalogue\.pdf.*turned away by a rule/ }).waitFor({ timeout: 240_000 });
   });
 
   it('can be a folder that an administrator names, and a mistake in it is said', async () => {
@@ -80,8 +80,8 @@ describe('what comes in', () => {
     const clerk = await stage.signIn('nell');
     await letScannerFeed(clerk, { Goes: 'to its folder' }, true);
     await clerk.goto(`${stage.base}/tray/arriving`);
-    await clerk.getByRole('option', { name: /scan-\d+\.pdf/ }).click({ timeout: 60_000 });
-    await clerk.getByRole('link', { name: /\d+ pages, 2 documents/ }).click({ timeout: 90_000 });
+    await clerk.getByRole('option', { name: /scan-\d+\.pdf/ }).click({ timeout: 240_000 });
+    await clerk.getByRole('link', { name: /\d+ pages, 2 documents/ }).click({ timeout: 240_000 });
     await clerk.locator('section.group:not(.aside)').nth(1).waitFor();
     await clerk.locator('section.group:not(.aside)').nth(1).locator('.sheet').first().click();
     await clerk.getByText(/a separator sheet lies before it/).waitFor();

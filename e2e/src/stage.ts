@@ -62,7 +62,7 @@ export class Stage {
     const context = await this.#browser?.newContext({ viewport: { width: 1280, height: 800 } });
     if (!context) throw new Error('the stage is not raised');
     const page = await context.newPage();
-    page.setDefaultTimeout(20_000);
+    page.setDefaultTimeout(120_000);
     await page.goto(`${this.base}/sign-in`);
     await page.getByLabel('Login').fill(login);
     await page.getByLabel('Password').fill(PASSWORD);
@@ -112,5 +112,5 @@ export async function letScannerFeed(page: Page, settings: Readonly<Record<strin
   for (const [name, value] of Object.entries(settings)) await panel.getByLabel(name).selectOption({ label: value });
   if (separators) await panel.getByLabel('separator sheets').check();
   await panel.getByRole('button', { name: 'Scan the stack' }).click();
-  await panel.getByText(/ scanned: /).waitFor({ timeout: 60_000 });
+  await panel.getByText(/ scanned: /).waitFor();
 }

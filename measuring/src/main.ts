@@ -3,13 +3,14 @@ import { join } from 'node:path';
 import { fitCalibration, readDocument, type PageWords } from '@umber/core/reading';
 import { ReaderPool } from '@umber/server/readers/reader-pool';
 import { crossValidated, diagram, judgedValues, tableSource } from './calibrate.js';
+import { makeByLibraries } from './libraries.js';
 import { makeDocuments, type Entry } from './make.js';
 import { BrowserPress, OfficePress } from './print.js';
 import { readersOf, readersTable, type ReadersOfScan } from './readers.js';
 import { scored, type Score } from './score.js';
 import { measuredStacks } from './stacks.js';
 
-const USAGE = `node measuring/dist/main.js make FOLDER [COUNT [SEED [office]]]   draws COUNT documents of every family, by Chromium or by LibreOffice
+const USAGE = `node measuring/dist/main.js make FOLDER [COUNT [SEED [office|libraries]]]   draws COUNT documents of every family, by Chromium, by LibreOffice or by others' libraries
 node measuring/dist/main.js read FOLDER                   reads them and keeps the words
 node measuring/dist/main.js score FOLDER [--misses]       reads the words' values and prints how many are right
 node measuring/dist/main.js stacks FOLDER [COUNT [SEED [scans]]]   draws stacks of documents in one file, and how many are separated and sorted right
@@ -22,8 +23,8 @@ async function main([command, folder, ...rest]: string[]): Promise<number> {
     return 2;
   }
   if (command === 'make') {
-    const press = await (rest[2] === 'office' ? OfficePress : BrowserPress).open();
-    const entries = await makeDocuments(press, folder, Number(rest[0] ?? 9), Number(rest[1] ?? 1)).finally(() => press.close());
+    const [count, seed] = [Number(rest[0] ?? 9), Number(rest[1] ?? 1)];
+    const entries = rest[2] === 'libraries' ? await makeByLibraries(folder, count, seed) : await make(folder, count, seed, rest[2]);
     console.log(`${entries.length} documents in ${folder}`);
   } else if (command === 'read') await keepWords(folder);
   else if (command === 'score') await score(folder, rest.includes('--misses'));
@@ -39,6 +40,11 @@ async function main([command, folder, ...rest]: string[]): Promise<number> {
 
 const wordsOf = async (folder: string) => JSON.parse(await readFile(join(folder, 'words.json'), 'utf8')) as Record<string, PageWords[]>;
 const entriesOf = async (folder: string) => JSON.parse(await readFile(join(folder, 'truth.json'), 'utf8')) as Entry[];
+
+async function make(folder: string, count: number, seed: number, by: string | undefined): Promise<Entry[]> {
+  const press = await (by === 'office' ? OfficePress : BrowserPress).open();
+  return makeDocuments(press, folder, count, seed).finally(() => press.close());
+}
 
 async function keepWords(folder: string): Promise<void> {
   const entries = await entriesOf(folder);

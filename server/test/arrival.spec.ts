@@ -64,13 +64,13 @@ describe('mail that arrives', () => {
         const view = await clerk.ok('GET', `/api/documents/${found.files[0].documents[0].id}`);
         return view.tray !== 'arriving' && view;
       },
-      90_000,
+      240_000,
     );
     expect(document).toMatchObject({ kind: 'invoice', supplier: { name: 'Tarnside Lubricants Ltd' } });
     expect(document.lines.length).toBeGreaterThan(0);
     const shown = await clerk.send('GET', `/api/documents/${document.id}/pages/1/picture`);
     expect(shown.headers.get('content-type')).toBe('image/jpeg');
-  }, 120_000);
+  }, 300_000);
 
   it('without a PDF is kept and shown with the reason', async () => {
     await mail(server.smtpPort, [], { subject: 'hello' });

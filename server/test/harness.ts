@@ -128,7 +128,7 @@ export async function mail(
 }
 
 /** Asks again and again until `look` gives a value; fails with `what` when it takes too long. */
-export async function until<T>(what: string, look: () => Promise<T | null | undefined | false>, patience = 30_000): Promise<T> {
+export async function until<T>(what: string, look: () => Promise<T | null | undefined | false>, patience = 180_000): Promise<T> {
   const end = Date.now() + patience;
   while (Date.now() < end) {
     const value = await look();

@@ -153,7 +153,7 @@ describe('a server killed at any moment, while mails, files and uploads come in'
       const counts = await named();
       throw new Error(`lost: ${[...acknowledged].filter((name) => !counts.has(name)).join(' ')}`);
     });
-    await until('nothing to wait', async () => (await pool.query("select from arrivals where state = 'stored'")).rows.length === 0, 60_000);
+    await until('nothing to wait', async () => (await pool.query("select from arrivals where state = 'stored'")).rows.length === 0);
     const counts = await named();
     expect([...acknowledged].filter((name) => counts.get(name) !== 1)).toEqual([]);
     expect([...counts.values()].every((n) => n === 1)).toBe(true);

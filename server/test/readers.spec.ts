@@ -37,7 +37,7 @@ describe('reading foreign files', () => {
   let pool: ReaderPool;
   let pdf: Buffer;
   beforeAll(async () => {
-    pool = new ReaderPool({ size: 1, timeout: 20_000 });
+    pool = new ReaderPool({ size: 1 });
     pdf = await invoicePdf('lindenau', 0);
   });
   afterAll(() => pool.close());

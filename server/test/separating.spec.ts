@@ -38,7 +38,7 @@ describe('a stack in one file', () => {
         const view = await clerk.ok('GET', `/api/files/${arrival.files[0].id}`);
         return view.documents.every((document: { tray: string }) => document.tray !== 'arriving') && view;
       },
-      120_000,
+      400_000,
     );
   const arrange = (documents: number[][], version = file.version, turned: { page: number; turned: number }[] = []) =>
     clerk.send('PUT', `/api/files/${file.id}/documents`, { version, documents, turned });

@@ -47,6 +47,21 @@ describe('IBANs on a page', () => {
 });
 
 describe('tax ids on a page', () => {
+  it('are found right under their label in a narrow column, not further off', () => {
+    const column = (x: number, y: number) =>
+      ids(
+        [
+          [330, 100, 'Alder Fixings LLC'],
+          [330, 114, 'Tax ID:'],
+          [x, y, '69-2792437'],
+        ],
+        null,
+      );
+    expect(column(330, 126)).toEqual([['69-2792437', 'national']]);
+    expect(column(430, 126)).toEqual([]);
+    expect(column(330, 190)).toEqual([]);
+  });
+
   it('are taken as printed, checked with the country where no prefix is printed', () => {
     expect(ids([[50, 800, 'VAT reg. no. GB 698 1561 32']])).toEqual([['GB 698 1561 32', 'right']]);
     expect(ids([[50, 800, 'VAT registration 698 1561 32']])).toEqual([['698 1561 32', 'right']]);

@@ -139,7 +139,9 @@ export function taxIdsOf(
     const onward = goneOn(label.run.words.slice(label.to), rows[at + 1]);
     const row = rows[at] as Row | undefined;
     const beside = row?.runs[row.runs.indexOf(label.run) + 1]?.words ?? [];
-    const hit = idAtStart(onward, country) ?? (onward.length === 0 ? idAtStart(beside, country) : null);
+    const hit =
+      idAtStart(onward, country) ??
+      (onward.length === 0 ? (idAtStart(beside, country) ?? idAtStart(wordsUnder(label, rows, at), country)) : null);
     if (!hit) continue;
     const low = label.run.row / lastRow;
     found.push({
@@ -170,6 +172,15 @@ export function taxIdsOf(
   }
   const ids = found.filter((id) => !buyers.has(normalizeTaxId(id.value)) && !buyers.has(`GB${normalizeTaxId(id.value)}`));
   return ids.sort((a, b) => b.score - a.score);
+}
+
+/** The words of the run right under a label, at its left edge: narrow columns set what belongs to a label below it. */
+function wordsUnder(label: Label, rows: readonly Row[], at: number): readonly Word[] {
+  const [first] = label.run.words.slice(label.from);
+  const next = rows[at + 1] as Row | undefined;
+  if (!first || next?.page !== rows[at]?.page) return [];
+  const under = next?.runs.find(({ box }) => Math.abs(box.x - first.x) < 3 && box.y - first.y < 2.5 * first.height);
+  return under && under.words.length <= 2 ? under.words : [];
 }
 
 /** The words with the last one's other half where a dash breaks it at the end of a line of small print. */

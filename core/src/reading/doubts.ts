@@ -2,6 +2,7 @@ import { daysBetween, isIsoDate } from '../dates/index.js';
 import type { TaxIdCheck } from '../identifiers/index.js';
 import { sensible } from './head-fields.js';
 import type { Label } from './labels.js';
+import type { ColumnRole } from './lexicon/index.js';
 import { promised, type PageTrust } from './trust.js';
 import { HEADER_FIELDS, LINE_CELLS, type DocumentReading, type HeaderField, type ReadDoubt } from './reading.js';
 
@@ -17,6 +18,8 @@ export interface Checks {
   readonly dayMonthUnsure: boolean;
   readonly taxIdCheck: TaxIdCheck | 'national' | null;
   readonly lineArithmetic: readonly ('right' | 'wrong' | 'untold')[];
+  /** The roles of the columns that have a head. */
+  readonly headedColumns: () => ReadonlySet<ColumnRole>;
   readonly trust: PageTrust;
   /** Below this confidence a value is asked: one less the accepted risk. */
   readonly askBelow: number;
@@ -170,6 +173,9 @@ function askAboutLines(reading: WithoutDoubts, checks: Checks, ask: Ask): void {
     return;
   }
   const told = checks.lineArithmetic.filter((one) => one === 'right').length;
+  // Some suppliers print no prices at all. Off a scan a column may be lost with its head.
+  const doesWithout = (cell: 'quantity' | 'unitPrice') =>
+    !checks.trust.scanned && reading.lines.every((line) => line[cell] === null) && !checks.headedColumns().has(cell);
   if (!checks.linesFit) ask('lines', 'The lines do not sum to the net total: is one missing or too many?');
   reading.lines.forEach((line, index) => {
     if (line.netAmount === null) ask('netAmount', `Line ${index + 1} has no amount.`, index);
@@ -196,11 +202,9 @@ function askAboutLines(reading: WithoutDoubts, checks: Checks, ask: Ask): void {
       for (const cell of ['quantity', 'unitPrice', 'description'] as const)
         ask(cell, `Line ${index + 1} has no quantity and no price, unlike the others.`, index);
     if (checks.lineArithmetic[index] === 'untold' && (line.quantity === null) !== (line.unitPrice === null)) {
-      ask(
-        line.quantity === null ? 'quantity' : 'unitPrice',
-        `Line ${index + 1} has a ${line.quantity === null ? 'price but no quantity' : 'quantity but no price'}.`,
-        index,
-      );
+      const missing = line.quantity === null ? 'quantity' : 'unitPrice';
+      if (!doesWithout(missing))
+        ask(missing, `Line ${index + 1} has a ${missing === 'quantity' ? 'price but no quantity' : 'quantity but no price'}.`, index);
     }
   });
 }

@@ -143,6 +143,12 @@ export function columnHeadsIn(run: Run, language: string) {
   });
 }
 
+/** The roles of all columns that have a head: words for columns count where at least two stand in one row. */
+export function headedColumns(rows: readonly Row[], language: string): ReadonlySet<ColumnRole> {
+  const headed = rows.map((row) => row.runs.flatMap((run) => columnHeadsIn(run, language)));
+  return new Set(headed.filter((heads) => heads.length > 1).flatMap((heads) => heads.flatMap(({ roles }) => roles)));
+}
+
 /** Document kinds that a run's words name. */
 export function kindsIn(run: Run): { kind: DocumentKind; from: number; to: number; phrase: string }[] {
   return kindBook.find(run).map((hit) => ({ kind: hit.value[0].value, from: hit.from, to: hit.to, phrase: hit.phrase }));

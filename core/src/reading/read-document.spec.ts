@@ -186,6 +186,17 @@ describe('reading an invoice', () => {
     });
   });
 
+  it('asks for prices where a column is headed so, and does not where the supplier prints none', () => {
+    const page = laidOut(sample);
+    const inColumn = (word: { x: number; width: number; y: number }) =>
+      Math.abs(word.x + word.width - 440) < 3 && word.y > 285 && word.y < 380;
+    const without = { ...page, words: page.words.filter((word) => !inColumn(word)) };
+    expect(readDocument([without]).lines.every((line) => line.unitPrice === null && line.quantity !== null)).toBe(true);
+    expect(readDocument([without]).doubts).toEqual([]);
+    const emptied = { ...page, words: page.words.filter((word) => !inColumn(word) || word.text === 'Price') };
+    expect(readDocument([emptied]).doubts.map((doubt) => doubt.reason)).toContain('Line 1 has a quantity but no price.');
+  });
+
   it('asks about a name whose letters the text layer garbles', () => {
     const page = laidOut(sample);
     const garbled = { ...page, words: page.words.map((word) => ({ ...word, text: word.text.replace('Pellow', 'Pe÷ow') })) };

@@ -20,7 +20,7 @@ import {
   type Found,
 } from './head-fields.js';
 import { documentKind } from './kind.js';
-import { labelsOf, languageOf } from './labels.js';
+import { headedColumns, labelsOf, languageOf } from './labels.js';
 import { linesByAlignment } from './lines-by-alignment.js';
 import { linesByHeads } from './lines-by-heads.js';
 import { lineArithmetic, sumOfLines, tableScore, taxOfLines, type LineTable } from './line-row.js';
@@ -182,6 +182,7 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     dayMonthUnsure: order.unsure && issues[0]?.swapped != null,
     taxIdCheck: taxIds[0]?.check ?? null,
     lineArithmetic: table.lines.map((line) => lineArithmetic(line.cells)),
+    headedColumns: () => headedColumns(rows, language),
     trust,
     likelierCurrency: likelierCurrency(fields.currency?.value ?? '', ibans[0]?.value.slice(0, 2) ?? null),
     receivedOn: context.receivedOn ?? null,

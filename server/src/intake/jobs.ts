@@ -10,6 +10,8 @@ import { unpackArrival } from './unpack.js';
 const QUEUES = ['unpack-arrival', 'read-document', 'learn-sorting', 'verify-blobs'] as const;
 type Queue = (typeof QUEUES)[number];
 const RETRIES = 4;
+/** Seconds after which a job counts as lost: a hundred scanned pages take their time. What a crash left is taken up at the next start anyway. */
+const LONGEST = 3600;
 /** Arrivals fetched at a time: opening one takes milliseconds, fetching a job half a second. Where one fails, all are tried again, and those that are done do nothing. */
 const UNPACKED_TOGETHER = 12;
 const SWEEP_MS = 60_000;
@@ -28,15 +30,19 @@ export class Jobs {
   /** Prepares the queues; jobs can be sent from now on. */
   async open(): Promise<void> {
     await this.#boss.start();
-    for (const name of QUEUES)
-      await this.#boss.createQueue(name, {
+    for (const name of QUEUES) {
+      const options = {
         name,
         policy: 'standard',
         retryLimit: RETRIES,
         retryDelay: 2,
         retryBackoff: true,
-        expireInSeconds: 300,
-      });
+        expireInSeconds: LONGEST,
+      } as const;
+      await this.#boss.createQueue(name, options);
+      // A queue of an earlier version keeps its options otherwise.
+      await this.#boss.updateQueue(name, options);
+    }
   }
 
   /** Asks for a step to be run; asking again while it waits changes nothing. */

@@ -14,7 +14,7 @@ export interface FirstWord {
   readonly line: string;
 }
 
-const SECONDS = 90;
+const SECONDS = 120;
 
 /** Words in the picture by Debian's tesseract. `languages` are its names, joined by `+`; `layout` its page segmentation mode. */
 export async function readWords(picture: Grey, languages: string, resolution: number, layout = 3): Promise<FirstWord[]> {

@@ -63,7 +63,7 @@ export class ReaderPool {
   #closed = false;
 
   constructor(options: Partial<ReaderPoolOptions> = {}) {
-    this.#options = { size: 2, timeout: 60_000, memory: 700, ...options };
+    this.#options = { size: 2, timeout: 180_000, memory: 700, ...options };
     this.#guard = setInterval(() => this.#watch(), 500).unref();
   }
 

@@ -9,7 +9,7 @@ export const it: Lexicon = {
       'n. documento'],
     issueDate: ['data fattura', 'data', 'data documento', 'data emissione', 'del',
       'data doc', 'data di emissione', 'emessa il', 'data nota'],
-    dueDate: ['scadenza', 'data scadenza', 'da pagare entro', 'entro il', 'pagamento entro',
+    dueDate: ['scadenza', 'data scadenza', 'da pagare entro', 'da pagare entro il', 'entro il', 'pagamento entro',
       'scadenza pagamento', 'scadenze', 'data di scadenza', 'termine di pagamento', 'pagare entro il',
       'entro e non oltre il', 'pagabile entro'],
     orderReference: ['vs ordine', 'vostro ordine', 'ordine n', 'n ordine', 'rif ordine', 'vs rif', 'vs ordine n', 'vostro riferimento',
