@@ -1,3 +1,6 @@
+import { scanWishSchema } from './demo/index.js';
+import { arrangementSchema, isUnsure } from './separating/index.js';
+import { alikeChoiceSchema } from './sorting/index.js';
 import { CELL_SCHEMAS, FIELD_SCHEMAS, reasonedSchema, valueChangeSchema } from './checking/index.js';
 import { MAY, may, ROLES, signInSchema } from './people/index.js';
 import { TRAY_NAMES, TRAYS, traySchema } from './trays/index.js';
@@ -72,5 +75,61 @@ describe('the trays', () => {
   it('each have a name, and there are no others', () => {
     expect(Object.keys(TRAY_NAMES).sort()).toEqual([...TRAYS].sort());
     expect(traySchema.validate('inbox').error).toBeDefined();
+  });
+});
+
+describe('what is asked of the server', () => {
+  const refusal = (schema: { validate(value: unknown): { error?: Error } }, value: unknown) =>
+    schema.validate(value).error?.message ?? null;
+
+  it('puts pages together, and turns a page once and by whole quarters', () => {
+    const asked = (turned: unknown) => refusal(arrangementSchema, { version: 1, documents: [[1, 2], [3]], turned });
+    expect(asked(undefined)).toBeNull();
+    expect(arrangementSchema.validate({ version: 1, documents: [[1]] }).value.turned).toEqual([]);
+    expect(asked([{ page: 1, turned: 3 }])).toBeNull();
+    expect(asked([{ page: 1, turned: 4 }])).toMatch('turned');
+    expect(
+      asked([
+        { page: 1, turned: 1 },
+        { page: 1, turned: 2 },
+      ]),
+    ).toMatch('duplicate');
+    expect(refusal(arrangementSchema, { version: 1, documents: [] })).not.toBeNull();
+  });
+
+  it('settles documents that look alike in one of the known ways, each with what it needs', () => {
+    const documents = [{ id: 4, version: 2 }];
+    const asked = (does: unknown) => refusal(alikeChoiceSchema, { documents, does });
+    for (const does of [
+      { act: 'apart' },
+      { act: 'supplier', supplierId: 3 },
+      { act: 'kind', kind: 'delivery-note' },
+      { act: 'park', reason: 'asked the buyer' },
+      { act: 'turn-away', reason: 'not for us' },
+    ])
+      expect([does.act, asked(does)]).toEqual([does.act, null]);
+    for (const does of [
+      undefined,
+      {},
+      { act: 'post' },
+      { act: 'supplier' },
+      { act: 'kind', kind: 'poem' },
+      { act: 'park', reason: ' ' },
+      { act: 'apart', more: 1 },
+    ])
+      expect([does, asked(does)]).not.toEqual([does, null]);
+    expect(refusal(alikeChoiceSchema, { documents: [], does: { act: 'apart' } })).toBe('Choose at least one document.');
+  });
+
+  it('sets the scanner within what it can do', () => {
+    const wish = { invoices: 2, resolution: 200, paper: 'worn', file: 'tiff', separators: true, to: 'mail' };
+    expect(refusal(scanWishSchema, wish)).toBeNull();
+    for (const change of [{ invoices: 0 }, { invoices: 9 }, { resolution: 72 }, { paper: 'wet' }, { file: 'gif' }, { to: 'moon' }])
+      expect(refusal(scanWishSchema, { ...wish, ...change })).not.toBeNull();
+  });
+
+  it('knows a boundary that is a question', () => {
+    const at = (probability: number) => isUnsure({ before: 2, probability, reasons: [] });
+    expect([0.02, 0.3, 0.5, 0.8, 0.97].map(at)).toEqual([false, true, true, true, false]);
   });
 });

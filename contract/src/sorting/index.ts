@@ -51,7 +51,7 @@ export interface AlikeChoice {
   readonly does: AlikeAct;
 }
 const id = Joi.number().integer().positive().required();
-export const alikeChoiceSchema = Joi.object<AlikeChoice, true>({
+export const alikeChoiceSchema = Joi.object<AlikeChoice>({
   documents: Joi.array()
     .items(Joi.object({ id, version: id }))
     .min(1)
