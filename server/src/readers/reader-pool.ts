@@ -26,13 +26,13 @@ interface Waiting {
 }
 interface Reader {
   readonly process: ChildProcess;
-  job: { readonly waiting: Waiting; readonly id: number; timer: NodeJS.Timeout } | null;
+  job: { readonly waiting: Waiting; readonly id: number; timer: NodeJS.Timeout; worked: number } | null;
 }
 
 export interface ReaderPoolOptions {
   /** Worker processes. */
   readonly size: number;
-  /** Milliseconds one page of a file may take. */
+  /** Milliseconds that a worker may work on one page of a file; on a busy machine ten times as many may pass. */
   readonly timeout: number;
   /** Megabytes of heap a worker may use; of memory in all, twice as much. */
   readonly memory: number;
@@ -53,6 +53,23 @@ function memoryOf(pid: number | undefined): number {
   }
 }
 
+const TOO_SLOW = () =>
+  new FileRefused('too-slow', 'Reading the file took too long and was stopped. Send it in parts, or ask for another copy.');
+
+/** Milliseconds that a process and its ended children have worked, as the system counts them; 0 where it does not say. */
+function workedBy(pid: number | undefined): number {
+  try {
+    // Behind the name, which may hold anything: proc(5) counts from the state, in hundredths of a second.
+    const fields = readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ')[1].split(' ');
+    return fields.slice(11, 15).reduce((sum, ticks) => sum + Number(ticks), 0) * 10;
+  } catch {
+    return 0;
+  }
+}
+
+/** How much longer a page may take by the clock than by the work on it. */
+const PATIENCE = 10;
+
 /** Worker processes that open foreign files. A hostile file costs one worker, which is replaced; the others go on. */
 export class ReaderPool {
   readonly #options: ReaderPoolOptions;
@@ -63,7 +80,7 @@ export class ReaderPool {
   #closed = false;
 
   constructor(options: Partial<ReaderPoolOptions> = {}) {
-    this.#options = { size: 2, timeout: 180_000, memory: 700, ...options };
+    this.#options = { size: 2, timeout: 60_000, memory: 700, ...options };
     this.#guard = setInterval(() => this.#watch(), 500).unref();
   }
 
@@ -102,27 +119,23 @@ export class ReaderPool {
       const waiting = this.#queue.shift();
       if (!waiting) return;
       const id = this.#nextId++;
-      reader.job = { waiting, id, timer: this.#clock(reader) };
+      reader.job = { waiting, id, timer: this.#clock(reader), worked: workedBy(reader.process.pid) };
       reader.process.send({ id, task: waiting.task } satisfies ReaderRequest);
     }
   }
 
-  /** Ends a worker that spends too long on one page. */
+  /** Ends a worker that seems to do nothing any more. */
   #clock(reader: Reader): NodeJS.Timeout {
-    return setTimeout(
-      () =>
-        this.#end(
-          reader,
-          new FileRefused('too-slow', 'Reading the file took too long and was stopped. Send it in parts, or ask for another copy.'),
-        ),
-      this.#options.timeout,
-    );
+    return setTimeout(() => this.#end(reader, TOO_SLOW()), PATIENCE * this.#options.timeout);
   }
 
-  /** Ends workers that take more memory than a file may, before the machine suffers. */
+  /** Ends workers that work too long on one page, or take more memory than a file may, before the machine suffers. */
   #watch(): void {
-    for (const reader of [...this.#readers])
-      if (reader.job && memoryOf(reader.process.pid) > 2 * this.#options.memory) this.#end(reader, TOO_HARD());
+    for (const reader of [...this.#readers]) {
+      if (!reader.job) continue;
+      if (memoryOf(reader.process.pid) > 2 * this.#options.memory) this.#end(reader, TOO_HARD());
+      else if (workedBy(reader.process.pid) - reader.job.worked > this.#options.timeout) this.#end(reader, TOO_SLOW());
+    }
   }
 
   #start(): Reader | null {
@@ -150,6 +163,7 @@ export class ReaderPool {
     clearTimeout(job.timer);
     if ('page' in answer) {
       job.timer = this.#clock(reader);
+      job.worked = workedBy(reader.process.pid);
       return;
     }
     reader.job = null;
