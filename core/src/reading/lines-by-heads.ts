@@ -1,4 +1,4 @@
-import { bottom, middleX, overlapX, right, union, type Box } from '../geometry/index.js';
+import { bottom, middleX, middleY, overlapX, right, union, type Box } from '../geometry/index.js';
 import type { LabelledRows } from './candidates.js';
 import { itemNumberBelow } from './item-below.js';
 import { columnHeadsIn } from './labels.js';
@@ -32,7 +32,8 @@ const PREFERENCE: readonly ColumnRole[] = [
 ];
 
 /** Reads the line table by its column heads, over all pages; null where no row looks like heads. */
-export function linesByHeads(rows: readonly Row[], labelled: LabelledRows, mark: DecimalMark, language: string): LineTable | null {
+export function linesByHeads(all: readonly Row[], labelled: LabelledRows, mark: DecimalMark, language: string): LineTable | null {
+  const rows = joinSlopedHeads(all, language);
   let heads: Head[] = [];
   let open: 'before' | 'table' | 'over the page' | 'after' = 'before';
   const lines: Draft[] = [];
@@ -66,6 +67,30 @@ export function linesByHeads(rows: readonly Row[], labelled: LabelledRows, mark:
   }
   if (heads.length === 0) return null;
   return { method: 'heads', lines: lines.map(finish), rows: used, heads };
+}
+
+/** The rows with heads in one row that a scan's slope parted into two: the one takes up the gaps of the other. */
+function joinSlopedHeads(rows: readonly Row[], language: string): Row[] {
+  const joined: Row[] = [];
+  for (const row of rows) {
+    const before = joined.at(-1);
+    if (before && goTogether(before, row, language)) {
+      const runs = [...before.runs, ...row.runs].sort((a, b) => a.box.x - b.box.x);
+      joined[joined.length - 1] = { ...row, runs, box: union([before.box, row.box]) };
+    } else joined.push(row);
+  }
+  return joined;
+}
+
+function goTogether(above: Row, below: Row, language: string): boolean {
+  const both = [above, below];
+  if (above.page !== below.page || both.some((row) => row.runs.some((run) => run.words.some((word) => word.score === undefined))))
+    return false;
+  if (middleY(below.box) - middleY(above.box) > 1.2 * Math.max(above.box.height, below.box.height)) return false;
+  if (above.runs.some((one) => below.runs.some((other) => overlapX(one.box, other.box) > 0))) return false;
+  const heads = both.map((row) => row.runs.filter((run) => columnHeadsIn(run, language).length > 0));
+  const others = both.flatMap((row) => row.runs.filter((run) => run.text.length > 2 && columnHeadsIn(run, language).length === 0));
+  return heads.every((found) => found.length > 0) && heads.flat().length > 2 && others.length === 0;
 }
 
 /** Whether a row on the next page is a line of the same table though its heads are not repeated: its amount stands where theirs do. */

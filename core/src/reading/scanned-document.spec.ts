@@ -107,4 +107,14 @@ describe('an invoice off a scan', () => {
     const open = unprovenBoxes(scan((word) => (word.text === '70.00' ? { text: '76.00' } : {})));
     expect(open.some((box) => box.y < 264 && box.y + box.height > 280)).toBe(true);
   });
+
+  it('whose heads lean into two rows are read by all of them', () => {
+    const leaning = scan((word) => (word.y > 238 && word.y < 242 && word.x > 320 && word.x < 480 ? { y: word.y + 8.5 } : {}));
+    const { lines, doubts } = readDocument([leaning], {}, 'heads');
+    expect(lines.map((line) => [line.description?.value, line.quantity?.value, line.unitPrice?.value, line.netAmount?.value])).toEqual([
+      ['Oak wedge, tapered', '12', '2.50', '30.00'],
+      ['Brass gate valve', '2', '35.00', '70.00'],
+    ]);
+    expect(doubts.filter((doubt) => doubt.line !== null)).toEqual([]);
+  });
 });
