@@ -53,7 +53,10 @@ await shoot(clerk, 'pages', null, ['ArrowRight']);
 await shoot(clerk, 'check-scan', '/tray/check', ['row:Whinstone']);
 await shoot(clerk, 'match', '/tray/match', ['row:Hartscale']);
 await clerk.goto(`${base}/tray/match`);
-await clerk.getByRole('link', { name: /look like it/ }).first().click();
+await clerk
+  .getByRole('link', { name: /look like it/ })
+  .first()
+  .click();
 await shoot(clerk, 'alike', null);
 await shoot(clerk, 'filed', '/tray/filed', ['row:Bellwether']);
 await shoot(clerk, 'orders', '/orders');

@@ -14,3 +14,6 @@ alter table file_pages
   add column stale boolean not null default false,
   -- The page's picture, small; made when it is first looked at.
   add column small bytea references blobs;
+
+-- A person said that it is to be read, whatever the rules of its source say.
+alter table arrivals add column overruled boolean not null default false;

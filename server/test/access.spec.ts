@@ -10,6 +10,7 @@ const ROUTES: readonly (readonly [method: string, path: string, right: Right | n
   ['GET', '/api/arrivals/999999/original', null],
   ['POST', '/api/arrivals', null],
   ['POST', '/api/arrivals/999999/again', 'bring'],
+  ['POST', '/api/arrivals/999999/send', 'check'],
   ['GET', '/api/sources', null],
   ['GET', '/api/sorting', null],
   ['GET', '/api/keeping', null],

@@ -217,6 +217,34 @@ export interface StepView {
   readonly endedAt: string | null;
 }
 
+/** Where a person sends what came, and why. */
+export const SEND_TO = ['check', 'parked', 'filed', 'turned-away'] as const;
+export interface Sending {
+  readonly to: (typeof SEND_TO)[number];
+  /** Wanted where it shall rest or be turned away. */
+  readonly reason: string;
+}
+export const sendingSchema = Joi.object<Sending, true>({
+  to: Joi.string()
+    .valid(...SEND_TO)
+    .required(),
+  reason: Joi.string()
+    .trim()
+    .max(500)
+    .default('')
+    .when('to', { is: Joi.valid('parked', 'turned-away'), then: Joi.string().trim().min(3).max(500).required() })
+    .messages({
+      'any.required': 'Say why, in a few words.',
+      'string.empty': 'Say why, in a few words.',
+      'string.min': 'Say why, in a few words.',
+    }),
+});
+/** How many documents went there, and why others did not. */
+export interface Sent {
+  readonly sent: number;
+  readonly left: readonly { readonly id: number; readonly why: string }[];
+}
+
 /** All that is kept of one arrival. */
 export interface ArrivalView {
   readonly id: number;

@@ -109,12 +109,27 @@ describe('an invoice off a scan', () => {
   });
 
   it('whose heads lean into two rows are read by all of them', () => {
-    const leaning = scan((word) => (word.y > 238 && word.y < 242 && word.x > 320 && word.x < 480 ? { y: word.y + 8.5 } : {}));
-    const { lines, doubts } = readDocument([leaning], {}, 'heads');
-    expect(lines.map((line) => [line.description?.value, line.quantity?.value, line.unitPrice?.value, line.netAmount?.value])).toEqual([
-      ['Oak wedge, tapered', '12', '2.50', '30.00'],
-      ['Brass gate valve', '2', '35.00', '70.00'],
+    const runs: [number, number, string][] = [
+      [52, 258, 'Concepto'],
+      [465, 258, '%'],
+      [510, 258, 'Importe'],
+      [278, 266, 'Cantidad'],
+      [322, 266, 'Ud.'],
+      [400, 266, 'Precio'],
+      [446, 266, 'Dto.'],
+      ...[
+        ['Poda de árboles', '21,4', 'h', '58,62', '5', '1.191,74'],
+        ['Riego de mantenimiento', '3', 'mes', '224,41', '5', '639,57'],
+        ['Retirada de restos', '2', 't', '73,25', '', '146,50'],
+      ].flatMap((cells, i) => cells.map((text, k): [number, number, string] => [[57, 300, 322, 400, 467, 510][k], 290 + 18 * i, text])),
+    ].filter(([, , text]) => text !== '') as [number, number, string][];
+    const page = pageOf(runs);
+    const leaning = { ...page, words: page.words.map((word) => ({ ...word, score: 0.96, alternatives: [] })) };
+    const { lines } = readDocument([leaning], { kind: 'invoice' }, 'heads');
+    expect(lines.map((line) => [line.description?.value, line.quantity?.value, line.unit?.value, line.unitPrice?.value])).toEqual([
+      ['Poda de árboles', '21.4', 'h', '58.62'],
+      ['Riego de mantenimiento', '3', 'mes', '224.41'],
+      ['Retirada de restos', '2', 't', '73.25'],
     ]);
-    expect(doubts.filter((doubt) => doubt.line !== null)).toEqual([]);
   });
 });

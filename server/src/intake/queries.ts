@@ -1,5 +1,7 @@
 import type { ArrivalView, SourceKind, SourceSettings, StepName, StepView } from '@umber/contract/intake';
+import type { Tray } from '@umber/contract/trays';
 import type { SourceRule } from '@umber/core/intake';
+import type { DocumentKind } from '@umber/core/reading';
 import { row, rows, type Database } from '../database/database.js';
 import type { StepOf } from './steps.js';
 import type { Brought } from './store.js';
@@ -38,9 +40,10 @@ export const lockArrival = (db: Database, id: number) =>
     to: string[];
     tags: string[];
     person: string | null;
+    overruled: boolean;
   }>(
     db,
-    `select a.id, a.blob, a.state, a.kind, a.name, a.source_id as "sourceId", s.name as source, a.envelope_from as "from", a.envelope_to as "to", a.tags,
+    `select a.id, a.blob, a.state, a.kind, a.name, a.source_id as "sourceId", s.name as source, a.envelope_from as "from", a.envelope_to as "to", a.tags, a.overruled,
        (select p.name from people p where p.id = a.brought_by) as person
      from arrivals a join sources s on s.id = a.source_id where a.id = $1 for update of a`,
     [id],
@@ -74,6 +77,20 @@ export const failArrival = (db: Database, id: number, reason: string) =>
   db.query("update arrivals set state = 'failed', reason = $2 where id = $1 and state = 'stored'", [id, reason]);
 
 /** Puts a failed arrival back to the start; whether it had failed. */
+/** Lets an arrival that a rule turned away be taken apart after all; false where none did. */
+export const overrule = async (db: Database, id: number) =>
+  (await db.query("update arrivals set state = 'stored', reason = null, overruled = true where id = $1 and state = 'turned-away'", [id]))
+    .rowCount === 1;
+
+export const documentsOfArrival = (db: Database, id: number) =>
+  rows<{ id: number; version: number; tray: Tray; kind: DocumentKind; unread: boolean }>(
+    db,
+    'select id, version, tray, kind, unread from documents where arrival_id = $1 order by id',
+    [id],
+  );
+
+export const markToRead = (db: Database, id: number) => db.query('update documents set unread = false where id = $1', [id]);
+
 export const restoreArrival = async (db: Database, id: number) =>
   (await db.query("update arrivals set state = 'stored', reason = null where id = $1 and state = 'failed'", [id])).rowCount === 1;
 

@@ -6,6 +6,7 @@ import {
   newTokenSchema,
   pieceStartSchema,
   rulesSchema,
+  sendingSchema,
   sourceChangeSchema,
   uploadIdSchema,
   uploadStartSchema,
@@ -18,6 +19,7 @@ import type { Services } from '../services.js';
 import { valid } from '../validation.js';
 import { arrivalView, sendOriginal } from './arrival-view.js';
 import { replaceRules, revokeToken, sourceRow, tokensOf } from './queries.js';
+import { sendOn } from './send-on.js';
 import { addSource, changeSource, removeSource, sourcesView, trySource } from './sources.js';
 import { makeToken } from './tokens.js';
 import { tryAgain } from './try-again.js';
@@ -37,6 +39,10 @@ export function intakeRoutes(services: Services): Router {
     const id = valid(idSchema, request.params.id);
     await tryAgain(services, id);
     response.json(await arrivalView(pool, id));
+  });
+
+  router.post('/arrivals/:id/send', withRight('check'), async (request, response) => {
+    response.json(await sendOn(services, valid(idSchema, request.params.id), personOf(response), valid(sendingSchema, request.body)));
   });
 
   const sendSources = async (response: Response) => void response.json(await sourcesView(pool));

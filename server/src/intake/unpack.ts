@@ -34,7 +34,7 @@ async function takenApart(db: Database, arrival: Arrival) {
     const reason = `The same ${arrival.kind} came before, as arrival ${twin}.`;
     return { ...headOf(arrival, opened), state: 'repeated', reason, repeats: twin, documents: [] };
   }
-  const rules = await rulesOf(db, arrival.sourceId);
+  const rules = arrival.overruled ? [] : await rulesOf(db, arrival.sourceId);
   const judged = opened.files.map((file) => ({ file, verdict: verdictOn(rules, arrival, opened, file) }));
   const refused = judged.find(({ verdict }) => verdict.act === 'turn-away');
   const taken = judged.filter(

@@ -6,6 +6,8 @@ import type { DocumentView, SupplierView } from '@umber/contract/documents';
 import type {
   ArrivalView,
   NewToken,
+  Sending,
+  Sent,
   SourceChange,
   SourceTry,
   SourceView,
@@ -48,6 +50,7 @@ export class Api {
   arrivals = (q = ''): Observable<ArrivalRow[]> => this.#http.get<ArrivalRow[]>('/api/arrivals', { params: { q } });
   arrival = (id: number): Observable<ArrivalView> => this.#http.get<ArrivalView>(`/api/arrivals/${id}`);
   tryAgain = (id: number): Observable<ArrivalView> => this.#http.post<ArrivalView>(`/api/arrivals/${id}/again`, {});
+  sendOn = (id: number, sending: Sending): Observable<Sent> => this.#http.post<Sent>(`/api/arrivals/${id}/send`, sending);
   sources = (): Observable<SourceView[]> => this.#http.get<SourceView[]>('/api/sources');
   addSource = (source: SourceChange & { kind: 'mailbox' | 'folder' }): Observable<SourceView[]> =>
     this.#http.post<SourceView[]>('/api/sources', source);

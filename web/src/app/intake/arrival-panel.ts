@@ -1,10 +1,12 @@
 import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { ArrivalView, StepView } from '@umber/contract/intake';
+import { SEND_TO, type ArrivalView, type Sending, type StepView } from '@umber/contract/intake';
 import { may } from '@umber/contract/people';
+import { TRAY_NAMES } from '@umber/contract/trays';
 import { Store } from '@ngrx/store';
 import { Api } from '../api';
+import { WaysOut } from '../documents/ways-out';
 import { sessionFeature } from '../people/session.state';
 import { messageOf } from '../refusal';
 import { MailView } from './mail-view';
@@ -43,6 +45,14 @@ const MARKS: Readonly<Record<StepView['state'], string>> = { done: '✓', runnin
       <div class="acts">
         @if (failed() && mayBring()) {
           <button class="plain-button main" type="button" [disabled]="busy()" (click)="tryAgain()">Try again</button>
+        }
+        @if (mayCheck() && places().length > 0) {
+          <span class="send">
+            <span class="quiet">Send to</span>
+            @for (to of places(); track to) {
+              <button class="plain-button" type="button" [disabled]="busy()" (click)="send(to)">{{ trayNames[to] }}</button>
+            }
+          </span>
         }
         <a class="plain-button" [href]="'/api/arrivals/' + arrival().id + '/original'" download>Save as it came</a>
       </div>
@@ -102,8 +112,21 @@ const MARKS: Readonly<Record<StepView['state'], string>> = { done: '✓', runnin
     a:not(.plain-button) {
       color: var(--right);
     }
+    .send {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      gap: 5px;
+      font-size: 13.5px;
+    }
+    .send .plain-button {
+      min-height: 30px;
+      padding: 0 9px;
+      font-size: 13.5px;
+    }
     .acts {
       display: flex;
+      flex-wrap: wrap;
       gap: 8px;
       margin-bottom: 10px;
     }
@@ -115,6 +138,7 @@ const MARKS: Readonly<Record<StepView['state'], string>> = { done: '✓', runnin
 export class ArrivalPanel {
   readonly arrival = input.required<ArrivalView>();
   readonly #api = inject(Api);
+  readonly #waysOut = inject(WaysOut);
   readonly #person = inject(Store).selectSignal(sessionFeature.selectPerson);
   protected readonly marks = MARKS;
   protected readonly words = STEP_WORDS;
@@ -124,6 +148,36 @@ export class ArrivalPanel {
   protected readonly failed = computed(
     () => this.arrival().state === 'failed' || this.arrival().steps.some(({ state }) => state === 'failed'),
   );
+
+  protected readonly trayNames = TRAY_NAMES;
+  protected readonly mayCheck = computed(() => may(this.#person()?.role ?? 'auditor', 'check'));
+  /** Where it may be sent: what a rule turned away has no documents yet and can only be read after all. */
+  protected readonly places = computed((): readonly Sending['to'][] => {
+    if (this.arrival().state === 'turned-away') return ['check'];
+    return this.arrival().state === 'unpacked' ? SEND_TO : [];
+  });
+
+  protected send(to: Sending['to']): void {
+    if (to === 'check' || to === 'filed') this.#send({ to, reason: '' });
+    else this.#waysOut.reasonTo(to === 'parked' ? 'park' : 'turn-away').subscribe((reason) => this.#send({ to, reason }));
+  }
+
+  #send(sending: Sending): void {
+    this.busy.set(true);
+    this.said.set(null);
+    this.#api.sendOn(this.arrival().id, sending).subscribe({
+      next: ({ left }) => {
+        this.busy.set(false);
+        this.said.set(left.length === 0 ? null : left.map(({ id, why }) => `Document ${id}: ${why}`).join(' '));
+      },
+      error: (error: unknown) => this.#failed(error),
+    });
+  }
+
+  #failed(error: unknown): void {
+    this.busy.set(false);
+    this.said.set(messageOf(error));
+  }
 
   protected note({ note, state, tries }: StepView): string {
     const again = tries > 1 ? `, try ${tries}` : '';
@@ -139,10 +193,7 @@ export class ArrivalPanel {
     this.said.set(null);
     this.#api.tryAgain(this.arrival().id).subscribe({
       next: () => this.busy.set(false),
-      error: (error: unknown) => {
-        this.busy.set(false);
-        this.said.set(messageOf(error));
-      },
+      error: (error: unknown) => this.#failed(error),
     });
   }
 }
