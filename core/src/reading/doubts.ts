@@ -20,6 +20,8 @@ export interface Checks {
   readonly lineArithmetic: readonly ('right' | 'wrong' | 'untold')[];
   /** The roles of the columns that have a head. */
   readonly headedColumns: () => ReadonlySet<ColumnRole>;
+  /** Line by line, whether quantity × price is the amount by the piece. */
+  readonly perPiece: readonly boolean[];
   readonly trust: PageTrust;
   /** Below this confidence a value is asked: one less the accepted risk. */
   readonly askBelow: number;
@@ -173,6 +175,7 @@ function askAboutLines(reading: WithoutDoubts, checks: Checks, ask: Ask): void {
     return;
   }
   const told = checks.lineArithmetic.filter((one) => one === 'right').length;
+  const perPiece = checks.perPiece.filter(Boolean).length;
   // Some suppliers print no prices at all. Off a scan a column may be lost with its head.
   const doesWithout = (cell: 'quantity' | 'unitPrice') =>
     !checks.trust.scanned && reading.lines.every((line) => line[cell] === null) && !checks.headedColumns().has(cell);
@@ -192,6 +195,15 @@ function askAboutLines(reading: WithoutDoubts, checks: Checks, ask: Ask): void {
         (name === 'description' || name === 'quantity' || name === 'unitPrice' || name === 'netAmount')
       )
         ask(name, `Line ${index + 1}: is the ${CELL_NAMES[name]} ${shortened(cell.value)}? It did not read clearly.`, index);
+    if (
+      checks.trust.scanned &&
+      !checks.perPiece[index] &&
+      checks.lineArithmetic[index] === 'right' &&
+      line.netAmount &&
+      told > 1 &&
+      2 * perPiece >= told
+    )
+      ask('quantity', `Line ${index + 1}: quantity × price is the amount only per 10, 100 or 1000, unlike the others.`, index);
     // A minus is a faint sign: on a scan it is asked whether one was lost.
     const below = line.netAmount?.value.startsWith('-') && !line.quantity?.value.startsWith('-') && !line.unitPrice?.value.startsWith('-');
     if (checks.trust.scanned && below && line.quantity && line.unitPrice)

@@ -139,7 +139,19 @@ function rolesByContent(roles: readonly ColumnRole[], box: Box, below: readonly 
     const numeric = roles.filter((role) => NUMERIC_ROLES.has(role));
     return numeric.length > 0 ? numeric : ['netAmount'];
   }
-  return roles.includes('position') && !isCounted(box, below, mark) ? roles.filter((role) => role !== 'position') : roles;
+  if (!roles.includes('position')) return roles;
+  if (!isCounted(box, below, mark)) return roles.filter((role) => role !== 'position');
+  return countsUp(box, below) ? roles.filter((role) => role !== 'quantity') : roles;
+}
+
+/** Whether the whole numbers under the head count up by one, line by line: "No" then heads positions and not quantities. */
+function countsUp(box: Box, below: readonly Row[]): boolean {
+  const numbers = below.flatMap((row) =>
+    row.runs
+      .filter((run) => overlapX(run.words[0], box) > -8 && /^\d{1,4}$/.test(run.words[0].text))
+      .map((run) => Number(run.words[0].text)),
+  );
+  return numbers.length > 1 && numbers.every((number, i) => i === 0 || number === numbers[i - 1] + 1);
 }
 
 /** Whether lines of the table begin with numbers under the head, as a column of positions has them. */

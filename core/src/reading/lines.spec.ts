@@ -317,4 +317,28 @@ describe('the arithmetic of a line', () => {
   it('expects nothing where quantity or price is missing', () => {
     expect(expectedAmount(row({ quantity: '3' }))).toBeNull();
   });
+
+  it('“No” heads positions where the numbers below count up, and quantities where they do not', () => {
+    const under = (numbers: readonly string[]) =>
+      read([
+        pageOf([
+          [48, 240, 'No'],
+          [87, 240, 'Item description'],
+          right(540, 240, 'Total'),
+          ...['Site survey', 'Window cleaning', 'Machine hire'].flatMap((text, i): Runs => [
+            [48, 260 + 16 * i, numbers[i]],
+            [87, 260 + 16 * i, text],
+            right(540, 260 + 16 * i, `${i + 1}10.00`),
+          ]),
+          [360, 330, 'Net total'],
+          right(540, 330, '£630.00'),
+        ]),
+      ]);
+    expect(cells(under(['1', '2', '3']), 'quantity', 'description')).toEqual([
+      [null, 'Site survey'],
+      [null, 'Window cleaning'],
+      [null, 'Machine hire'],
+    ]);
+    expect(cells(under(['4', '1', '12']), 'quantity')).toEqual([['4'], ['1'], ['12']]);
+  });
 });

@@ -23,7 +23,7 @@ import { documentKind } from './kind.js';
 import { headedColumns, labelsOf, languageOf } from './labels.js';
 import { linesByAlignment } from './lines-by-alignment.js';
 import { linesByHeads } from './lines-by-heads.js';
-import { lineArithmetic, sumOfLines, tableScore, taxOfLines, type LineTable } from './line-row.js';
+import { isPerPiece, lineArithmetic, sumOfLines, tableScore, taxOfLines, type LineTable } from './line-row.js';
 import { joinMiddledCells } from './middled-cells.js';
 import { decimalMarkOf } from './numbers.js';
 import { LINE_CELLS, type DocumentReading, type HeaderField, type ReadLine, type ReadValue, type ReadingContext } from './reading.js';
@@ -182,6 +182,7 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     dayMonthUnsure: order.unsure && issues[0]?.swapped != null,
     taxIdCheck: taxIds[0]?.check ?? null,
     lineArithmetic: table.lines.map((line) => lineArithmetic(line.cells)),
+    perPiece: table.lines.map((line) => isPerPiece(line.cells) || Boolean(line.cells.per)),
     headedColumns: () => headedColumns(rows, language),
     trust,
     likelierCurrency: likelierCurrency(fields.currency?.value ?? '', ibans[0]?.value.slice(0, 2) ?? null),

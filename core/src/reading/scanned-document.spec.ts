@@ -108,6 +108,14 @@ describe('an invoice off a scan', () => {
     expect(open.some((box) => box.y < 264 && box.y + box.height > 280)).toBe(true);
   });
 
+  it('asks about a quantity that fits its price only per ten, unlike the other lines', () => {
+    const spoilt = scan((word) => (word.text === '12' && word.y === 260 ? { text: '120' } : {}));
+    expect(readDocument([spoilt]).doubts.map((doubt) => doubt.reason)).toContain(
+      'Line 1: quantity × price is the amount only per 10, 100 or 1000, unlike the others.',
+    );
+    expect(readDocument([scan()]).doubts.filter((doubt) => doubt.reason.includes('only per'))).toEqual([]);
+  });
+
   it('whose heads lean into two rows are read by all of them', () => {
     const runs: [number, number, string][] = [
       [52, 258, 'Concepto'],

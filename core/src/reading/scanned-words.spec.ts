@@ -84,6 +84,13 @@ describe('text layers', () => {
     expect(trustTextLayer(text, { ...paper, unseenShare: 1 })).toBe('unseen');
     expect(trustTextLayer(text.slice(0, 3), { ...paper, pictureShare: 0.9 })).toBe('partial');
   });
+  it('are read where a page is all table, in a language of long compounds', () => {
+    const goods = 'Sechskantschraube Arbeitshandschuhe Hydraulikschlauch Schmierfett Kopierpapier Kartusche Handschuhschrank'.split(' ');
+    const table = Array.from({ length: 60 }, (_, i) =>
+      word(i % 2 === 0 ? goods[(i / 2) % goods.length] : `${i},50`, { x: (i % 6) * 80, y: 20 * i }),
+    );
+    expect(trustTextLayer([...table, word('mit', { y: 2000 }), word('mit', { y: 2020 })], paper)).toBe('good');
+  });
   it('are not read where letters have no meaning', () => {
     const odd = text.map((one) => ({ ...one, text: '\ue001\ue002\ue003' }));
     expect(trustTextLayer(odd, paper)).toBe('garbled');

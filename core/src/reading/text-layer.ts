@@ -40,9 +40,12 @@ export function trustTextLayer(words: readonly Word[], paper: Paper): TextLayerT
   return meaning < MEANING.none || (meaning < MEANING.little && pronounceable(words) < PRONOUNCEABLE) ? 'garbled' : 'good';
 }
 
+/** Letters that are one consonant to the ear: compounds such as “Arbeitshandschuhe” are full of them. */
+const ONE_SOUND = /sch|ch|ck|sh|th|ph|sz|cz|rz/g;
+
 /** Share of the words of four letters and more that have a vowel, no five consonants and no four vowels in a row; 1 where there are none. */
 function pronounceable(words: readonly Word[]): number {
-  const long = words.map((word) => fold(word.text)).filter((text) => /^[a-z]{4,}$/.test(text));
+  const long = words.map((word) => fold(word.text).replace(ONE_SOUND, 'k')).filter((text) => /^[a-z]{4,}$/.test(text));
   const said = long.filter((text) => /[aeiouy]/.test(text) && !/[^aeiouy]{5}|[aeiou]{4}/.test(text));
   return long.length === 0 ? 1 : said.length / long.length;
 }
