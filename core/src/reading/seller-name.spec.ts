@@ -40,6 +40,15 @@ describe('the seller’s name', () => {
     expect(found).not.toContain('Kestrel Fell Railway Ltd');
   });
 
+  it('is no address whose postcode ends like a legal form', () => {
+    const found = names([
+      [40, 40, 'De Brink Kantoor BV, Industrieweg 99, 9911 AB Tolhuis'],
+      [40, 60, 'Industrieweg 99, 9911 AB Tolhuis'],
+    ]);
+    expect(found[0]).toBe('De Brink Kantoor BV');
+    expect(found).not.toContain('Industrieweg 99, 9911 AB');
+  });
+
   it('is never a name that is known to be the buyer’s', () => {
     const runs: Runs = [
       [50, 140, 'Kestrel Fell Railway Ltd'],

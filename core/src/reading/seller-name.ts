@@ -144,6 +144,8 @@ function legalNamesIn(printed: Run): { value: string; run: Run; box: Box; words:
     // "Dry Creek, NV 89099" is a place, and so is "Dry Creek, NV".
     if (/^\d{4,5}$/.test(run.words[i + length]?.text ?? '')) continue;
     if (/^(NV|CO|PA|SC|AL)$/.test(run.words[i].text) && run.words[i - 1].text.endsWith(',')) continue;
+    // "Industrieweg 99, 9911 AB" is an address with a Dutch postcode.
+    if (/^[A-Z]{2}$/.test(run.words[i].text) && /^\d{4}$/.test(run.words[i - 1].text)) continue;
     if (isName(words, tokens.slice(i, i + length).join(' '))) {
       names.push({
         value: words
