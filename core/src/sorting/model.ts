@@ -63,14 +63,15 @@ export function learnedKind(model: SortingModel, features: readonly string[]): S
   return sorted && sorted.probability >= SURE && sorted.known >= ALIKE ? sorted : null;
 }
 
-/** Kinds that go to the ledger. */
-const FOR_THE_BOOKS: readonly DocumentKind[] = ['invoice', 'credit-note'];
+/** Whether documents of this kind go to the ledger. */
+export const isForTheBooks = (kind: string): boolean => kind === 'invoice' || kind === 'credit-note';
+
 /** Examples it takes before what looks like an invoice is filed away without a question. */
 const ENOUGH = 3;
 
 /** Whether what was learned decides by itself: always, save where the page says that it is for the books and few people said that it is not. */
 export const decides = (learned: Sorted, titled: DocumentKind): boolean =>
-  learned.examples >= ENOUGH || FOR_THE_BOOKS.includes(learned.kind) || !FOR_THE_BOOKS.includes(titled);
+  learned.examples >= ENOUGH || isForTheBooks(learned.kind) || !isForTheBooks(titled);
 
 /** How many of the examples a model of all the others sorts right: what may be expected of it. */
 export function leftOutRight(examples: readonly Example[]): number {

@@ -1,8 +1,9 @@
 import type { Sending, Sent } from '@umber/contract/intake';
 import type { Person } from '@umber/contract/people';
+import { isForTheBooks } from '@umber/core/sorting';
 import { Refused } from '../errors.js';
 import type { Services } from '../services.js';
-import { isForTheBooks, sayKind } from '../sorting/sort.js';
+import { sayKind } from '../sorting/sort.js';
 import { moveTo, onDocument } from '../trays/move.js';
 import { park, takeUp, turnAway } from '../trays/rest.js';
 import { documentsOfArrival, markToRead, overrule } from './queries.js';

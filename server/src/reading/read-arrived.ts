@@ -9,7 +9,7 @@ import {
   type PageWords,
   type ReadingContext,
 } from '@umber/core/reading';
-import { decides, learnedKind, sortingFeatures, type Sorted } from '@umber/core/sorting';
+import { decides, isForTheBooks, learnedKind, sortingFeatures, type Sorted } from '@umber/core/sorting';
 import { record } from '../archive/trail.js';
 import { insertDoubt } from '../checking/queries.js';
 import { inTransaction } from '../database/database.js';
@@ -23,7 +23,7 @@ import { readAndSeparate, readTurned } from '../separating/read-file.js';
 import type { Services } from '../services.js';
 import { groupAlike } from '../sorting/alike.js';
 import { newestModel } from '../sorting/queries.js';
-import { fileAway, isForTheBooks } from '../sorting/sort.js';
+import { fileAway } from '../sorting/sort.js';
 import { moveTo } from '../trays/move.js';
 import { lockDocument } from '../trays/queries.js';
 import { arrivedDocument, insertReading, storeReadLines, storeReadValues } from './queries.js';

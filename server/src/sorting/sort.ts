@@ -2,6 +2,7 @@ import { KIND_NAMES } from '@umber/contract/documents';
 import type { KindChange } from '@umber/contract/checking';
 import type { Person } from '@umber/contract/people';
 import { citationsOf, type Citation, type DocumentKind } from '@umber/core/reading';
+import { isForTheBooks } from '@umber/core/sorting';
 import { withdrawApprovals } from '../approval/queries.js';
 import { record, type Actor } from '../archive/trail.js';
 import { settleDoubtsAbout } from '../checking/queries.js';
@@ -12,8 +13,6 @@ import { insertCitation, settleAllDoubts } from '../reading/queries.js';
 import type { Services } from '../services.js';
 import { moveTo, onDocument } from '../trays/move.js';
 import { giveKind } from './queries.js';
-
-export const isForTheBooks = (kind: string): boolean => kind === 'invoice' || kind === 'credit-note';
 
 /**
  * Says what a document is. What is no invoice goes to its own place; what is one after all is read as one. Sorting learns
