@@ -16,6 +16,7 @@ const REFUSALS = {
   'wrong-tray': [409, 'The document has moved on to another tray, so this cannot be done now.'],
   'open-doubts': [409, 'There are still open doubts. Settle them first.'],
   incomplete: [409, 'A value is missing.'],
+  'already-there': [409, 'It is there already. Reload the screen.'],
   'own-work': [403, 'You checked this document or accepted its exception, so someone else must approve it.'],
   'not-asked': [403, 'This document does not wait for your approval.'],
   'period-closed': [409, 'No accounting period is open for this date. Ask a controller to open one.'],

@@ -2,6 +2,7 @@ import Joi from 'joi';
 import type { Box } from '@umber/core/geometry';
 import type { DocumentKind, HeaderField, LineCell, ReadValue, Word } from '@umber/core/reading';
 import type { VarianceFigure } from '@umber/core/matching';
+import type { SupplierView } from '../suppliers/index.js';
 import type { Alike, Tray } from '../trays/index.js';
 
 export const idSchema = Joi.number().integer().positive().required();
@@ -75,14 +76,6 @@ export interface PageView {
   readonly width: number;
   readonly height: number;
   readonly words: readonly Word[];
-}
-export interface SupplierView {
-  readonly id: number;
-  readonly name: string;
-  readonly taxId: string | null;
-  readonly iban: string | null;
-  readonly country: string;
-  readonly termsDays: number;
 }
 export interface OrderLineView {
   readonly id: number;

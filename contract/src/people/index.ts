@@ -32,6 +32,12 @@ export const MAY = {
   match: ['clerk', 'controller', 'administrator'],
   approve: ['approver', 'controller', 'administrator'],
   post: ['controller', 'administrator'],
+  /** Put suppliers on file. */
+  suppliers: ['clerk', 'controller', 'administrator'],
+  /** Confirm suppliers that somebody else put on file. */
+  confirmSuppliers: ['controller', 'administrator'],
+  /** Say how sure reading must be. */
+  risk: ['controller', 'administrator'],
   /** Bring files in, and tokens for programs that do. */
   bring: ['clerk', 'controller', 'administrator'],
   /** Say what is done with what comes from a source. */

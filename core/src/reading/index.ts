@@ -8,6 +8,7 @@ export type { DocumentKind } from './lexicon/index.js';
 export * from './two-readers.js';
 export * from './glued-words.js';
 export { likelyLanguage } from './labels.js';
+export { currencyOfCountry } from './currency.js';
 export * from './text-layer.js';
 export * from './page-signs.js';
 export * from './unproven.js';

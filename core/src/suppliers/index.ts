@@ -1,6 +1,8 @@
 import { normalizeIban, normalizeTaxId } from '../identifiers/index.js';
 import { foldText, similarity } from '../similarity/index.js';
 
+export { draftSupplier, type DraftedSupplier } from './draft.js';
+
 /** A supplier of the master data, as far as recognising it goes. */
 export interface KnownSupplier {
   readonly id: number;

@@ -9,6 +9,7 @@ import { isViolation } from '../database/database.js';
 import { Refused } from '../errors.js';
 import { exchangeRate } from '../matching/queries.js';
 import type { Services } from '../services.js';
+import { supplierView } from '../suppliers/queries.js';
 import { moveTo, onDocument } from '../trays/move.js';
 import {
   accountNames,
@@ -92,6 +93,7 @@ export async function post(services: Services, id: number, person: Person, { ver
       const done = await entryOfDocument(db, id);
       if (done) return done;
       if (document.version !== version) throw new Refused('stale');
+      await requireConfirmed(db, document.supplierId);
       const entry = await previewEntry(db, id);
       const number = await takeNumber(db);
       const entryId = await insertEntry(db, { ...entry, number, receiptId: null, postedBy: person.id });
@@ -104,6 +106,16 @@ export async function post(services: Services, id: number, person: Person, { ver
     if (isViolation(error, 'period_open')) throw new Refused('period-closed');
     throw error;
   }
+}
+
+/** A new supplier's bank account is compared by a second person before anything is owed to it. */
+async function requireConfirmed(db: Database, supplierId: number | null): Promise<void> {
+  const supplier = supplierId === null ? null : await supplierView(db, supplierId);
+  if (supplier?.waitsSince)
+    throw new Refused(
+      'not-postable',
+      `${supplier.waitsSince.by} put ${supplier.name} on file, and nobody has confirmed it yet. A controller compares it with the page and confirms it.`,
+    );
 }
 
 async function accountsByPurpose(db: Database): Promise<PostingAccounts> {

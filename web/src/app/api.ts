@@ -2,7 +2,7 @@ import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type { KeepingView } from '@umber/contract/archive';
 import type { DemoMail, DemoSent, ScanWish } from '@umber/contract/demo';
-import type { DocumentView, SupplierView } from '@umber/contract/documents';
+import type { DocumentView } from '@umber/contract/documents';
 import type {
   ArrivalView,
   NewToken,
@@ -16,11 +16,13 @@ import type {
   UploadView,
 } from '@umber/contract/intake';
 import type { SourceRule } from '@umber/core/intake';
+import type { DraftedSupplier } from '@umber/core/suppliers';
 import type { EntryView, OpenItem, TrialBalance } from '@umber/contract/ledger';
 import type { CodingLists, Proposals } from '@umber/contract/matching';
 import type { Session, SignIn } from '@umber/contract/people';
 import type { Arrangement, FileView } from '@umber/contract/separating';
 import type { AlikeChoice, AlikeSettled, AlikeView, SortingView } from '@umber/contract/sorting';
+import type { NewSupplier, SupplierView } from '@umber/contract/suppliers';
 import type { ArrivalRow, Tray, TrayCount, TrayRows } from '@umber/contract/trays';
 import type { Observable } from 'rxjs';
 
@@ -85,6 +87,10 @@ export class Api {
   openItems = (): Observable<OpenItem[]> => this.#http.get<OpenItem[]>('/api/ledger/open-items');
   trialBalance = (): Observable<TrialBalance> => this.#http.get<TrialBalance>('/api/ledger/trial-balance');
   suppliers = (q: string): Observable<SupplierView[]> => this.#http.get<SupplierView[]>('/api/suppliers', { params: { q } });
+  addSupplier = (supplier: NewSupplier): Observable<SupplierView> => this.#http.post<SupplierView>('/api/suppliers', supplier);
+  confirmSupplier = (id: number): Observable<SupplierView> => this.#http.post<SupplierView>(`/api/suppliers/${id}/confirm`, {});
+  supplierDraft = (documentId: number): Observable<DraftedSupplier> =>
+    this.#http.get<DraftedSupplier>(`/api/documents/${documentId}/supplier-draft`);
   orders = (q: string): Observable<OrderRow[]> => this.#http.get<OrderRow[]>('/api/orders', { params: { q } });
   scannerFeeds = (wish: ScanWish): Observable<DemoSent> => this.#http.post<DemoSent>('/api/demo/scanner-feeds', wish);
   supplierWrites = (what: DemoMail): Observable<DemoSent> => this.#http.post<DemoSent>('/api/demo/supplier-writes', { what });

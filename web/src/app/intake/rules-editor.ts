@@ -23,6 +23,7 @@ const NEW_RULE: SourceRule = { conditions: [{ part: 'sender', test: 'contains', 
                 <div class="part">
                   <span class="lead">{{ nth === 0 ? 'When' : 'and' }}</span>
                   <select
+                    class="field"
                     aria-label="What the rule looks at"
                     [ngModel]="condition.part"
                     (ngModelChange)="setPart(nth, $event)"
@@ -35,6 +36,7 @@ const NEW_RULE: SourceRule = { conditions: [{ part: 'sender', test: 'contains', 
                   @if (condition.part === 'file-type') {
                     <span>is</span>
                     <select
+                      class="field"
                       aria-label="Type of file"
                       [ngModel]="condition.text"
                       (ngModelChange)="setCondition(nth, { text: $event })"
@@ -46,6 +48,7 @@ const NEW_RULE: SourceRule = { conditions: [{ part: 'sender', test: 'contains', 
                     </select>
                   } @else {
                     <select
+                      class="field"
                       aria-label="How it is compared"
                       [ngModel]="condition.test"
                       (ngModelChange)="setCondition(nth, { test: $event })"
@@ -56,6 +59,7 @@ const NEW_RULE: SourceRule = { conditions: [{ part: 'sender', test: 'contains', 
                       }
                     </select>
                     <input
+                      class="field"
                       aria-label="Words to look for"
                       [ngModel]="condition.text"
                       (ngModelChange)="setCondition(nth, { text: $event })"
@@ -70,13 +74,20 @@ const NEW_RULE: SourceRule = { conditions: [{ part: 'sender', test: 'contains', 
               </button>
               <div class="part">
                 <span class="lead">{{ rule.conditions.length === 0 ? 'Always' : 'then' }}</span>
-                <select aria-label="What is done" [ngModel]="rule.does.act" (ngModelChange)="setAct($event)" name="act">
+                <select class="field" aria-label="What is done" [ngModel]="rule.does.act" (ngModelChange)="setAct($event)" name="act">
                   @for (one of acts; track one.act) {
                     <option [value]="one.act">{{ one.text }}</option>
                   }
                 </select>
                 @if (asked(); as asks) {
-                  <input [attr.aria-label]="asks" [placeholder]="asks" [ngModel]="word()" (ngModelChange)="setWord($event)" name="word" />
+                  <input
+                    class="field"
+                    [attr.aria-label]="asks"
+                    [placeholder]="asks"
+                    [ngModel]="word()"
+                    (ngModelChange)="setWord($event)"
+                    name="word"
+                  />
                 }
               </div>
               <p class="sentence">{{ sentence(rule) }}</p>
@@ -136,15 +147,6 @@ const NEW_RULE: SourceRule = { conditions: [{ part: 'sender', test: 'contains', 
     }
     .lead {
       min-width: 48px;
-    }
-    select,
-    input {
-      height: 32px;
-      padding: 0 8px;
-      border: 1px solid #b3a48f;
-      border-radius: 6px;
-      background: var(--sheet);
-      font: inherit;
     }
     input {
       width: 240px;

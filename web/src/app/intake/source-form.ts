@@ -14,46 +14,47 @@ const flag = (value: boolean) => new FormControl(value, { nonNullable: true });
   imports: [ReactiveFormsModule],
   template: `
     <form [formGroup]="head" (ngSubmit)="save()">
-      <label>Name <input formControlName="name" /></label>
+      <label>Name <input class="field" formControlName="name" /></label>
       <label class="tick"><input type="checkbox" formControlName="enabled" /> switched on</label>
       @if (kind() === 'mailbox') {
         <div class="row" [formGroup]="mailbox">
-          <label>Mail server <input formControlName="host" placeholder="imap.company.example" /></label>
-          <label>Port <input class="short" type="number" formControlName="port" /></label>
+          <label>Mail server <input class="field" formControlName="host" placeholder="imap.company.example" /></label>
+          <label>Port <input class="field short" type="number" formControlName="port" /></label>
           <label class="tick"><input type="checkbox" formControlName="secure" /> TLS from the start</label>
         </div>
         <div class="row" [formGroup]="mailbox">
-          <label>Login <input formControlName="user" autocomplete="off" /></label>
+          <label>Login <input class="field" formControlName="user" autocomplete="off" /></label>
           <label
             >Password
             <input
+              class="field"
               type="password"
               [formControl]="password"
               autocomplete="new-password"
               [placeholder]="source()?.hasPassword ? 'unchanged' : ''"
           /></label>
-          <label>Folder <input formControlName="folder" /></label>
+          <label>Folder <input class="field" formControlName="folder" /></label>
         </div>
         <div class="row" [formGroup]="mailbox">
           <label
             >Afterwards
-            <select formControlName="afterwards">
+            <select class="field" formControlName="afterwards">
               <option value="move">move the mail to</option>
               <option value="mark">mark it as seen</option>
               <option value="leave">leave it as it is</option>
             </select>
           </label>
           @if (moves()) {
-            <label>Folder for taken mails <input formControlName="doneFolder" /></label>
+            <label>Folder for taken mails <input class="field" formControlName="doneFolder" /></label>
           }
         </div>
       }
       @if (kind() === 'folder') {
         <div class="row" [formGroup]="folder">
-          <label>Folder on the server <input class="long" formControlName="path" placeholder="/srv/scans" /></label>
+          <label>Folder on the server <input class="field long" formControlName="path" placeholder="/srv/scans" /></label>
           <label
             >Afterwards
-            <select formControlName="afterwards">
+            <select class="field" formControlName="afterwards">
               <option value="move">move the file to “Taken in”</option>
               <option value="leave">leave it where it is</option>
             </select>
@@ -102,26 +103,18 @@ const flag = (value: boolean) => new FormControl(value, { nonNullable: true });
       color: var(--ink);
       font-size: 14.5px;
     }
-    input:not([type='checkbox']),
-    select {
+    .field {
       width: 220px;
-      height: 34px;
-      padding: 0 10px;
-      border: 1px solid #b3a48f;
-      border-radius: 6px;
-      background: var(--sheet);
-      color: var(--ink);
-      font: 400 15px var(--words);
     }
     input[type='checkbox'] {
       width: 18px;
       height: 18px;
       accent-color: var(--right);
     }
-    input.short {
+    .field.short {
       width: 90px;
     }
-    input.long {
+    .field.long {
       width: 360px;
     }
   `,

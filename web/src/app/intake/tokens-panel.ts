@@ -16,7 +16,7 @@ import { messageOf } from '../refusal';
       A program sends a file as the body of <code>POST /api/arrivals?name=…</code> with its token. Tokens may do nothing else.
     </p>
     <form (ngSubmit)="make()">
-      <input [formControl]="name" placeholder="What the token is for" aria-label="What the token is for" />
+      <input class="field" [formControl]="name" placeholder="What the token is for" aria-label="What the token is for" />
       <button class="plain-button" type="submit">Make a token</button>
     </form>
     @if (made(); as token) {

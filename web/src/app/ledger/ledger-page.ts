@@ -205,11 +205,6 @@ const VIEWS = ['Journal', 'Open items', 'Trial balance'] as const;
       font-weight: 700;
       border-top: 2px solid var(--umber);
     }
-    .error {
-      padding: 10px 14px;
-      border-left: 4px solid var(--block);
-      background: #fbeae6;
-    }
   `,
 })
 export class LedgerPage {

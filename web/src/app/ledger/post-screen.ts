@@ -6,12 +6,14 @@ import { may } from '@umber/contract/people';
 import { Store } from '@ngrx/store';
 import { Api } from '../api';
 import { fullDay } from '../dates/day';
+import { DocumentActions } from '../documents/document.state';
 import { PageSheet } from '../documents/page-sheet';
 import { TrailPanel } from '../documents/trail-panel';
 import { WaysOut } from '../documents/ways-out';
 import { Keys } from '../keys/keys';
 import { AmountPipe } from '../money/amount.pipe';
 import { sessionFeature } from '../people/session.state';
+import { ConfirmSupplier } from '../suppliers/confirm-supplier';
 import { messageOf } from '../refusal';
 import { nextAfter } from '../trays/next-row';
 import { trayFeature } from '../trays/tray.state';
@@ -22,7 +24,7 @@ import { EntryTable } from './entry-table';
   selector: 'umber-post-screen',
   host: { class: 'beside-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PageSheet, TrailPanel, EntryTable, AmountPipe, RouterLink],
+  imports: [ConfirmSupplier, PageSheet, TrailPanel, EntryTable, AmountPipe, RouterLink],
   template: `
     <div class="paper">
       @if (document().pages[0]; as page) {
@@ -34,6 +36,18 @@ import { EntryTable } from './entry-table';
         <span class="digits">{{ document().fields.currency.value }} {{ document().fields.grossTotal.value | amount }}</span> to
         {{ document().supplier?.name }}
       </p>
+      @if (document().supplier; as supplier) {
+        @if (supplier.waitsSince) {
+          <div class="new">
+            <p>
+              A new supplier: compare it with the page before anything is owed to it. Tax id
+              <strong class="digits">{{ supplier.taxId ?? 'none' }}</strong>, IBAN
+              <strong class="digits">{{ supplier.iban ?? 'none' }}</strong>.
+            </p>
+            <umber-confirm-supplier [supplier]="supplier" (confirmed)="reload()" />
+          </div>
+        }
+      }
       @if (entry(); as entry) {
         <h1>{{ entry.number === null ? 'Journal entry, before posting' : 'Journal entry ' + entry.number }}</h1>
         <p class="quiet">{{ describe(entry) }}</p>
@@ -59,7 +73,14 @@ import { EntryTable } from './entry-table';
         <span class="gap"></span>
         @if (mayPost()) {
           <button class="plain-button" type="button" (click)="waysOut.park()">Park <kbd>P</kbd></button>
-          <button class="plain-button main" type="button" [disabled]="busy() || !entry()" (click)="post()">Post <kbd>Enter</kbd></button>
+          <button
+            class="plain-button main"
+            type="button"
+            [disabled]="busy() || !entry() || document().supplier?.waitsSince"
+            (click)="post()"
+          >
+            Post <kbd>Enter</kbd>
+          </button>
         }
       }
     </footer>
@@ -79,10 +100,14 @@ import { EntryTable } from './entry-table';
     h2 {
       margin: 24px 0 4px;
     }
-    .error {
+    .new {
+      margin: 0 0 16px;
       padding: 10px 14px;
-      border-left: 4px solid var(--block);
-      background: #fbeae6;
+      border-left: 4px solid var(--ask);
+      background: var(--ask-tint);
+    }
+    .new p {
+      margin: 0 0 6px;
     }
     .done {
       color: var(--right);
@@ -136,6 +161,10 @@ export class PostScreen {
       next: (entry) => this.#show(entry),
       error: (error: unknown) => this.#fail(error),
     });
+  }
+
+  protected reload(): void {
+    this.#store.dispatch(DocumentActions.opened({ id: this.document().id }));
   }
 
   protected goOn(): void {

@@ -15,6 +15,7 @@ import { Keys } from '../keys/keys';
 import { grouped } from '../money/grouped';
 import { AmountPipe } from '../money/amount.pipe';
 import { sessionFeature } from '../people/session.state';
+import { NewSuppliers } from '../suppliers/new-supplier';
 
 /** Exceptions with their numbers side by side, and the ways out: choose, accept with a reason, park. */
 @Component({
@@ -30,6 +31,7 @@ export class MatchScreen {
   readonly #store = inject(Store);
   readonly #api = inject(Api);
   readonly #person = this.#store.selectSignal(sessionFeature.selectPerson);
+  readonly #newSuppliers = inject(NewSuppliers);
   protected readonly waysOut = inject(WaysOut);
   protected readonly busy = this.#store.selectSignal(documentFeature.selectBusy);
   protected readonly proposals = signal<Proposals>({ suppliers: [], orders: [] });
@@ -80,6 +82,7 @@ export class MatchScreen {
         does: 'settle those that look alike together',
         run: () => this.document().alike && void router.navigate(['/alike', this.document().alike?.group]),
       },
+      { keys: 'n', does: 'put the supplier on file', run: () => this.current()?.code === 'supplier-unknown' && this.newSupplier() },
       { keys: 'p', does: 'park', run: () => this.mayMatch() && this.waysOut.park() },
       { keys: 'x', does: 'turn away', run: () => this.mayMatch() && this.waysOut.turnAway() },
       { keys: 't', does: 'show or hide the trail', run: () => this.showTrail.update((shown) => !shown) },
@@ -110,6 +113,11 @@ export class MatchScreen {
 
   protected chooseSupplier(supplierId: number): void {
     this.#change({ method: 'PUT', path: 'supplier', body: { supplierId }, next: true });
+  }
+
+  protected newSupplier(): void {
+    if (this.mayMatch() && !this.busy())
+      this.#newSuppliers.putOnFile(this.document().id).subscribe((supplier) => this.chooseSupplier(supplier.id));
   }
 
   protected chooseOrder(orderId: number): void {

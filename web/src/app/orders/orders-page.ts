@@ -16,7 +16,7 @@ import { currencySign } from '../money/grouped';
   template: `
     <header>
       <h1>Orders</h1>
-      <input [formControl]="search" placeholder="Number or supplier" aria-label="Find an order" />
+      <input class="field" [formControl]="search" placeholder="Number or supplier" aria-label="Find an order" />
     </header>
     <table class="ruled">
       <thead>

@@ -76,8 +76,6 @@ import { SessionActions, sessionFeature } from './session.state';
     }
     .error {
       margin: 0 0 12px;
-      color: var(--block);
-      font-weight: 600;
     }
     .plain-button {
       justify-content: center;

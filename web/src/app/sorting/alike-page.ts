@@ -17,6 +17,7 @@ import { Keys } from '../keys/keys';
 import { currencySign, grouped } from '../money/grouped';
 import { sessionFeature } from '../people/session.state';
 import { messageOf } from '../refusal';
+import { NewSuppliers } from '../suppliers/new-supplier';
 import { TopBar } from '../top-bar';
 
 const MOST_SUPPLIERS = 5;
@@ -37,6 +38,7 @@ export class AlikePage {
   readonly #router = inject(Router);
   readonly #bar = inject(TopBar);
   readonly #waysOut = inject(WaysOut);
+  readonly #newSuppliers = inject(NewSuppliers);
   readonly #person = inject(Store).selectSignal(sessionFeature.selectPerson);
   readonly #today = todayIso();
   protected readonly view = signal<AlikeView | null>(null);
@@ -72,6 +74,7 @@ export class AlikePage {
       { keys: 'ArrowLeft', does: 'document before', run: () => this.#step(-1) },
       { keys: 'Space', does: 'leave the document out, or take it in again', run: () => this.#toggleChosen() },
       { keys: '1 2 3 4 5', does: 'they are from this supplier', run: (event) => this.from(this.suppliers()[Number(event.key) - 1]) },
+      { keys: 'n', does: 'put their supplier on file', run: () => this.newSupplier() },
       { keys: 'o', does: 'open the document', run: () => this.open(this.view()?.documents[this.chosen()]) },
       { keys: 'p', does: 'park them', run: () => this.away('park') },
       { keys: 'x', does: 'turn them away', run: () => this.away('turn-away') },
@@ -97,6 +100,12 @@ export class AlikePage {
 
   protected from(supplier: Proposal | undefined): void {
     if (supplier) this.settle({ act: 'supplier', supplierId: supplier.id });
+  }
+
+  protected newSupplier(): void {
+    const [first] = this.marked();
+    if (first && this.maySettle() && !this.busy())
+      this.#newSuppliers.putOnFile(first.id).subscribe(({ id }) => this.settle({ act: 'supplier', supplierId: id }));
   }
 
   protected away(act: 'park' | 'turn-away'): void {

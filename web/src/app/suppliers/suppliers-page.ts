@@ -1,19 +1,29 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, ReactiveFormsModule } from '@angular/forms';
-import { debounceTime, startWith, switchMap } from 'rxjs';
+import { may } from '@umber/contract/people';
+import { Store } from '@ngrx/store';
+import { debounceTime, merge, startWith, Subject, switchMap } from 'rxjs';
 import { Api } from '../api';
+import { Keys } from '../keys/keys';
+import { sessionFeature } from '../people/session.state';
+import { ConfirmSupplier } from './confirm-supplier';
+import { NewSuppliers } from './new-supplier';
 
 /** The suppliers on file: what a document's seller is recognised by. */
 @Component({
   selector: 'umber-suppliers-page',
   host: { class: 'list-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ReactiveFormsModule],
+  imports: [ConfirmSupplier, ReactiveFormsModule],
   template: `
     <header>
       <h1>Suppliers</h1>
-      <input [formControl]="search" placeholder="Name or tax id" aria-label="Find a supplier" />
+      <input class="field" [formControl]="search" placeholder="Name or tax id" aria-label="Find a supplier" />
+      <span class="gap"></span>
+      @if (mayAdd()) {
+        <button class="plain-button" type="button" (click)="add()">Put on file … <kbd>N</kbd></button>
+      }
     </header>
     <table class="ruled">
       <thead>
@@ -30,6 +40,7 @@ import { Api } from '../api';
           <tr>
             <td>
               <strong>{{ supplier.name }}</strong>
+              <umber-confirm-supplier [supplier]="supplier" (confirmed)="changed.next()" />
             </td>
             <td class="digits">{{ supplier.taxId }}</td>
             <td class="digits">{{ supplier.iban }}</td>
@@ -47,13 +58,25 @@ import { Api } from '../api';
 })
 export class SuppliersPage {
   readonly #api = inject(Api);
+  readonly #new = inject(NewSuppliers);
+  readonly #person = inject(Store).selectSignal(sessionFeature.selectPerson);
   protected readonly search = new FormControl('', { nonNullable: true });
+  /** A supplier was put on file or confirmed. */
+  protected readonly changed = new Subject<void>();
   protected readonly suppliers = toSignal(
-    this.search.valueChanges.pipe(
-      debounceTime(150),
+    merge(this.search.valueChanges.pipe(debounceTime(150)), this.changed).pipe(
       startWith(''),
-      switchMap((text) => this.#api.suppliers(text)),
+      switchMap(() => this.#api.suppliers(this.search.value)),
     ),
     { initialValue: [] },
   );
+  protected readonly mayAdd = computed(() => may(this.#person()?.role ?? 'auditor', 'suppliers'));
+
+  constructor() {
+    inject(Keys).use([{ keys: 'n', does: 'put a supplier on file', run: () => this.add() }]);
+  }
+
+  protected add(): void {
+    if (this.mayAdd()) this.#new.putOnFile(null).subscribe(() => this.changed.next());
+  }
 }

@@ -37,6 +37,7 @@ const ROW = 44;
     <div class="bar">
       <input
         #search
+        class="field"
         type="search"
         placeholder="Sender, subject, file, words of the mail"
         aria-label="Find an arrival"
@@ -79,14 +80,8 @@ const ROW = 44;
       gap: 16px;
       margin: 12px 0 8px;
     }
-    input {
+    .field {
       width: 330px;
-      height: 34px;
-      padding: 0 12px;
-      border: 1px solid #b3a48f;
-      border-radius: 6px;
-      background: var(--sheet);
-      font: inherit;
     }
     .columns {
       display: grid;

@@ -226,11 +226,6 @@ const PAGE_OF_ROWS = 200;
       font-size: 17px;
       color: var(--quiet);
     }
-    .error {
-      padding: 10px 14px;
-      border-left: 4px solid var(--block);
-      background: #fbeae6;
-    }
   `,
 })
 export class TrayPage {

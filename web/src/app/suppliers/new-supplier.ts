@@ -1,0 +1,161 @@
+import { ChangeDetectionStrategy, Component, inject, Injectable, signal } from '@angular/core';
+import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
+import { MAT_DIALOG_DATA, MatDialog, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
+import type { CodingLists } from '@umber/contract/matching';
+import type { SupplierView } from '@umber/contract/suppliers';
+import { filter, type Observable } from 'rxjs';
+import { Api } from '../api';
+import { messageOf } from '../refusal';
+
+const text = (value = '') => new FormControl(value, { nonNullable: true });
+
+/** Asks for what a supplier's record holds, filled in as far as a document shows it; closes with the supplier once it is on file. */
+@Component({
+  selector: 'umber-new-supplier',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ReactiveFormsModule, MatDialogModule],
+  template: `
+    <h2 mat-dialog-title>Put a supplier on file</h2>
+    <form [formGroup]="form" (ngSubmit)="save()">
+      <mat-dialog-content>
+        <p>
+          {{ documentId === null ? '' : 'Filled in as the page shows it: compare it. ' }}Somebody else confirms it before anything is posted
+          to it.
+        </p>
+        <div class="fields">
+          <label class="wide">Name <input class="field" formControlName="name" cdkFocusInitial /></label>
+          <label>Tax id <input class="field digits" formControlName="taxId" placeholder="GB…" /></label>
+          <label>IBAN <input class="field digits" formControlName="iban" /></label>
+          <label>Its mails come from <input class="field" formControlName="mailDomain" placeholder="supplier.example" /></label>
+          <div class="short">
+            <label>Country <input class="field" formControlName="country" maxlength="2" /></label>
+            <label>Currency <input class="field" formControlName="currency" maxlength="3" /></label>
+            <label>Days to pay <input class="field" type="number" min="0" max="365" formControlName="termsDays" /></label>
+          </div>
+          <label
+            >Usual account
+            <select class="field" formControlName="account">
+              <option value="" disabled>Choose …</option>
+              @for (one of coding().accounts; track one.number) {
+                <option [value]="one.number">{{ one.number }} {{ one.name }}</option>
+              }
+            </select>
+          </label>
+          <label
+            >Usual cost centre
+            <select class="field" formControlName="costCentre">
+              <option value="" disabled>Choose …</option>
+              @for (one of coding().costCentres; track one.code) {
+                <option [value]="one.code">{{ one.code }} {{ one.name }}</option>
+              }
+            </select>
+          </label>
+        </div>
+        @if (message(); as said) {
+          <p class="error" role="alert">{{ said }}</p>
+        }
+      </mat-dialog-content>
+      <mat-dialog-actions align="end">
+        <button type="button" class="plain-button" mat-dialog-close>Back <kbd>Esc</kbd></button>
+        <button type="submit" class="plain-button main" [disabled]="busy()">Put on file <kbd>Enter</kbd></button>
+      </mat-dialog-actions>
+    </form>
+  `,
+  styles: `
+    p {
+      margin: 0 0 14px;
+      color: var(--ink);
+    }
+    .fields {
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      gap: 12px 18px;
+    }
+    .wide {
+      grid-column: 1 / -1;
+    }
+    label {
+      display: grid;
+      gap: 3px;
+      color: var(--quiet);
+      font-size: 13px;
+    }
+    .field {
+      width: 100%;
+      min-width: 0;
+    }
+    .short {
+      display: grid;
+      grid-template-columns: 1fr 1fr 1.4fr;
+      gap: 10px;
+    }
+    .error {
+      margin: 16px 0 0;
+    }
+    mat-dialog-actions {
+      gap: 8px;
+      padding: 8px 24px 20px;
+    }
+  `,
+})
+export class NewSupplierDialog {
+  /** The document that it begins with; null for none. */
+  protected readonly documentId = inject<number | null>(MAT_DIALOG_DATA);
+  readonly #dialog = inject<MatDialogRef<NewSupplierDialog, SupplierView>>(MatDialogRef);
+  readonly #api = inject(Api);
+  protected readonly coding = signal<CodingLists>({ accounts: [], costCentres: [] });
+  protected readonly message = signal('');
+  protected readonly busy = signal(false);
+  protected readonly form = new FormGroup({
+    name: text(),
+    taxId: text(),
+    iban: text(),
+    mailDomain: text(),
+    country: text(),
+    currency: text(),
+    termsDays: new FormControl(30, { nonNullable: true }),
+    account: text(),
+    costCentre: text(),
+  });
+
+  constructor() {
+    this.#api.coding().subscribe({ next: (lists) => this.coding.set(lists), error: this.#failed });
+    if (this.documentId !== null)
+      this.#api.supplierDraft(this.documentId).subscribe({
+        next: ({ taxId, iban, mailDomain, ...shown }) =>
+          this.form.patchValue({ ...shown, taxId: taxId ?? '', iban: iban ?? '', mailDomain: mailDomain ?? '' }),
+        error: this.#failed,
+      });
+  }
+
+  protected save(): void {
+    if (this.busy()) return;
+    this.busy.set(true);
+    this.#api.addSupplier(this.form.getRawValue()).subscribe({ next: (supplier) => this.#dialog.close(supplier), error: this.#failed });
+  }
+
+  readonly #failed = (error: unknown): void => {
+    this.busy.set(false);
+    this.message.set(messageOf(error));
+  };
+}
+
+/** Opens the form of a new supplier wherever one is missing. */
+@Injectable({ providedIn: 'root' })
+export class NewSuppliers {
+  readonly #dialog = inject(MatDialog);
+
+  /** The supplier that was put on file; completes without one when the person goes back. */
+  putOnFile(documentId: number | null): Observable<SupplierView> {
+    return this.#dialog
+      .open<NewSupplierDialog, number | null, SupplierView>(NewSupplierDialog, {
+        data: documentId,
+        width: '640px',
+        maxWidth: '94vw',
+        enterAnimationDuration: 0,
+        exitAnimationDuration: 0,
+      })
+      .afterClosed()
+      .pipe(filter((supplier) => supplier !== undefined));
+  }
+}
