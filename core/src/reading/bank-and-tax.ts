@@ -115,7 +115,7 @@ const COUNTRY_OF_CURRENCY: Readonly<Record<string, string>> = { GBP: 'GB', CHF: 
 const BUYERS = new Set(LEXICONS.flatMap((lexicon) => lexicon.words.buyers.map(fold)));
 
 /** Whether the words beside a tax id's label say that it is the buyer's: "Your VAT no.", "NIP nabywcy". */
-function isBuyers(label: Label): boolean {
+export function isBuyersTaxId(label: Label): boolean {
   const near = [...label.run.words.slice(Math.max(0, label.from - 2), label.from), ...label.run.words.slice(label.to - 1, label.to + 1)];
   return near.some((word) => BUYERS.has(fold(word.text)));
 }
@@ -134,7 +134,7 @@ export function taxIdsOf(
   const lastRow = rows.length;
   const found: PrintedTaxId[] = [];
   for (const label of labelled.labels) {
-    if (label.meaning !== 'sellerTaxId' || isBuyers(label)) continue;
+    if (label.meaning !== 'sellerTaxId' || isBuyersTaxId(label)) continue;
     const at = rows.findIndex((candidate) => candidate.index === label.run.row);
     const onward = goneOn(label.run.words.slice(label.to), rows[at + 1]);
     const row = rows[at] as Row | undefined;
@@ -159,7 +159,7 @@ export function taxIdsOf(
           (label) =>
             label.run === run &&
             (((label.meaning === 'other' || label.meaning === 'buyer') && /vat|tax|tva|ust|btw|iva|nif|cif|nip|moms/.test(label.phrase)) ||
-              (label.meaning === 'sellerTaxId' && isBuyers(label))),
+              (label.meaning === 'sellerTaxId' && isBuyersTaxId(label))),
         )
       )
         continue;

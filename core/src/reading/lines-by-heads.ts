@@ -50,7 +50,7 @@ export function linesByHeads(all: readonly Row[], labelled: LabelledRows, mark: 
     }
     const found = row === full ? (headsOfRows.get(row) ?? null) : headsOf(row, rows, language, mark);
     // Two labels of the document's head may look like column heads: the table's own are the most.
-    if (found && (heads.length === 0 ? found.length >= most - (most > 5 ? 2 : 0) : found.length >= heads.length - 2)) {
+    if (found && (heads.length === 0 ? found.length >= most - (most > 5 ? 2 : 0) : areAgain(found, heads, open === 'after'))) {
       if (heads.length === 0 || open !== 'table') heads = heads.length === 0 ? found : repeatedHeads(heads, found);
       open = 'table';
       used.add(row.index);
@@ -67,6 +67,15 @@ export function linesByHeads(all: readonly Row[], labelled: LabelledRows, mark: 
   }
   if (heads.length === 0) return null;
   return { method: 'heads', lines: lines.map(finish), rows: used, heads };
+}
+
+/** What lines are told by: a table of tax rates has amounts, but nothing that was sold. */
+const OF_LINES: readonly ColumnRole[] = ['description', 'quantity', 'unitPrice'];
+
+/** Whether later heads are the first ones again; below the totals they must be those of lines. */
+function areAgain(found: readonly Head[], first: readonly Head[], belowTotals: boolean): boolean {
+  const has = (heads: readonly Head[], role: ColumnRole) => heads.some((head) => head.role === role);
+  return found.length >= first.length - 2 && (!belowTotals || OF_LINES.every((role) => has(found, role) || !has(first, role)));
 }
 
 /** The rows with heads in one row that a scan's slope parted into two: the one takes up the gaps of the other. */
@@ -88,9 +97,15 @@ function goTogether(above: Row, below: Row, language: string): boolean {
     return false;
   if (middleY(below.box) - middleY(above.box) > 1.2 * Math.max(above.box.height, below.box.height)) return false;
   if (above.runs.some((one) => below.runs.some((other) => overlapX(one.box, other.box) > 0))) return false;
-  const heads = both.map((row) => row.runs.filter((run) => columnHeadsIn(run, language).length > 0));
-  const others = both.flatMap((row) => row.runs.filter((run) => run.text.length > 2 && columnHeadsIn(run, language).length === 0));
+  const heads = both.map((row) => row.runs.filter((run) => isAllHeads(run, language)));
+  const others = both.flatMap((row) => row.runs.filter((run) => run.text.length > 2 && !isAllHeads(run, language)));
   return heads.every((found) => found.length > 0) && heads.flat().length > 2 && others.length === 0;
+}
+
+/** Whether all of a run's words are column heads: of “Réf. commande” in a side bar only the first is. */
+function isAllHeads(run: Run, language: string): boolean {
+  const covered = columnHeadsIn(run, language).reduce((sum, hit) => sum + hit.to - hit.from, 0);
+  return covered > 0 && covered >= run.words.filter((word) => /[\p{L}\d]/u.test(word.text)).length;
 }
 
 /** Whether a row on the next page is a line of the same table though its heads are not repeated: its amount stands where theirs do. */
@@ -387,12 +402,28 @@ function place(printed: Run, heads: readonly Head[], mark: DecimalMark): Map<Col
     !heads.some((head) => head.role === 'unit')
   )
     return groups.set('quantity', [...run.words]);
+  if (whole?.role === 'unit' && isQuantityWithUnit(run.words, mark) && heads.some((head) => head.role === 'quantity'))
+    return groups.set('quantity', run.words.slice(0, -1)).set('unit', run.words.slice(-1));
   if (crossed.length <= 1 && whole && !endsInNumericColumn(run, heads, mark, whole)) return groups.set(whole.role, [...run.words]);
-  for (const word of run.words) {
-    const head = columnOf(word, [word], heads, mark);
-    if (head) groups.set(head.role, [...(groups.get(head.role) ?? []), word]);
+  for (const words of numbersTogether(run, mark)) {
+    const head = columnOf(union(words), words, heads, mark);
+    if (head) groups.set(head.role, [...(groups.get(head.role) ?? []), ...words]);
   }
   return groups;
+}
+
+/** White within a number, as a share of its height: a space at most. */
+const SPACE = 0.4;
+
+/** The words of a run, those of a number with spaces between its thousands as one: "5,5 % 11 571,00" has two numbers. */
+function numbersTogether(run: Run, mark: DecimalMark): (readonly Word[])[] {
+  const spans = numberSpans(run, mark).filter(({ from, to }) =>
+    run.words.slice(from + 1, to).every((word, i) => word.x - right(run.words[from + i]) < SPACE * word.height),
+  );
+  return run.words.flatMap((word, i) => {
+    const span = spans.find(({ from, to }) => i >= from && i < to);
+    return span ? (span.from === i ? [run.words.slice(i, span.to)] : []) : [[word]];
+  });
 }
 
 /** Quantities have three decimals at most: a one behind these is the sign for litres. */

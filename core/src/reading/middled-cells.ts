@@ -1,5 +1,6 @@
 import { bottom, overlapX, overlapY, union } from '../geometry/index.js';
 import { readNumber, type DecimalMark } from './numbers.js';
+import { numberSpans } from './spans.js';
 import { run, type Row, type Run } from './words.js';
 
 /** White between rows, as a share of their height: less is within one cell, more parts the lines of a table. */
@@ -16,12 +17,12 @@ const MOST_ABOVE = 3;
 export function joinMiddledCells(printed: readonly Row[], mark: DecimalMark): Row[] {
   const rows = joinSandwiched(printed, mark);
   const blocks = blocksOf(rows);
-  const isOfTable = (row: Row) => row.runs.length >= 3 && isLine(row, mark);
-  const ofOneLine = blocks.filter(({ apart, rows: own }) => apart && own.filter(isOfTable).length === 1);
+  const ofTable = (row: Row) => isOfTable(row, mark);
+  const ofOneLine = blocks.filter(({ apart, rows: own }) => apart && own.filter(ofTable).length === 1);
   if (ofOneLine.length < 2) return rows;
-  const lines = rows.filter(isOfTable);
+  const lines = rows.filter(ofTable);
   return blocks.flatMap((block) => {
-    const at = block.rows.findIndex(isOfTable);
+    const at = block.rows.findIndex(ofTable);
     const above = block.rows.slice(0, at);
     const able = at > 0 && at <= MOST_ABOVE && above.every((row) => mayBelong(row, block.rows[at]) && isFlush(row, lines));
     if (!ofOneLine.includes(block) || !able) return block.rows;
@@ -33,8 +34,11 @@ export function joinMiddledCells(printed: readonly Row[], mark: DecimalMark): Ro
 function joinSandwiched(rows: readonly Row[], mark: DecimalMark): Row[] {
   const middles = new Set(rows.filter((_row, i) => isSandwiched(rows, i, mark)));
   return rows.flatMap((row, i) => {
-    // What is below a line's amounts is read as going on with it anyway.
-    if (middles.has(row)) return isLine(row, mark) ? [joined([rows[i - 1]], row), rows[i + 1]] : [joined([rows[i - 1], rows[i + 1]], row)];
+    // A description below a line's amounts is read as going on with it anyway.
+    if (middles.has(row))
+      return isLine(row, mark) && rows[i + 1].runs.length === 1
+        ? [joined([rows[i - 1]], row), rows[i + 1]]
+        : [joined([rows[i - 1], rows[i + 1]], row)];
     return middles.has(rows[i - 1]) || middles.has(rows[i + 1]) ? [] : [row];
   });
 }
@@ -42,15 +46,25 @@ function joinSandwiched(rows: readonly Row[], mark: DecimalMark): Row[] {
 /** Whether a row has others half above and half below it, one under the other, in its gaps. */
 function isSandwiched(rows: readonly Row[], at: number, mark: DecimalMark): boolean {
   const [upper, row, lower] = [rows[at - 1], rows[at], rows[at + 1]];
-  if (!upper || !lower || !overlaps(upper, row) || !overlaps(row, lower) || ![upper, lower].every(isText)) return false;
+  if (
+    !upper ||
+    !lower ||
+    !overlaps(upper, row) ||
+    !overlaps(row, lower) ||
+    !isText(lower) ||
+    !(isText(upper) || endsInQuantities(upper, mark))
+  )
+    return false;
   const meets = (runs: readonly Run[], one: Run) => runs.some((other) => overlapX(other.box, one.box) > 0);
   const inGaps =
     upper.runs.length === lower.runs.length &&
     upper.runs.every((run) => !meets(row.runs, run) && meets(lower.runs, run)) &&
     lower.runs.every((run) => !meets(row.runs, run));
   if (!inGaps) return false;
-  if (isLine(row, mark)) return upper.runs[0].box.x > row.runs[0].box.x || (row.runs.length >= 3 && isApart(rows, at));
+  if (isLine(row, mark)) return upper.runs[0].box.x > row.runs[0].box.x || (isOfTable(row, mark) && isApart(rows, at));
   if (row.runs.length >= 3 && !hasDigit(row)) return true;
+  // Labels of two lines beside labels of one: no column of text has gaps for those of another.
+  if (row.runs.length >= 2 && upper.runs.length >= 2 && ![upper, row, lower].some(hasDigit)) return true;
   // Two columns of text whose lines stand half a line apart are no cells.
   const alone = !overlaps(rows[at - 2], upper) && !overlaps(lower, rows[at + 2]);
   return alone && row.runs.length === 1 && hasDigit(row) && !hasDigit(upper) && !hasDigit(lower);
@@ -105,7 +119,18 @@ function blocksOf(rows: readonly Row[]): Block[] {
 const isLine = (row: Row, mark: DecimalMark): boolean =>
   row.runs.length >= 2 && readNumber(row.runs[row.runs.length - 1].words.at(-1)?.text ?? '', mark)?.places === 2;
 
-const isText = (row: Row): boolean => row.runs.length <= 2 && row.runs.every(({ text }) => /\p{L}{2}|^%$/u.test(text));
+/** A row of a table: three cells or more, though narrow gaps may have made one run of two. */
+const isOfTable = (row: Row, mark: DecimalMark): boolean =>
+  isLine(row, mark) && (row.runs.length >= 3 || row.runs.reduce((sum, run) => sum + numberSpans(run, mark).length, 0) >= 3);
+
+const isText = (row: Row): boolean => row.runs.length <= 3 && row.runs.every(({ text }) => isWords(text));
+const isWords = (text: string): boolean => /\p{L}{2}|^%$/u.test(text);
+
+/** Words, and behind them quantities whose units are in the line below. */
+const endsInQuantities = (row: Row, mark: DecimalMark): boolean =>
+  row.runs.length <= 3 &&
+  isWords(row.runs[0].text) &&
+  row.runs.slice(1).every(({ text }) => isWords(text) || (readNumber(text, mark)?.places ?? 2) !== 2);
 
 function joined(above: readonly Row[], line: Row): Row {
   const runs = [...line.runs];

@@ -1,4 +1,5 @@
 import { bottom, middleY, overlapX, union, type Box } from '../geometry/index.js';
+import { isBuyersTaxId } from './bank-and-tax.js';
 import type { LabelledRows } from './candidates.js';
 import { fold } from './phrases.js';
 import { run as makeRun, type PageWords, type Row, type Run, type Word } from './words.js';
@@ -82,6 +83,8 @@ const AMBIGUOUS_FORMS = new Set(['co', 'se', 'as', 'sa', 'spa', 'company', 'ab',
 
 const REGISTRATION =
   /registered|company no|hrb|hra|amtsgericht|rcs|siret|kvk|registro|r\.?e\.?a\.?|rea\b|vat|ust|tva|btw|cif|nif|iva|ein\b|org\.? ?nr|regon|partnership|capital|cap\. soc/i;
+/** So many times the text's usual size is large print. */
+const LARGE = 1.2;
 const BANK = /\bbank|banca|banco|banque|caja|caisse|cassa|sparkasse|mutual|bic\b|savings/i;
 
 /** Names with a legal form, or failing those the letterhead's largest words; best first. The buyer's names are left out. */
@@ -92,16 +95,15 @@ export function sellerNamesOf(
   buyerNames: readonly string[],
 ): PrintedName[] {
   const buyers = new Set(buyerNames.map(fold));
-  const buyerBlocks = blocksUnder(labelled, rows, ['buyer', 'shipTo']);
+  const buyerBlocks = [...blocksUnder(labelled, rows, ['buyer', 'shipTo']), ...blocksOverBuyersIds(labelled, rows)];
   const sellerBlocks = blocksUnder(labelled, rows, ['seller']);
   const named = rows.flatMap((row, at) => row.runs.flatMap((run) => legalNamesIn(withFormBelow(run, rows[at + 1]))));
   const inBuyerBlock = new Set(named.filter((name) => standsIn(buyerBlocks, name.run)).map((name) => fold(name.value)));
   const pageOf = new Map(pages.map((page) => [page.page, page]));
   const repeated = new Map<string, number>();
   for (const name of named) repeated.set(fold(name.value), (repeated.get(fold(name.value)) ?? 0) + 1);
-  const brands = letterhead(pages, rows, labelled, (run) => buyers.has(fold(run.text)) || buyerBlocks.includes(run)).map((brand) =>
-    fold(brand.value),
-  );
+  const brands = letterhead(pages, rows, labelled, (run) => buyers.has(fold(run.text)) || buyerBlocks.includes(run));
+  const body = middleOf(rows.flatMap((row) => row.runs.map((run) => run.box.height)));
   const scored = named
     .filter((name) => !buyers.has(fold(name.value)) && !inBuyerBlock.has(fold(name.value)))
     .map((name) => {
@@ -112,7 +114,9 @@ export function sellerNamesOf(
       if (standsIn(sellerBlocks, name.run)) score += 0.25;
       if (depth > 0.82 || depth < 0.2) score += 0.12;
       if ((repeated.get(fold(name.value)) ?? 0) > 1) score += 0.08;
-      if (brands.some((brand) => sharesName(brand, fold(name.value)))) score += 0.25;
+      // A name at the top in the text's own size is a brand only where it stands elsewhere too.
+      if (brands.some(({ value, run }) => (run !== name.run || run.box.height > LARGE * body) && sharesName(fold(value), fold(name.value))))
+        score += 0.25;
       if (BANK.test(name.value)) score -= 0.4;
       if (name.run.words.length > name.words + 8 && !REGISTRATION.test(name.run.text)) score -= 0.2;
       if (name.run.page !== rows[0]?.page) score -= 0.05;
@@ -171,6 +175,8 @@ function withFormBelow(run: Run, next: Row | undefined): Run {
   const rest = formAt(tokens, 0) === below.words.length || /^(& |und |et )?(co|cie) (kg|kgaa|ohg)$/.test(fold(below.text));
   return rest ? makeRun([...run.words, ...below.words], run.page, run.row) : run;
 }
+
+const middleOf = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;
 
 /** Whether a run is one of these, or one of them with words put in its place. */
 const standsIn = (runs: readonly Run[], run: Run): boolean => runs.some((other) => other.row === run.row && other.box.x === run.box.x);
@@ -240,6 +246,30 @@ function blocksUnder(labelled: LabelledRows, rows: readonly Row[], meanings: rea
   }
   return runs;
 }
+
+/** The runs of the address blocks that end in the buyer's tax id, their rows at one distance. */
+function blocksOverBuyersIds(labelled: LabelledRows, rows: readonly Row[]): Run[] {
+  const ids = labelled.labels.filter((label) => label.from === 0 && /\d/.test(label.run.text) && isBuyersTaxId(label));
+  return ids.flatMap(({ run }) => {
+    const above = rows
+      .filter((row) => row.page === run.page && row.box.y < run.box.y)
+      .flatMap((row) => row.runs)
+      .filter((other) => Math.abs(other.box.x - run.box.x) < 4)
+      .reverse();
+    const block: Run[] = [];
+    let [last, step] = [run, 0];
+    for (const next of above) {
+      const gap = last.box.y - next.box.y;
+      if (block.length >= MOST_ADDRESS || (step > 0 && gap > 1.4 * step) || gap > 3.5 * run.box.height) break;
+      block.push(next);
+      [last, step] = [next, step || gap];
+    }
+    return block;
+  });
+}
+
+/** Rows of an address above a tax id. */
+const MOST_ADDRESS = 6;
 
 function letterhead(
   pages: readonly PageWords[],

@@ -1,3 +1,4 @@
+import { overlapY, right } from '../geometry/index.js';
 import { decimalMarkOf, readNumber, type DecimalMark } from './numbers.js';
 import { plainSigns } from './two-readers.js';
 import type { PageWords, Word } from './words.js';
@@ -25,7 +26,40 @@ const AS_DIGIT: Readonly<Record<string, string>> = {
  */
 export function settleWords(pages: readonly PageWords[]): PageWords[] {
   const mark = decimalMarkOf(pages.flatMap((page) => page.words.map((word) => word.text)));
-  return pages.map((page) => (page.straightenedBy ? { ...page, words: page.words.map((word) => settled(word, mark)) } : page));
+  return pages.map((page) => {
+    if (!page.straightenedBy) return page;
+    const codes = codesOf(page.words);
+    return { ...page, words: page.words.flatMap((word) => withoutCode(word, codes)).map((word) => settled(word, mark)) };
+  });
+}
+
+/** A letter behind an amount, as of its tax rate: where it begins and where the amount ends. */
+interface Code {
+  readonly x: number;
+  readonly amountEnds: number;
+}
+
+function codesOf(words: readonly Word[]): Code[] {
+  return words
+    .filter((word) => /^[A-Z]$/.test(word.text))
+    .flatMap((code) => {
+      const amount = words.find(
+        (word) => /\d[.,]\d\d$/.test(word.text) && overlapY(word, code) > 0 && right(word) <= code.x && code.x - right(word) < code.height,
+      );
+      return amount ? [{ x: code.x, amountEnds: right(amount) }] : [];
+    });
+}
+
+/** An amount that its reader glued to the code behind it ("£1,137.05A"), as two words where other amounts have codes in the same place. */
+function withoutCode(word: Word, codes: readonly Code[]): Word[] {
+  const [, amount, letter] = /^(\D?\d[\d.,]*[.,]\d\d)([A-Z])$/.exec(word.text) ?? [];
+  const code = codes.find(({ x }) => Math.abs(x - (right(word) - word.width / word.text.length)) < 0.8 * word.height);
+  if (amount === undefined || !code) return [word];
+  const less = (word.alternatives ?? []).filter((text) => text.endsWith(letter)).map((text) => text.slice(0, -1));
+  return [
+    { ...word, text: amount, width: code.amountEnds - word.x, alternatives: less },
+    { ...word, text: letter, x: code.x, width: right(word) - code.x, alternatives: [] },
+  ];
 }
 
 function settled(word: Word, mark: DecimalMark): Word {

@@ -1,16 +1,24 @@
 /** Letters that a word must have for one of them to be taken as misread. */
 const SHORTEST = 5;
+/** Letters from which on two of them may be misread, and the ends of the word are right: "Fatigkeit" for "Fälligkeit". */
+const LONG = 9;
 
 /** A list of words that finds the one that a misread word was meant to be. */
 export class Spelling {
   readonly #words = new Set<string>();
   /** Each word with one letter left out, to the words it can come from. */
   readonly #shortened = new Map<string, Set<string>>();
+  /** Long words by their first and last letter. */
+  readonly #long = new Map<string, string[]>();
 
   add(word: string): void {
     if (this.#words.has(word)) return;
     this.#words.add(word);
     if (word.length < SHORTEST) return;
+    if (word.length >= LONG) {
+      const ends = endsOf(word);
+      this.#long.set(ends, [...(this.#long.get(ends) ?? []), word]);
+    }
     for (const short of [word, ...withoutOne(word)]) {
       const from = this.#shortened.get(short);
       if (from) from.add(word);
@@ -22,14 +30,19 @@ export class Spelling {
     return this.#words.has(word);
   }
 
-  /** The only word of the list that differs from this one by one letter put in, left out or exchanged, or by digits for letters; else the word itself. */
+  /**
+   * The only word of the list that differs from this one by one letter put in, left out or exchanged, a long one by two of them,
+   * or by digits for letters; else the word itself.
+   */
   corrected(word: string): string {
     if (/\d/.test(word) && /\p{L}/u.test(word)) return inLetters(word).find((other) => this.#words.has(other)) ?? word;
     if (word.length < SHORTEST || this.#words.has(word) || /\d/.test(word)) return word;
     const meant = new Set(
       [word, ...withoutOne(word)].flatMap((short) => [...(this.#shortened.get(short) ?? [])]).filter((other) => oneApart(word, other)),
     );
-    return meant.size === 1 ? [...meant][0] : word;
+    if (meant.size > 0 || word.length < LONG) return meant.size === 1 ? [...meant][0] : word;
+    const near = (this.#long.get(endsOf(word)) ?? []).filter((other) => twoApart(word, other));
+    return near.length === 1 ? near[0] : word;
   }
 }
 
@@ -39,6 +52,21 @@ const inLetters = (word: string): string[] =>
 
 function* withoutOne(word: string): Generator<string> {
   for (let i = 0; i < word.length; i++) yield word.slice(0, i) + word.slice(i + 1);
+}
+
+const endsOf = (word: string): string => word[0] + word[word.length - 1];
+
+/** Whether the words differ by at most two letters put in, left out or exchanged. */
+function twoApart(a: string, b: string): boolean {
+  if (Math.abs(a.length - b.length) > 2) return false;
+  let start = 0;
+  while (start < Math.min(a.length, b.length) && a[start] === b[start]) start++;
+  const [restA, restB] = [a.slice(start), b.slice(start)];
+  return [
+    [restA.slice(1), restB.slice(1)],
+    [restA.slice(1), restB],
+    [restA, restB.slice(1)],
+  ].some(([one, other]) => oneApart(one, other));
 }
 
 /** Whether the words differ by at most one letter put in, left out or exchanged. */
