@@ -116,7 +116,7 @@ const BUYERS = new Set(LEXICONS.flatMap((lexicon) => lexicon.words.buyers.map(fo
 
 /** Whether the words beside a tax id's label say that it is the buyer's: "Your VAT no.", "NIP nabywcy". */
 export function isBuyersTaxId(label: Label): boolean {
-  const near = [...label.run.words.slice(Math.max(0, label.from - 2), label.from), ...label.run.words.slice(label.to - 1, label.to + 1)];
+  const near = label.run.words.slice(Math.max(0, label.from - 2), label.to + 1);
   return near.some((word) => BUYERS.has(fold(word.text)));
 }
 

@@ -20,6 +20,10 @@ type SpansOf<S extends Span> = (run: Run) => readonly S[];
 /** A gap of so many letter heights parts a side bar from the page. */
 const FAR = 4;
 
+/** How far below a label its value may be, in heights of the label, and below one of a row of labels, some of which may have two lines. */
+const FAR_BELOW = 2.4;
+const FAR_BELOW_HEADS = 3.4;
+
 const RELATION_SCORE: Readonly<Record<Relation, number>> = { 'same run': 0.96, 'right of': 0.95, below: 0.86, above: 0.6 };
 
 /** The rows of one document with the labels found on them, ready to be asked what a label points at. */
@@ -139,7 +143,7 @@ export class LabelledRows {
       const row = this.#rows[place];
       const gap = direction === 1 ? row.box.y - bottom(box) : box.y - bottom(row.box);
       if (gap < -0.35 * box.height) continue;
-      if (gap > 2.4 * box.height + 6) break;
+      if (gap > (this.#isHead(label) ? FAR_BELOW_HEADS : FAR_BELOW) * box.height + 6) break;
       const under = row.runs.filter((run) => aligned(box, run.box));
       if (under.length === 0) continue;
       const spans = under
@@ -150,6 +154,11 @@ export class LabelledRows {
       if (under.some((run) => this.startsWithLabel(run)) || direction === 1) break;
     }
     return [];
+  }
+
+  /** Whether the label stands among others, as over the columns of a table of one row. */
+  #isHead(label: Label): boolean {
+    return this.onRow(label.run.row).some((other) => other.from >= label.to || other.to <= label.from || other.run !== label.run);
   }
 
   /** A value right under the label, flush with it, where what stands to the right is far away: a label of a side bar. */

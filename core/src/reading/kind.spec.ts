@@ -35,6 +35,7 @@ describe('the kind of document', () => {
     ['Kreditfaktura Faktura nr 5612/26', 'credit-note'],
     ['Credit note Invoice no. 5612', 'credit-note'],
     ['Abono 9179344', 'credit-note'],
+    ['Credit note Our invoice A-083-8', 'credit-note'],
     ['Lieferschein 40771', 'delivery-note'],
     ['Faktura 5612/26', 'invoice'],
   ])('%s, title and number in one run of small print, is %s', (title, kind) => {

@@ -3,6 +3,8 @@ import { kindsIn } from './labels.js';
 import type { DocumentKind } from './lexicon/index.js';
 import type { PageWords, Row, Run } from './words.js';
 
+type Hit = ReturnType<typeof kindsIn>[number];
+
 /** What the document is, by the words of its title and the sign of its total (`negative`), with a score of 0..1 and the words that told. */
 export function documentKind(
   pages: readonly PageWords[],
@@ -27,11 +29,7 @@ export function documentKind(
         const large = run.box.height > 1.25 * body;
         let score = 0.15 + (alone ? 0.35 : hit.from === 0 ? 0.15 : 0) + (large ? 0.4 : 0) - (depth > 0.5 ? 0.35 : 0);
         if (hit.kind === 'delivery-note' && !large && !alone) score -= 0.15;
-        // Whose number is a credit note's is one, even where its title could not be read.
-        if (hit.kind === 'credit-note' && hit.from === 0 && NUMBER_WORD.test(words[0] ?? '')) score += 0.25;
-        // "Kreditfaktura Faktura nr 5612": a title, and the label of its number behind it.
-        const next = hits.find((other) => other.from === hit.to && other.kind === 'invoice');
-        if (hit.kind === 'credit-note' && hit.from === 0 && next && NUMBER_WORD.test(run.words[next.to]?.text ?? '')) score += 0.25;
+        if (hit.kind === 'credit-note' && hit.from === 0 && isNumbered(run, hit, hits)) score += 0.25;
         if (/^(your|ihre?r?|votre|uw|su|vs|original|relating)/i.test(run.text)) score -= 0.3;
         if (score > (votes.get(hit.kind)?.score ?? 0)) votes.set(hit.kind, { score, run });
       }
@@ -58,6 +56,16 @@ export function documentKind(
     return { kind: 'invoice', score: 0.85, run: votes.get('invoice')?.run ?? null };
   const margin = best[1].score - (second?.[1].score ?? 0);
   return { kind: best[0], score: Math.min(0.99, 0.75 + margin / 2 + (best[1].score > 0.6 ? 0.15 : 0)), run: best[1].run };
+}
+
+/**
+ * Whether a number follows the words for a kind: whose number is a credit note's is one, even where its title could not be read.
+ * The number's label may say invoice: "Kreditfaktura Faktura nr 5612", "Credit note Our invoice A-083-8".
+ */
+function isNumbered(run: Run, kind: Hit, hits: readonly Hit[]): boolean {
+  const text = (at: number) => run.words[at]?.text ?? '';
+  const label = hits.find((other) => other.kind === 'invoice' && (other.from === kind.to || other.from === kind.to + 1));
+  return NUMBER_WORD.test(text(kind.to)) || (label !== undefined && (NUMBER_WORD.test(text(label.to)) || OWN_NUMBER.test(text(label.to))));
 }
 
 /** How sure an invoice over less than nothing is one. */

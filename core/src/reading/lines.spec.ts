@@ -342,3 +342,92 @@ describe('the arithmetic of a line', () => {
     expect(cells(under(['4', '1', '12']), 'quantity')).toEqual([['4'], ['1'], ['12']]);
   });
 });
+
+describe('lines among other things', () => {
+  it('are not the rates of a tax table under the totals, whose heads look like theirs', () => {
+    const table = read([
+      pageOf([
+        ...heads(100),
+        ...line(118, 'A-1', 'Oak sleeper', '3', 'pcs', '10.00', '30.00'),
+        ...line(134, 'A-2', 'Key', '2', 'box', '4.50', '9.00'),
+        [40, 160, 'VAT analysis'],
+        ...total(160),
+        [40, 176, 'Code'],
+        [100, 176, 'Rate'],
+        right(230, 176, 'Net'),
+        right(300, 176, 'VAT'),
+        [40, 190, '1'],
+        [100, 190, '20%'],
+        right(230, 190, '30.00'),
+        right(300, 190, '6.00'),
+        [360, 190, 'Tax in all'],
+        [40, 204, '0'],
+        [100, 204, '0%'],
+        right(230, 204, '9.00'),
+        right(300, 204, '0.00'),
+        [360, 204, 'TOTAL'],
+        right(540, 204, '£45.00'),
+      ]),
+    ]);
+    expect(cells(table, 'itemNumber')).toEqual([['A-1'], ['A-2']]);
+  });
+
+  it('keep the thousands of an amount that stands close behind a percentage', () => {
+    const page = pageOf([
+      [40, 100, 'Description'],
+      right(330, 100, 'Qté'),
+      right(400, 100, 'Prix'),
+      right(470, 100, 'TVA'),
+      right(540, 100, 'Total'),
+      [40, 118, 'Joint graphite'],
+      right(330, 118, '20'),
+      right(400, 118, '578,55'),
+      [452, 118, '5,5 %'],
+      right(540, 118, '11 571,00'),
+    ]);
+    // The percent sign moved so close that both are one run.
+    const words = page.words.map((word) => (word.text === '%' ? { ...word, x: 493, width: 6 } : word));
+    const found = read([{ ...page, words: words.map((word) => (word.text === '5,5' ? { ...word, x: 477 } : word)) }], 'heads', 'fr', ',');
+    expect(cells(found, 'quantity', 'netAmount')).toEqual([['20', '11571.00']]);
+  });
+
+  it('part a quantity from its unit where both stand under the unit’s head', () => {
+    const page = pageOf([
+      ...heads(100),
+      ...line(118, 'A-1', 'Oil', '12', 'pcs', '2.00', '24.00'),
+      ...line(134, 'A-2', 'Wax', '3', 'l', '5.00', '15.00'),
+    ]);
+    const words = page.words.map((word) =>
+      word.text === '3' ? { ...word, x: 340 } : word.text === 'l' && word.y === 134 ? { ...word, x: 347 } : word,
+    );
+    expect(cells(read([{ ...page, words }]), 'quantity', 'unit')).toEqual([
+      ['12', 'pcs'],
+      ['3', 'l'],
+    ]);
+  });
+
+  it('have no head in a side bar, where only the first word of a label is one', () => {
+    const line = (y: number, beside: string, text: string, quantity: string, price: string, amount: string): Runs => [
+      [18, y, beside],
+      [185, y, text],
+      right(370, y, quantity),
+      right(450, y, price),
+      right(560, y, amount),
+    ];
+    const page = pageOf([
+      [185, 186, 'Désignation'],
+      right(370, 186, 'Quantité'),
+      right(450, 186, 'P.U. HT'),
+      right(560, 186, 'Montant HT'),
+      [18, 193, 'Réf. commande'],
+      ...line(210, '40672', 'Manutention à la grue', '2,69', '134,72', '362,40'),
+      ...line(231, 'SO-514700', 'Acheminement de roues', '693', '1,92', '1 330,56'),
+      [185, 245, 'montées, Maury-le-Pont'],
+    ]);
+    const scanned = { ...page, words: page.words.map((word) => ({ ...word, score: 0.99 })) };
+    expect(cells(read([scanned], 'heads', 'fr', ','), 'itemNumber', 'description')).toEqual([
+      [null, 'Manutention à la grue'],
+      [null, 'Acheminement de roues montées, Maury-le-Pont'],
+    ]);
+  });
+});

@@ -89,6 +89,35 @@ describe('cells that stand in the middle of their line', () => {
     expect(texts(runs)).toHaveLength(5);
   });
 
+  it('may be labels of two lines beside labels of one', () => {
+    expect(
+      texts([
+        [103, 193, 'Data'],
+        [195, 193, 'Numer'],
+        [271, 193, 'Zamówienie'],
+        [44, 198, 'Faktura nr'],
+        [350, 198, 'WZ nr'],
+        [103, 203, 'wystawienia'],
+        [195, 203, 'klienta'],
+        [271, 203, 'nr'],
+      ]),
+    ).toEqual(['Faktura nr | Data wystawienia | Numer klienta | Zamówienie nr | WZ nr']);
+  });
+
+  it('may be a quantity over its unit', () => {
+    expect(
+      texts([
+        [100, 295, 'Hexagon bolt M12,'],
+        [330, 295, '7.125'],
+        [40, 300, 'R265.63'],
+        [400, 300, '63.47'],
+        amount(300, '452.22'),
+        [100, 305, 'zinc plated'],
+        [330, 305, 'sets'],
+      ]),
+    ).toEqual(['R265.63 | Hexagon bolt M12, zinc plated | 7.125 sets | 63.47 | 452.22']);
+  });
+
   it('are not the words of a side bar', () => {
     const bar: Runs = ['Debtor no.', 'C-11091', 'Your order', 'PO-1234'].map((text, i) => [30, 294 + 11 * i, text]);
     const runs = [...bar, ...line(300, 'A-1', ['Oak wedge'], '3.00'), ...line(322, 'A-2', ['Brass valve'], '9.00')].map(

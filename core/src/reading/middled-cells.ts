@@ -51,7 +51,7 @@ function isSandwiched(rows: readonly Row[], at: number, mark: DecimalMark): bool
     !lower ||
     !overlaps(upper, row) ||
     !overlaps(row, lower) ||
-    !isText(lower) ||
+    !(isText(lower) || (lower.runs.length === 1 && /\p{L}/u.test(lower.runs[0].text))) ||
     !(isText(upper) || endsInQuantities(upper, mark))
   )
     return false;

@@ -38,6 +38,17 @@ describe('spelling', () => {
     ['invoices', 'invoice'],
   ])('%s → %s', (read, meant) => expect(spelling.corrected(read)).toBe(meant));
 
+  it('knows a long word with two letters misread, where its ends are right and no other word is meant', () => {
+    const labels = new Spelling();
+    for (const known of ['falligkeit', 'leistungsdatum', 'lieferdatum']) labels.add(known);
+    expect(['fatigkeit', 'leisfungsdotum', 'xatigkeit', 'lierdat'].map((text) => labels.corrected(text))).toEqual([
+      'falligkeit',
+      'leistungsdatum',
+      'xatigkeit',
+      'lierdat',
+    ]);
+  });
+
   it('knows letters that were read as digits, and leaves codes alone', () => {
     const labels = new Spelling();
     for (const known of ['id', 'order']) labels.add(known);
@@ -55,6 +66,17 @@ describe('words left open by the readers', () => {
     const [settled] = settleWords([page([word('l2,5O', { score: 0.5 }), ...amounts])]);
     expect(settled.words[0]).toMatchObject({ text: '12,50', alternatives: ['l2,5O'] });
     expect(settled.words[0].score).toBeLessThanOrEqual(0.6);
+  });
+  it('part an amount from the code glued to it, where another amount has its code in that place', () => {
+    const above = [word('£429.35', { x: 489, width: 36 }), word('B', { x: 529, width: 6 })];
+    const glued = word('£1,137.05A', { x: 481, y: 20, width: 54, score: 0.8, alternatives: ['£1,137.06A'] });
+    const parts = (words: Word[]) => settleWords([page(words)])[0].words.filter(({ y }) => y === 20);
+    expect(parts([...above, glued]).map(({ text, x, width }) => [text, x, width])).toEqual([
+      ['£1,137.05', 481, 44],
+      ['A', 529, 6],
+    ]);
+    expect(parts([...above, glued])[0].alternatives).toEqual(['£1,137.06']);
+    expect(parts([glued]).map(({ text }) => text)).toEqual(['£1,137.05A']);
   });
   it('are left alone on a text layer', () => {
     const plain = { ...page([word('l2,5O'), ...amounts]), straightenedBy: undefined };

@@ -5,8 +5,10 @@ import { sellerNamesOf } from './seller-name.js';
 import { rowsOf } from './words.js';
 
 type Runs = Parameters<typeof pageOf>[0];
-const names = (runs: Runs, buyers: string[] = []) => {
-  const page = pageOf(runs);
+/** The names that are found; `score` makes the page a scan, read as surely as that. */
+const names = (runs: Runs, buyers: string[] = [], score?: number) => {
+  const plain = pageOf(runs);
+  const page = { ...plain, words: plain.words.map((word) => ({ ...word, score })) };
   const rows = rowsOf(page);
   return sellerNamesOf([page], rows, new LabelledRows(rows, labelsOf(rows, 'en')), buyers).map((name) => name.value);
 };
@@ -67,6 +69,31 @@ describe('the seller’s name', () => {
     const found = sellerNamesOf([page], rows, new LabelledRows(rows, labelsOf(rows, 'en')), []).map((name) => name.value);
     expect(found[0]).toBe('Karpacz Biuro Sp. z o.o.');
     expect(found).not.toContain('Buyer Railway Ltd');
+  });
+
+  it('is not the one over the buyer’s tax id, though nothing else says that it is the buyer’s', () => {
+    const found = names([
+      [50, 50, 'Kestrel Fell Railway Ltd'],
+      [50, 64, 'Engine Yard, Station Road'],
+      [50, 78, 'Fellgarth KF4 7RW'],
+      [50, 92, 'Your VAT no. GB 378 6194 46'],
+      [300, 40, 'Bellard Ironworks', 18],
+      [50, 600, 'Bellard Ironworks Ltd'],
+    ]);
+    expect(found[0]).toBe('Bellard Ironworks Ltd');
+    expect(found).not.toContain('Kestrel Fell Railway Ltd');
+  });
+
+  it('is not the one at the top in the text’s own size, where large print names another', () => {
+    const runs: Runs = [
+      [50, 50, 'Kestrel Fell Railway Ltd'],
+      [50, 64, 'Engine Yard, Station Road'],
+      [43, 180, 'Aldan Hardware', 18],
+      [43, 230, 'Invoice no. RE-269502'],
+      [43, 600, 'Aldan Hardware Ltd'],
+    ];
+    expect(names(runs)[0]).toBe('Aldan Hardware Ltd');
+    expect(names(runs, [], 0.99)[0]).toBe('Aldan Hardware Ltd');
   });
 
   it('is the letterhead where no legal form is printed', () => {

@@ -115,7 +115,11 @@ export function sellerNamesOf(
       if (depth > 0.82 || depth < 0.2) score += 0.12;
       if ((repeated.get(fold(name.value)) ?? 0) > 1) score += 0.08;
       // A name at the top in the text's own size is a brand only where it stands elsewhere too.
-      if (brands.some(({ value, run }) => (run !== name.run || run.box.height > LARGE * body) && sharesName(fold(value), fold(name.value))))
+      if (
+        brands.some(
+          ({ value, run }) => (!standsIn([run], name.run) || run.box.height > LARGE * body) && sharesName(fold(value), fold(name.value)),
+        )
+      )
         score += 0.25;
       if (BANK.test(name.value)) score -= 0.4;
       if (name.run.words.length > name.words + 8 && !REGISTRATION.test(name.run.text)) score -= 0.2;
@@ -249,7 +253,7 @@ function blocksUnder(labelled: LabelledRows, rows: readonly Row[], meanings: rea
 
 /** The runs of the address blocks that end in the buyer's tax id, their rows at one distance. */
 function blocksOverBuyersIds(labelled: LabelledRows, rows: readonly Row[]): Run[] {
-  const ids = labelled.labels.filter((label) => label.from === 0 && /\d/.test(label.run.text) && isBuyersTaxId(label));
+  const ids = labelled.labels.filter((label) => label.from < 3 && /\d/.test(label.run.text) && isBuyersTaxId(label));
   return ids.flatMap(({ run }) => {
     const above = rows
       .filter((row) => row.page === run.page && row.box.y < run.box.y)

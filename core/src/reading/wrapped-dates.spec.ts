@@ -54,6 +54,18 @@ describe('dates that a narrow column breaks', () => {
     expect([whole, far, elsewhere].map(datesIn)).toEqual([['2025-12-18'], [], []]);
   });
 
+  it('may break within the year', () => {
+    const broken: Runs = [
+      [40, 100, '14/01/202'],
+      [40, 111, '6'],
+    ];
+    const whole: Runs = [
+      [40, 100, '14/01/2026'],
+      [40, 111, '6'],
+    ];
+    expect([broken, whole].map(datesIn)).toEqual([['2026-01-14'], ['2026-01-14']]);
+  });
+
   it('lose no word of the page', () => {
     const text = fc.constantFrom('18 December', '2025', 'de 2026', '15 de mayo', 'Total', 'May 3,', '12');
     fc.assert(
