@@ -16,6 +16,7 @@ import { matchingRoutes } from './matching/routes.js';
 import { orderRoutes } from './orders/routes.js';
 import { peopleRoutes } from './people/routes.js';
 import { sameOrigin, signedIn } from './people/sessions.js';
+import { readingRoutes } from './reading/routes.js';
 import { separatingRoutes } from './separating/routes.js';
 import type { Services } from './services.js';
 import { sortingRoutes } from './sorting/routes.js';
@@ -72,6 +73,7 @@ function api(services: Services): Router {
     trayRoutes,
     intakeRoutes,
     archiveRoutes,
+    readingRoutes,
     separatingRoutes,
     sortingRoutes,
     checkingRoutes,

@@ -16,6 +16,8 @@ const ROUTES: readonly (readonly [method: string, path: string, right: Right | n
   ['GET', '/api/keeping', null],
   ['GET', '/api/documents/999999/searchable.pdf', null],
   ['GET', '/api/separator-sheet.pdf', null],
+  ['GET', '/api/reading/care', null],
+  ['PUT', '/api/reading/care', 'risk'],
   ['POST', '/api/sources', 'sources'],
   ['PUT', '/api/sources/999999', 'sources'],
   ['DELETE', '/api/sources/999999', 'sources'],

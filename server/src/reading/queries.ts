@@ -1,4 +1,5 @@
-import type { Citation, DocumentKind, DocumentReading } from '@umber/core/reading';
+import { MOST_RISK, type CareView } from '@umber/contract/reading';
+import { ACCEPTED_RISK, type Citation, type DocumentKind, type DocumentReading } from '@umber/core/reading';
 import { row, type Database } from '../database/database.js';
 
 export const arrivedDocument = (db: Database, id: number) =>
@@ -86,3 +87,25 @@ export const insertCitation = (db: Database, documentId: number, position: numbe
 
 export const settleAllDoubts = (db: Database, documentId: number) =>
   db.query('update doubts set settled_at = now() where document_id = $1 and settled_at is null', [documentId]);
+
+/** Documents read last, whose values show what an accepted risk means. */
+const READ_LAST = 200;
+
+/** Values of the head and of the lines with their confidences, of the documents read last; the accepted risk in hundredths. */
+export const careView = async (db: Database): Promise<CareView> => {
+  const found = await row<CareView>(
+    db,
+    `with latest as (select result from readings order by id desc limit $1),
+       sure as (
+         select (jsonb_path_query(result, '$.fields.*.confidence') #>> '{}')::numeric as confidence from latest
+         union all select (jsonb_path_query(result, '$.lines[*].*.confidence') #>> '{}')::numeric from latest)
+     select (select round(100 * accepted_risk)::int from company) as "acceptedRisk", (select count(*)::int from sure) as values,
+       (select array_agg((select count(*)::int from sure where confidence < 1 - risk / 100.0) order by risk) from generate_series(1, $2::int) risk) as asked`,
+    [READ_LAST, MOST_RISK],
+  );
+  return found ?? { acceptedRisk: 100 * ACCEPTED_RISK, values: 0, asked: [] };
+};
+
+/** `hundredths`: how many of 100 values may be wrong unasked. Holds for what is read from now on. */
+export const setAcceptedRisk = (db: Database, hundredths: number) =>
+  db.query('update company set accepted_risk = $1::int / 100.0', [hundredths]);

@@ -20,6 +20,7 @@ import type { DraftedSupplier } from '@umber/core/suppliers';
 import type { EntryView, OpenItem, TrialBalance } from '@umber/contract/ledger';
 import type { CodingLists, Proposals } from '@umber/contract/matching';
 import type { Session, SignIn } from '@umber/contract/people';
+import type { CareView } from '@umber/contract/reading';
 import type { Arrangement, FileView } from '@umber/contract/separating';
 import type { AlikeChoice, AlikeSettled, AlikeView, SortingView } from '@umber/contract/sorting';
 import type { NewSupplier, SupplierView } from '@umber/contract/suppliers';
@@ -66,6 +67,8 @@ export class Api {
   sendPiece = (id: string, starts: number, piece: Blob): Observable<UploadView> =>
     this.#http.put<UploadView>(`/api/uploads/${id}/pieces/${starts}`, piece, { headers: { 'Content-Type': 'application/octet-stream' } });
   keeping = (): Observable<KeepingView> => this.#http.get<KeepingView>('/api/keeping');
+  care = (): Observable<CareView> => this.#http.get<CareView>('/api/reading/care');
+  setCare = (acceptedRisk: number): Observable<CareView> => this.#http.put<CareView>('/api/reading/care', { acceptedRisk });
   sorting = (): Observable<SortingView> => this.#http.get<SortingView>('/api/sorting');
   alike = (id: number): Observable<AlikeView> => this.#http.get<AlikeView>(`/api/alike/${id}`);
   settleAlike = (id: number, choice: AlikeChoice): Observable<AlikeSettled> => this.#http.post<AlikeSettled>(`/api/alike/${id}`, choice);

@@ -5,6 +5,7 @@ import { Store } from '@ngrx/store';
 import { Api } from '../api';
 import { ageText } from '../dates/day';
 import { sessionFeature } from '../people/session.state';
+import { CarePanel } from '../reading/care-panel';
 import { messageOf } from '../refusal';
 import { KeepingLine } from './keeping-line';
 import { RulesEditor } from './rules-editor';
@@ -22,7 +23,7 @@ const shortPath = (path: string): string => {
   selector: 'umber-sources-page',
   host: { class: 'list-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [KeepingLine, RulesEditor, SourceForm, TokensPanel],
+  imports: [CarePanel, KeepingLine, RulesEditor, SourceForm, TokensPanel],
   template: `
     <header>
       <h1>Sources</h1>
@@ -74,6 +75,7 @@ const shortPath = (path: string): string => {
     @if (mayBring()) {
       <umber-tokens-panel />
     }
+    <umber-care-panel />
     <umber-keeping-line />
   `,
   styles: `

@@ -1,0 +1,87 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { FormControl, ReactiveFormsModule } from '@angular/forms';
+import { may } from '@umber/contract/people';
+import { MOST_RISK, type CareView } from '@umber/contract/reading';
+import { Store } from '@ngrx/store';
+import { Api } from '../api';
+import { sessionFeature } from '../people/session.state';
+import { messageOf } from '../refusal';
+import { askedSentence } from './asked-sentence';
+
+/** How sure reading must be: the one setting, with what it means. */
+@Component({
+  selector: 'umber-care-panel',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ReactiveFormsModule],
+  template: `
+    @if (care(); as now) {
+      <h2>Reading</h2>
+      <form (ngSubmit)="save()">
+        <label>
+          A value is asked about when more than
+          <input class="field digits" type="number" min="1" [max]="most" [formControl]="risk" aria-label="Accepted wrong values of 100" />
+          of 100 like it would be wrong.
+        </label>
+        @if (mayChange() && chosen() !== now.acceptedRisk) {
+          <button class="plain-button main" type="submit">Save</button>
+        }
+      </form>
+      <p class="quiet" role="status">{{ sentence() }} Values whose sums or check digits are wrong are always asked about.</p>
+      @if (said(); as text) {
+        <p class="ask" role="alert">{{ text }}</p>
+      }
+    }
+  `,
+  styles: `
+    :host {
+      display: block;
+      margin-top: 34px;
+    }
+    form {
+      display: flex;
+      align-items: center;
+      gap: 12px;
+      min-height: 44px;
+    }
+    .field {
+      width: 68px;
+      margin: 0 4px;
+    }
+    p {
+      margin: 2px 0 0;
+    }
+  `,
+})
+export class CarePanel {
+  readonly #api = inject(Api);
+  readonly #person = inject(Store).selectSignal(sessionFeature.selectPerson);
+  protected readonly most = MOST_RISK;
+  protected readonly care = signal<CareView | null>(null);
+  protected readonly said = signal<string | null>(null);
+  protected readonly risk = new FormControl(0, { nonNullable: true });
+  protected readonly chosen = toSignal(this.risk.valueChanges, { initialValue: 0 });
+  protected readonly mayChange = computed(() => may(this.#person()?.role ?? 'auditor', 'risk'));
+  protected readonly sentence = computed(() => {
+    const care = this.care();
+    return care ? askedSentence(care, this.chosen()) : '';
+  });
+
+  constructor() {
+    this.#api.care().subscribe({ next: (care) => this.#show(care), error: this.#failed });
+  }
+
+  protected save(): void {
+    this.#api.setCare(this.chosen()).subscribe({ next: (care) => this.#show(care), error: this.#failed });
+  }
+
+  #show(care: CareView): void {
+    this.said.set(null);
+    this.care.set(care);
+    this.risk.setValue(care.acceptedRisk);
+    if (this.mayChange()) this.risk.enable({ emitEvent: false });
+    else this.risk.disable({ emitEvent: false });
+  }
+
+  readonly #failed = (error: unknown): void => this.said.set(messageOf(error));
+}
