@@ -44,6 +44,11 @@ export function normalizeIban(text: string): string {
   return text.replace(/\s+/g, '').toUpperCase();
 }
 
+/** An IBAN in groups of four, as it is printed and compared (ISO 13616). */
+export function printedIban(iban: string): string {
+  return iban.replace(/.{4}(?=.)/g, '$& ');
+}
+
 /** Whether the text is an IBAN by length, shape and check digits (ISO 13616, ISO 7064 mod 97-10). */
 export function isIban(text: string): boolean {
   const iban = normalizeIban(text);

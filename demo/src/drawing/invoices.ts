@@ -48,7 +48,9 @@ export function invoiceOfOrder(order: ScenarioOrder, issueDate: IsoDate, serial:
 
 /** The invoice of a supplier that needs no order: electricity, insurance, legal advice. */
 export function invoiceWithoutOrder(supplier: ScenarioSupplier, issueDate: IsoDate, serial: number, twist: Twist = {}): DrawnInvoice {
-  const lines = supplier.catalogue.map((item) => drawnLine(item, Math.max(1, Math.round(item.usual * (0.9 + (serial % 7) / 30))), 0));
+  const lines = supplier.catalogue.map((item) =>
+    drawnLine(item, Math.max(1, Math.round(item.usual * (0.9 + ((serial + Math.floor(serial / 7)) % 7) / 30))), 0),
+  );
   return invoice(supplier, lines, issueDate, serial, null, twist);
 }
 

@@ -1,3 +1,4 @@
+import { printedIban } from '@umber/core/identifiers';
 import { DOCUMENT_KINDS, KIND_NAMES, type DocumentView, type DoubtView } from '@umber/contract/documents';
 import type { Box } from '@umber/core/geometry';
 import { decimal, toAmount } from '@umber/core/money';
@@ -52,7 +53,7 @@ export function shownValue(field: HeaderField, value: string | null): string {
   if (value === null) return 'not on the page';
   if (holdsDate(field)) return fullDay(value);
   if (holdsNumber(field)) return grouped(value);
-  if (field === 'sellerIban') return value.replace(/(.{4})(?=.)/g, '$1 ');
+  if (field === 'sellerIban') return printedIban(value);
   return value;
 }
 

@@ -59,7 +59,7 @@ export interface ReasonQuestion {
     }
     mat-dialog-actions {
       gap: 8px;
-      padding: 8px 24px 20px;
+      padding: 16px 24px 20px;
     }
   `,
 })

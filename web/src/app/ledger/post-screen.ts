@@ -1,8 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked, viewChild } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import type { DocumentView } from '@umber/contract/documents';
 import type { EntryView } from '@umber/contract/ledger';
 import { may } from '@umber/contract/people';
+import { printedIban } from '@umber/core/identifiers';
 import { Store } from '@ngrx/store';
 import { Api } from '../api';
 import { fullDay } from '../dates/day';
@@ -42,9 +43,9 @@ import { EntryTable } from './entry-table';
             <p>
               A new supplier: compare it with the page before anything is owed to it. Tax id
               <strong class="digits">{{ supplier.taxId ?? 'none' }}</strong>, IBAN
-              <strong class="digits">{{ supplier.iban ?? 'none' }}</strong>.
+              <strong class="digits">{{ supplier.iban ? iban(supplier.iban) : 'none' }}</strong>.
             </p>
-            <umber-confirm-supplier [supplier]="supplier" (confirmed)="reload()" />
+            <umber-confirm-supplier key="C" [supplier]="supplier" (confirmed)="reload()" />
           </div>
         }
       }
@@ -123,6 +124,8 @@ export class PostScreen {
   readonly #session = this.#store.selectSignal(sessionFeature.selectSession);
   readonly #rows = this.#store.selectSignal(trayFeature.selectRows);
   readonly #tray = this.#store.selectSignal(trayFeature.selectTray);
+  protected readonly newSupplier = viewChild(ConfirmSupplier);
+  protected readonly iban = printedIban;
   protected readonly waysOut = inject(WaysOut);
   protected readonly entry = signal<EntryView | null>(null);
   protected readonly error = signal<string | null>(null);
@@ -144,6 +147,7 @@ export class PostScreen {
     });
     inject(Keys).use([
       { keys: 'Enter', does: 'post; then go to the next', run: () => (this.document().tray === 'posted' ? this.goOn() : this.post()) },
+      { keys: 'c', does: 'confirm a new supplier', run: () => this.newSupplier()?.confirm() },
       { keys: 'p', does: 'park', run: () => this.mayPost() && this.document().tray === 'post' && this.waysOut.park() },
       { keys: 'Escape', does: 'back to the tray', run: () => void this.#router.navigate(['/tray', this.#tray() ?? 'post']) },
     ]);

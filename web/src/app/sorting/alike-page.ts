@@ -6,7 +6,7 @@ import { KIND_NAMES } from '@umber/contract/documents';
 import type { Proposal } from '@umber/contract/matching';
 import { may } from '@umber/contract/people';
 import type { AlikeAct, AlikeDocument, AlikeView } from '@umber/contract/sorting';
-import { TRAY_NAMES } from '@umber/contract/trays';
+import { TRAY_NAMES, type Tray } from '@umber/contract/trays';
 import type { DocumentKind } from '@umber/core/reading';
 import { Store } from '@ngrx/store';
 import { debounceTime, of, switchMap } from 'rxjs';
@@ -45,6 +45,8 @@ export class AlikePage {
   protected readonly message = signal('');
   protected readonly busy = signal(false);
   protected readonly chosen = signal(0);
+  /** Where the first of them waited when the page was opened. */
+  #tray: Tray | undefined;
   readonly #left = signal<ReadonlySet<number>>(new Set());
   protected readonly search = new FormControl('', { nonNullable: true });
   readonly #found = toSignal(
@@ -134,12 +136,17 @@ export class AlikePage {
   }
 
   protected back(): void {
-    void this.#router.navigate(['/tray', this.view()?.documents[0]?.tray ?? 'check']);
+    void this.#router.navigate(['/tray', this.#tray ?? 'check']);
   }
 
   #load(id: number): void {
     this.#bar.trail.set([{ text: 'Alike', strong: true }]);
-    this.#api.alike(id).subscribe({ next: (view) => this.view.set(view), error: (error: unknown) => this.#failed(error) });
+    this.#api.alike(id).subscribe({ next: (view) => this.#show(view), error: (error: unknown) => this.#failed(error) });
+  }
+
+  #show(view: AlikeView): void {
+    this.view.set(view);
+    this.#tray = view.documents[0]?.tray;
   }
 
   #failed(error: unknown): void {

@@ -15,7 +15,12 @@ import { messageOf } from '../refusal';
     @if (supplier().waitsSince; as since) {
       <span class="ask">Put on file by {{ since.by }} on {{ day(since.on) }}.</span>
       @if (mayConfirm()) {
-        <button class="plain-button" type="button" [disabled]="busy()" (click)="confirm()">Confirm supplier</button>
+        <button class="plain-button" type="button" [disabled]="busy()" (click)="confirm()">
+          Confirm supplier
+          @if (key(); as sign) {
+            <kbd>{{ sign }}</kbd>
+          }
+        </button>
       } @else {
         <span class="quiet">{{ isOwn() ? 'Somebody else confirms it.' : 'A controller confirms it.' }}</span>
       }
@@ -38,6 +43,8 @@ import { messageOf } from '../refusal';
 })
 export class ConfirmSupplier {
   readonly supplier = input.required<SupplierView>();
+  /** The key that confirms, where the screen has one. */
+  readonly key = input<string | null>(null);
   readonly confirmed = output<SupplierView>();
   readonly #api = inject(Api);
   readonly #person = inject(Store).selectSignal(sessionFeature.selectPerson);
@@ -47,7 +54,8 @@ export class ConfirmSupplier {
   protected readonly isOwn = computed(() => this.supplier().waitsSince?.byId === this.#person()?.id);
   protected readonly mayConfirm = computed(() => may(this.#person()?.role ?? 'auditor', 'confirmSuppliers') && !this.isOwn());
 
-  protected confirm(): void {
+  confirm(): void {
+    if (this.busy() || !this.mayConfirm()) return;
     this.busy.set(true);
     this.#api.confirmSupplier(this.supplier().id).subscribe({
       next: (supplier) => (this.busy.set(false), this.confirmed.emit(supplier)),

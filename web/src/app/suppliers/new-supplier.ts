@@ -63,7 +63,7 @@ const text = (value = '') => new FormControl(value, { nonNullable: true });
   `,
   styles: `
     p {
-      margin: 0 0 14px;
+      margin: 0 0 16px;
       color: var(--ink);
     }
     .fields {
@@ -94,7 +94,7 @@ const text = (value = '') => new FormControl(value, { nonNullable: true });
     }
     mat-dialog-actions {
       gap: 8px;
-      padding: 8px 24px 20px;
+      padding: 20px 24px;
     }
   `,
 })
@@ -152,6 +152,9 @@ export class NewSuppliers {
         data: documentId,
         width: '640px',
         maxWidth: '94vw',
+        // The page at the left stays in sight: what is typed is compared with it.
+        position: { top: '62px', right: '20px' },
+        backdropClass: 'light-backdrop',
         enterAnimationDuration: 0,
         exitAnimationDuration: 0,
       })

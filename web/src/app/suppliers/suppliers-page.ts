@@ -22,7 +22,7 @@ import { NewSuppliers } from './new-supplier';
       <input class="field" [formControl]="search" placeholder="Name or tax id" aria-label="Find a supplier" />
       <span class="gap"></span>
       @if (mayAdd()) {
-        <button class="plain-button" type="button" (click)="add()">Put on file … <kbd>N</kbd></button>
+        <button class="plain-button" type="button" (click)="add()">Put one on file … <kbd>N</kbd></button>
       }
     </header>
     <table class="ruled">
