@@ -1,4 +1,7 @@
 import { scanWishSchema } from './demo/index.js';
+import { sendingSchema } from './intake/index.js';
+import { careChangeSchema } from './reading/index.js';
+import { newSupplierSchema } from './suppliers/index.js';
 import { arrangementSchema, isUnsure } from './separating/index.js';
 import { alikeChoiceSchema } from './sorting/index.js';
 import { CELL_SCHEMAS, FIELD_SCHEMAS, reasonedSchema, valueChangeSchema } from './checking/index.js';
@@ -133,3 +136,66 @@ describe('what is asked of the server', () => {
     expect([0.02, 0.3, 0.5, 0.8, 0.97].map(at)).toEqual([false, true, true, true, false]);
   });
 });
+
+describe('where an arrival is sent', () => {
+  it.each([
+    [{ to: 'check', reason: '' }, null],
+    [{ to: 'filed' }, null],
+    [{ to: 'parked', reason: ' asked the buyer ' }, null],
+    [{ to: 'parked', reason: '' }, 'Say why, in a few words.'],
+    [{ to: 'turned-away' }, 'Say why, in a few words.'],
+    [{ to: 'turned-away', reason: 'no' }, 'Say why, in a few words.'],
+  ])('%j: %s', (sending, message) => expect(sendingSchema.validate(sending).error?.message ?? null).toBe(message));
+});
+
+describe('a new supplier', () => {
+  const whole = {
+    name: 'Gillbeck Scaffolding Ltd',
+    taxId: 'gb 016 8044 36',
+    iban: 'gb82 west 1234 5698 7654 32',
+    mailDomain: 'Gillbeck.example',
+    country: 'gb',
+    currency: 'gbp',
+    termsDays: 30,
+    account: '5330',
+    costCentre: 'PW',
+  };
+
+  it('is written as suppliers are kept', () => {
+    expect(newSupplierSchema.validate(whole).value).toMatchObject({
+      taxId: 'GB016804436',
+      iban: 'GB82WEST12345698765432',
+      mailDomain: 'gillbeck.example',
+      country: 'GB',
+      currency: 'GBP',
+    });
+  });
+
+  it('may have no tax id, no IBAN and no mails', () => {
+    const { error, value } = newSupplierSchema.validate({ ...whole, taxId: '', iban: ' ', mailDomain: null });
+    expect([error, value?.taxId, value?.iban, value?.mailDomain]).toEqual([undefined, null, null, null]);
+  });
+
+  it.each([
+    ['taxId', 'GB123456789', 'check digits'],
+    ['iban', 'GB82WEST12345698765433', 'check digits'],
+    ['mailDomain', 'supplier', 'behind the @'],
+    ['country', 'GBR', 'two letters'],
+    ['currency', '£', 'three letters'],
+    ['termsDays', 30.5, 'from 0 to 365'],
+    ['account', '', 'Choose the account'],
+    ['costCentre', '', 'Choose the cost centre'],
+  ])('%s may not be %s', (field, value, words) => {
+    expect(newSupplierSchema.validate({ ...whole, [field]: value }).error?.message).toContain(words);
+  });
+});
+
+it.each([
+  [1, true],
+  [40, true],
+  [0, false],
+  [41, false],
+  [6.5, false],
+])('an accepted risk of %s of 100: %s', (acceptedRisk, fits) =>
+  expect(careChangeSchema.validate({ acceptedRisk }).error === undefined).toBe(fits),
+);

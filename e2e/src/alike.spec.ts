@@ -35,13 +35,35 @@ describe('documents of an unknown supplier', () => {
     await clerk.getByRole('button', { name: /Mossrigg Tool Hire Ltd/ }).click();
     await clerk.getByRole('heading', { name: '1 document', exact: true }).waitFor();
 
-    // Turned away with a reason: none is left, and the tray is open again.
+    // The third goes to a supplier that is put on file with what the page shows: none is left, and the tray is open again.
     await clerk.getByRole('heading', { name: '1 document', exact: true }).click();
-    await clerk.keyboard.press('x');
-    await clerk.getByLabel('Reason').fill('Not for us');
+    await clerk.keyboard.press('n');
+    const form = clerk.getByRole('dialog');
+    await clerk.waitForFunction(() => document.querySelector<HTMLInputElement>('[formcontrolname="name"]')?.value !== '');
+    expect(await form.getByLabel('Name').inputValue()).toBe('Gillbeck Scaffolding Ltd');
+    expect(await form.getByLabel('Country').inputValue()).toBe('GB');
+    await form.getByLabel('Tax id').fill('GB 123 4567 89');
+    await form.getByRole('button', { name: 'Put on file' }).click();
+    await form.getByRole('alert').getByText('The tax id’s check digits are wrong.').waitFor();
+    await form.getByLabel('Tax id').fill(supplierOf('gillbeck').taxId);
+    await form.getByLabel('Usual account').selectOption('5330');
+    await form.getByLabel('Usual cost centre').selectOption('PW');
     await clerk.keyboard.press('Enter');
-    await clerk.waitForURL(/\/tray\//);
-    await clerk.getByRole('link', { name: /Turned away/ }).click();
-    await clerk.locator('tbody tr', { hasText: 'Gillbeck' }).waitFor();
+    await form.waitFor({ state: 'detached' });
+    await clerk.waitForURL(/\/tray\/match/);
+  });
+
+  it('has a supplier then that a second person confirms', async () => {
+    const clerk = await stage.signIn('nell');
+    await clerk.goto(`${stage.base}/suppliers`);
+    const own = clerk.getByRole('row', { name: /Gillbeck/ });
+    await own.getByText('Somebody else confirms it.').waitFor();
+    expect(await own.getByRole('button', { name: 'Confirm supplier' }).count()).toBe(0);
+    const controller = await stage.signIn('ruth');
+    await controller.goto(`${stage.base}/suppliers`);
+    const row = controller.getByRole('row', { name: /Gillbeck/ });
+    await row.getByText(/Put on file by Nell Ashgrove/).waitFor();
+    await row.getByRole('button', { name: 'Confirm supplier' }).click();
+    await row.getByText(/Put on file by/).waitFor({ state: 'detached' });
   });
 });

@@ -230,6 +230,7 @@ export const sendingSchema = Joi.object<Sending, true>({
     .required(),
   reason: Joi.string()
     .trim()
+    .empty('')
     .max(500)
     .default('')
     .when('to', { is: Joi.valid('parked', 'turned-away'), then: Joi.string().trim().min(3).max(500).required() })

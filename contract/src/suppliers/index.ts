@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { checkTaxId, isIban, normalizeIban, normalizeTaxId } from '@umber/core/identifiers';
+import type { DraftedSupplier } from '@umber/core/suppliers';
 
 /** A supplier on file: what a document's seller is recognised by. */
 export interface SupplierView {
@@ -13,23 +14,12 @@ export interface SupplierView {
   readonly waitsSince: { readonly by: string; readonly byId: number; readonly on: string } | null;
 }
 
-/** A supplier to be put on file. */
-export interface NewSupplier {
-  readonly name: string;
-  readonly taxId: string | null;
-  readonly iban: string | null;
-  /** The part behind the @ of the mails that its invoices come with. */
-  readonly mailDomain: string | null;
-  /** ISO 3166, two letters. */
-  readonly country: string;
-  /** ISO 4217. */
-  readonly currency: string;
-  /** Days to pay from the issue date, where an invoice does not say otherwise. */
-  readonly termsDays: number;
-  /** What its lines are coded to where no order says so. */
+/** A supplier to be put on file: what its documents show of it, and what its lines are coded to where no order says so. */
+export interface NewSupplier extends DraftedSupplier {
   readonly account: string;
   readonly costCentre: string;
 }
+
 const optional = Joi.string().trim().empty('').allow(null).default(null);
 const taxId = (text: string, helpers: Joi.CustomHelpers) =>
   checkTaxId(text) === 'wrong' ? helpers.error('any.invalid') : normalizeTaxId(text);

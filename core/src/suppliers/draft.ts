@@ -15,9 +15,13 @@ export interface DraftedSupplier {
   readonly name: string;
   readonly taxId: string | null;
   readonly iban: string | null;
+  /** The part behind the @ of the mails that its invoices come with. */
   readonly mailDomain: string | null;
+  /** ISO 3166, two letters. */
   readonly country: string;
+  /** ISO 4217. */
   readonly currency: string;
+  /** Days to pay from the issue date, where an invoice does not say otherwise. */
   readonly termsDays: number;
 }
 

@@ -1,4 +1,4 @@
-import { guessSupplier, SURE, type KnownSupplier } from './index.js';
+import { draftSupplier, guessSupplier, SURE, type KnownSupplier } from './index.js';
 
 const timber: KnownSupplier = {
   id: 1,
@@ -41,5 +41,56 @@ describe('recognising the supplier', () => {
 
   it('proposes nobody for an unknown firm', () => {
     expect(guessSupplier({ ...nothing, name: 'Quite Another Firm GmbH' }, [timber, ...others])).toEqual([]);
+  });
+});
+
+describe('a supplier’s record drawn up from one document', () => {
+  const shown = {
+    name: 'Gillbeck Scaffolding Ltd',
+    taxId: 'GB016804436',
+    iban: null,
+    mailDomain: 'gillbeck-scaffolding.example',
+    currency: null,
+    issueDate: '2026-11-10',
+    dueDate: '2026-11-24',
+  };
+
+  it('has what the page and its mail show', () => {
+    expect(draftSupplier(shown)).toEqual({
+      name: 'Gillbeck Scaffolding Ltd',
+      taxId: 'GB016804436',
+      iban: null,
+      mailDomain: 'gillbeck-scaffolding.example',
+      country: 'GB',
+      currency: 'GBP',
+      termsDays: 14,
+    });
+  });
+
+  it('takes the country from the IBAN where no tax id has it, and the currency that is printed', () => {
+    expect(draftSupplier({ ...shown, taxId: '74-7618405', iban: 'FR7616501767267095779791939', currency: 'USD' })).toMatchObject({
+      country: 'FR',
+      currency: 'USD',
+    });
+    expect(draftSupplier({ ...shown, taxId: 'EL094259216' }).country).toBe('GR');
+  });
+
+  it('does not take a forwarder’s domain for the supplier’s', () => {
+    expect(draftSupplier({ ...shown, mailDomain: 'kestrelfell.example' }).mailDomain).toBeNull();
+    expect(draftSupplier({ ...shown, mailDomain: null }).mailDomain).toBeNull();
+  });
+
+  it('has the usual terms where the dates make no sense, and nothing where nothing is shown', () => {
+    expect(draftSupplier({ ...shown, dueDate: '2026-10-01' }).termsDays).toBe(30);
+    const nothing = { name: null, taxId: null, iban: null, mailDomain: null, currency: null, issueDate: null, dueDate: null };
+    expect(draftSupplier(nothing)).toEqual({
+      name: '',
+      taxId: null,
+      iban: null,
+      mailDomain: null,
+      country: '',
+      currency: '',
+      termsDays: 30,
+    });
   });
 });
