@@ -15,7 +15,7 @@ export function documentKind(
 ): { kind: DocumentKind; score: number; run: Run | null } {
   const first = pages[0];
   if (!first) return { kind: 'other', score: 0.3, run: null };
-  const body = medianHeight(rows);
+  const body = bodyPrint(rows);
   const votes = new Map<DocumentKind, { score: number; run: Run }>();
   for (const row of rows) {
     if (row.page !== first.page) continue;
@@ -26,7 +26,7 @@ export function documentKind(
         const words = run.words.slice(hit.to).map((word) => word.text);
         // "Abono 9179344": a title and nothing but its number.
         const alone = hit.from === 0 && (words.length === 0 || (words.length === 1 && OWN_NUMBER.test(words[0])));
-        const large = run.box.height > 1.25 * body;
+        const large = isLarge(run, body);
         let score = 0.15 + (alone ? 0.35 : hit.from === 0 ? 0.15 : 0) + (large ? 0.4 : 0) - (depth > 0.5 ? 0.35 : 0);
         if (hit.kind === 'delivery-note' && !large && !alone) score -= 0.15;
         if (hit.kind === 'credit-note' && hit.from === 0 && isNumbered(run, hit, hits)) score += 0.25;
@@ -48,9 +48,9 @@ export function documentKind(
   if (best[0] !== 'invoice' && best[1].score < 0.5 && hasTotals && votes.has('invoice'))
     return { kind: 'invoice', score: 0.7, run: votes.get('invoice')?.run ?? null };
   if (best[0] === 'invoice' && !hasTotals && best[1].score < 0.5) return { kind: 'other', score: 0.5, run: best[1].run };
-  // Goods that are delivered have no total: what has one, and says invoice too, only cites its delivery note.
-  if (best[0] === 'delivery-note' && hasTotals && votes.has('invoice'))
-    return { kind: 'invoice', score: 0.85, run: votes.get('invoice')?.run ?? null };
+  // Goods that are delivered have no total: what has one, and says invoice or credit note too, only cites its delivery note.
+  const owed = ranked.find(([kind]) => kind === 'invoice' || kind === 'credit-note');
+  if (best[0] === 'delivery-note' && hasTotals && owed) return { kind: owed[0], score: 0.85, run: owed[1].run };
   // What adds up to a total with tax is no letter, unless its title says so in large print.
   if (addsUp && best[0] !== 'invoice' && best[0] !== 'credit-note' && best[1].score < 0.75)
     return { kind: 'invoice', score: 0.85, run: votes.get('invoice')?.run ?? null };
@@ -77,7 +77,21 @@ const NUMBER_WORD = /^(no|nr|n|nº|n°|num|núm|number|nummer|numer|numéro|nume
 /** What can stand behind a title as the document's number. */
 const OWN_NUMBER = /^#?[A-Z]{0,4}[-/]?\d[\dA-Z./-]{2,}$/i;
 
-function medianHeight(rows: readonly Row[]): number {
-  const heights = rows.flatMap((row) => row.runs.map((run) => run.box.height)).sort((a, b) => a - b);
-  return heights[Math.floor(heights.length / 2)] ?? 10;
+/** The usual height of print and the usual width of a letter. */
+interface Print {
+  readonly height: number;
+  readonly letter: number;
 }
+
+function bodyPrint(rows: readonly Row[]): Print {
+  const runs = rows.flatMap((row) => row.runs);
+  return { height: middleOf(runs.map((run) => run.box.height)) ?? 10, letter: middleOf(runs.map(letterWidth)) ?? 5 };
+}
+
+/** Whether a run is set larger than most: on a scan its letters must be wider too, for a stain makes a box higher. */
+const isLarge = (run: Run, body: Print): boolean =>
+  run.box.height > 1.25 * body.height && (run.words[0].score === undefined || letterWidth(run) > 1.1 * body.letter);
+
+const letterWidth = (run: Run): number => run.box.width / run.text.length;
+
+const middleOf = (values: readonly number[]): number | undefined => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];

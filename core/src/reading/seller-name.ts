@@ -1,4 +1,4 @@
-import { bottom, middleY, overlapX, union, type Box } from '../geometry/index.js';
+import { bottom, middleY, overlapX, right, union, type Box } from '../geometry/index.js';
 import { isBuyersTaxId } from './bank-and-tax.js';
 import type { LabelledRows } from './candidates.js';
 import { fold } from './phrases.js';
@@ -240,8 +240,9 @@ function blocksUnder(labelled: LabelledRows, rows: readonly Row[], meanings: rea
     let box = label.run.box;
     for (const row of rows) {
       if (row.page !== label.run.page || row.box.y < label.run.box.y + 1) continue;
-      const under = row.runs.filter((run) => overlapX(run.box, box) > 0 && Math.abs(run.box.x - label.run.box.x) < 14);
-      if (under.length === 0) continue;
+      const flush = row.runs.findIndex((run) => overlapX(run.box, box) > 0 && Math.abs(run.box.x - label.run.box.x) < 14);
+      if (flush < 0) continue;
+      const under = goingOn(row.runs, flush);
       if (under[0].box.y - bottom(box) > 26 || runs.length > 400) break;
       runs.push(...under);
       box = union([box, ...under.map((run) => run.box)]);
@@ -249,6 +250,12 @@ function blocksUnder(labelled: LabelledRows, rows: readonly Row[], meanings: rea
     }
   }
   return runs;
+}
+
+/** A run of an address, and those that a wide gap or a misread word parted from it. */
+function goingOn(runs: readonly Run[], from: number): Run[] {
+  const far = runs.findIndex((run, i) => i > from && run.box.x - right(runs[i - 1].box) > 2 * run.box.height);
+  return runs.slice(from, far < 0 ? runs.length : far);
 }
 
 /** The runs of the address blocks that end in the buyer's tax id, their rows at one distance. */

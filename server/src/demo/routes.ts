@@ -6,7 +6,7 @@ import type { Services } from '../services.js';
 import { valid } from '../validation.js';
 
 /** Milliseconds: a stack is scanned sheet by sheet. */
-const PATIENCE = 60_000;
+const PATIENCE = 300_000;
 
 /** Passes the demo's wishes on to the stand-ins: the supplier writes a real mail, the scanner hands over a real file. */
 export function demoRoutes(services: Services): Router {
