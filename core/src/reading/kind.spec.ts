@@ -89,6 +89,22 @@ describe('the kind of document', () => {
     expect(score).toBeLessThan(0.75);
   });
 
+  it('is a credit note where it has a total and only cites delivery notes', () => {
+    expect(
+      kindOf([
+        [380, 40, 'Creditfactuur'],
+        [50, 100, 'Pakbon', 20],
+        [50, 120, 'Pakbon 589805'],
+      ]),
+    ).toBe('credit-note');
+  });
+
+  it('is not told by a box that only a stain made high', () => {
+    const page = pageOf([[380, 40, 'Abono'], [50, 60, 'Facturar a Fell'], ...BODY]);
+    const scanned = page.words.map((word) => ({ ...word, score: 0.9, ...(word.y === 60 ? { height: 17 } : {}) }));
+    expect(documentKind([page], rowsOf({ ...page, words: scanned }), true, true).kind).toBe('credit-note');
+  });
+
   it('is a letter where no title is known and no total stands on it', () => {
     expect(kindOf([[380, 40, 'Our new opening hours', 20]], { totals: false })).toBe('other');
   });

@@ -51,7 +51,7 @@ export function linesByHeads(all: readonly Row[], labelled: LabelledRows, mark: 
     const found = row === full ? (headsOfRows.get(row) ?? null) : headsOf(row, rows, language, mark);
     // Two labels of the document's head may look like column heads: the table's own are the most.
     if (found && (heads.length === 0 ? found.length >= most - (most > 5 ? 2 : 0) : areAgain(found, heads, open === 'after'))) {
-      if (heads.length === 0 || open !== 'table') heads = heads.length === 0 ? found : repeatedHeads(heads, found);
+      heads = heads.length === 0 ? found : repeatedHeads(heads, found);
       open = 'table';
       used.add(row.index);
       continue;
@@ -112,10 +112,12 @@ function isAllHeads(run: Run, language: string): boolean {
 function goesOn(row: Row, lines: readonly Draft[], heads: readonly Head[], mark: DecimalMark): boolean {
   const last = row.runs[row.runs.length - 1];
   const amounts = lines.flatMap(({ cells }) => cells.get('netAmount')?.at(-1) ?? []).slice(-LOOKED_BELOW);
-  const sameEdge = amounts.filter((amount) => Math.abs(right(amount) - right(last.box)) < ONE_EDGE).length;
+  const isFlush = (amount: Word) => Math.abs(right(amount) - right(last.box)) < ONE_EDGE;
+  // Where heads were repeated further up on the page, the columns may have moved for the last lines only.
+  const sameEdge = amounts.slice(-1).some(isFlush) || amounts.filter(isFlush).length > amounts.length / 2;
   return (
     row.runs.length >= 3 &&
-    sameEdge > amounts.length / 2 &&
+    sameEdge &&
     readNumber(last.words[last.words.length - 1].text, mark)?.places === 2 &&
     row.runs[0].box.x > heads[0].box.x - 14
   );

@@ -430,4 +430,25 @@ describe('lines among other things', () => {
       [null, 'Acheminement de roues montées, Maury-le-Pont'],
     ]);
   });
+
+  it('follow heads that are repeated farther right, also over the page without heads there', () => {
+    const moved = (runs: Runs, by: number): Runs => runs.map(([x, y, text]): Runs[number] => [x < 200 ? x : x + by, y, text]);
+    const first = pageOf([
+      ...heads(100),
+      ...line(118, 'A-1', 'Oak sleeper', '3', 'pcs', '10.00', '30.00'),
+      [360, 140, 'Carried forward'],
+      right(540, 140, '30.00'),
+      ...moved(heads(160), 14),
+      ...moved(line(178, 'A-2', 'Brass valve', '2', 'box', '4.50', '9.00'), 14),
+    ]);
+    const second = pageOf(
+      [...moved(line(60, 'A-3', 'Steel wedge', '7', 'kg', '2.00', '14.00'), 14), [360, 90, 'Net total'], right(554, 90, '£53.00')],
+      2,
+    );
+    expect(cells(read([first, second]), 'itemNumber', 'quantity', 'unitPrice', 'netAmount')).toEqual([
+      ['A-1', '3', '10.00', '30.00'],
+      ['A-2', '2', '4.50', '9.00'],
+      ['A-3', '7', '2.00', '14.00'],
+    ]);
+  });
 });

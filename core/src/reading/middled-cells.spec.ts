@@ -118,6 +118,16 @@ describe('cells that stand in the middle of their line', () => {
     ).toEqual(['R265.63 | Hexagon bolt M12, zinc plated | 7.125 sets | 63.47 | 452.22']);
   });
 
+  it('may be a rate whose percent sign wrapped', () => {
+    expect(
+      texts([
+        [44, 146, 'Cuota IVA 21'],
+        [137, 151, '39.115,81 €'],
+        [44, 157, '%:'],
+      ]),
+    ).toEqual(['Cuota IVA 21 %: | 39.115,81 €']);
+  });
+
   it('are not the words of a side bar', () => {
     const bar: Runs = ['Debtor no.', 'C-11091', 'Your order', 'PO-1234'].map((text, i) => [30, 294 + 11 * i, text]);
     const runs = [...bar, ...line(300, 'A-1', ['Oak wedge'], '3.00'), ...line(322, 'A-2', ['Brass valve'], '9.00')].map(

@@ -67,7 +67,9 @@ function isSandwiched(rows: readonly Row[], at: number, mark: DecimalMark): bool
   if (row.runs.length >= 2 && upper.runs.length >= 2 && ![upper, row, lower].some(hasDigit)) return true;
   // Two columns of text whose lines stand half a line apart are no cells.
   const alone = !overlaps(rows[at - 2], upper) && !overlaps(lower, rows[at + 2]);
-  return alone && row.runs.length === 1 && hasDigit(row) && !hasDigit(upper) && !hasDigit(lower);
+  // The percentage of a rate may be parted from its sign.
+  const isRate = /\d$/.test(upper.runs[0].text) && PERCENT.test(lower.runs[0].text);
+  return alone && row.runs.length === 1 && hasDigit(row) && (isRate || !hasDigit(upper)) && !hasDigit(lower);
 }
 
 /** Whether white is above and below a row with the halves of its first cell, and not a side bar's other words. */
@@ -124,7 +126,8 @@ const isOfTable = (row: Row, mark: DecimalMark): boolean =>
   isLine(row, mark) && (row.runs.length >= 3 || row.runs.reduce((sum, run) => sum + numberSpans(run, mark).length, 0) >= 3);
 
 const isText = (row: Row): boolean => row.runs.length <= 3 && row.runs.every(({ text }) => isWords(text));
-const isWords = (text: string): boolean => /\p{L}{2}|^%$/u.test(text);
+const PERCENT = /^%:?$/;
+const isWords = (text: string): boolean => /\p{L}{2}/u.test(text) || PERCENT.test(text);
 
 /** Words, and behind them quantities whose units are in the line below. */
 const endsInQuantities = (row: Row, mark: DecimalMark): boolean =>

@@ -96,6 +96,21 @@ describe('the seller’s name', () => {
     expect(names(runs, [], 0.99)[0]).toBe('Aldan Hardware Ltd');
   });
 
+  it('is not the buyer’s, where a scan parted that in two', () => {
+    const found = names(
+      [
+        [51, 60, 'Invoice to'],
+        [52, 74, 'Kestrel'],
+        [92, 74, 'Fell Railway DA Ltd'],
+        [52, 88, 'Fellgarth KF4 7RW'],
+        [300, 40, 'Bellard Ironworks', 18],
+      ],
+      [],
+      0.8,
+    );
+    expect(found).not.toContain('Fell Railway DA Ltd');
+  });
+
   it('is the letterhead where no legal form is printed', () => {
     expect(
       names([
