@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { fitCalibration, readDocument, type PageWords } from '@umber/core/reading';
 import { ReaderPool } from '@umber/server/readers/reader-pool';
 import { crossValidated, diagram, judgedValues, tableSource } from './calibrate.js';
+import { drawnIncoming, scoredCorrections, scoredGrouping, scoredSorting } from './incoming.js';
 import { makeByLibraries } from './libraries.js';
 import { makeDocuments, type Entry } from './make.js';
 import { BrowserPress, OfficePress } from './print.js';
@@ -14,10 +15,15 @@ const USAGE = `node measuring/dist/main.js make FOLDER [COUNT [SEED [office|libr
 node measuring/dist/main.js read FOLDER                   reads them and keeps the words
 node measuring/dist/main.js score FOLDER [--misses]       reads the words' values and prints how many are right
 node measuring/dist/main.js stacks FOLDER [COUNT [SEED [scans]]]   draws stacks of documents in one file, and how many are separated and sorted right
+node measuring/dist/main.js incoming [SUPPLIERS [SEED]]   draws what many suppliers send, and how well it is grouped and sorted
 node measuring/dist/main.js readers FOLDER                reads its scans by each reader alone and by both, and prints the table
 node measuring/dist/main.js calibrate FOLDER...           fits the curves of confidence, and checks them family by family`;
 
 async function main([command, folder, ...rest]: string[]): Promise<number> {
+  if (command === 'incoming') {
+    await incoming(Number(folder ?? 40), Number(rest[0] ?? 1));
+    return 0;
+  }
   if (!folder) {
     console.error(USAGE);
     return 2;
@@ -74,6 +80,21 @@ async function stacks(folder: string, count: number, seed: number, scans: boolea
   }
   const share = (right: number) => `${right} of ${documents}, ${((100 * right) / Math.max(1, documents)).toFixed(1)} %`;
   console.log(`separated right ${share(separated)}; kinds right ${share(kinds)}`);
+}
+
+async function incoming(suppliers: number, seed: number): Promise<void> {
+  const press = await BrowserPress.open();
+  const documents = await drawnIncoming(press, suppliers, seed).finally(() => press.close());
+  for (const taxIds of [false, true]) {
+    const { together, ofOne, wronglyTogether, ofTwo } = scoredGrouping(documents, taxIds);
+    console.log(
+      `${taxIds ? 'by looks and tax ids' : 'by looks alone'}: of one supplier ${together} of ${ofOne} pairs together; of two ${wronglyTogether} of ${ofTwo}`,
+    );
+  }
+  const { documents: sorted, byTitle, learned, misled } = scoredSorting(documents);
+  console.log(`sorted right by title ${byTitle} of ${sorted}, with what was learned ${learned}, misled by it ${misled}`);
+  const { after, followed, others, strayed } = scoredCorrections(documents);
+  console.log(`after one correction, of the same supplier ${followed} of ${after} follow; of others ${strayed} of ${others}`);
 }
 
 async function compareReaders(folder: string): Promise<void> {

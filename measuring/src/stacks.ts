@@ -55,7 +55,8 @@ export async function drawnStack(press: Press, count: number, seed: number): Pro
   return { pdf: await pdf.save(), documents };
 }
 
-const ofSupplier = (invoice: DrawnInvoice, { brand, legalName, address, taxId, iban, register }: DrawnInvoice): DrawnInvoice => ({
+/** The invoice as if it were of another one's supplier. */
+export const ofSupplier = (invoice: DrawnInvoice, { brand, legalName, address, taxId, iban, register }: DrawnInvoice): DrawnInvoice => ({
   ...invoice,
   brand,
   legalName,

@@ -26,6 +26,10 @@ export const arrivedDocument = (db: Database, id: number) =>
 export const insertReading = (db: Database, documentId: number, reading: DocumentReading) =>
   db.query('insert into readings (document_id, result) values ($1, $2)', [documentId, JSON.stringify(reading)]);
 
+/** What the document's own title says that it is. */
+export const storeTitle = (db: Database, id: number, kind: DocumentKind) =>
+  db.query('update documents set kind_titled = $2 where id = $1', [id, kind]);
+
 export const storeReadValues = (db: Database, id: number, reading: DocumentReading) => {
   const { fields, allowances } = reading;
   const value = (name: keyof typeof fields) => fields[name]?.value ?? null;

@@ -26,7 +26,7 @@ import { newestModel } from '../sorting/queries.js';
 import { fileAway } from '../sorting/sort.js';
 import { moveTo } from '../trays/move.js';
 import { lockDocument } from '../trays/queries.js';
-import { arrivedDocument, insertReading, storeReadLines, storeReadValues } from './queries.js';
+import { arrivedDocument, insertReading, storeReadLines, storeReadValues, storeTitle } from './queries.js';
 
 /** Reads a document that has arrived and sends it where it belongs: to Check with its doubts, or on to be matched. */
 export async function readArrivedDocument(services: Services, id: number): Promise<void> {
@@ -44,7 +44,6 @@ export async function readArrivedDocument(services: Services, id: number): Promi
   await beginStep(services.pool, step, 'read');
   const pages = await wordsOfDocument(services.pool, id);
   const company = await companyRow(services.pool);
-  const learned = document.kindGiven === null ? await learnedFor(services, pages) : null;
   const context: ReadingContext = {
     buyerNames: company ? [company.name] : [],
     buyerTaxIds: company ? [company.taxId] : [],
@@ -53,6 +52,7 @@ export async function readArrivedDocument(services: Services, id: number): Promi
     coverText: `${document.subject ?? ''}\n${document.mailText}`,
   };
   const titled = readDocument(pages, { ...context, kind: document.kindGiven ?? undefined });
+  const learned = document.kindGiven === null ? await learnedFor(services, pages, titled.kind) : null;
   const sorted = learned !== null && decides(learned, titled.kind);
   const reading = sorted ? readDocument(pages, { ...context, kind: learned.kind }) : titled;
   const contrary = learned !== null && !sorted ? [contraryDoubt(learned, titled.kind)] : [];
@@ -66,6 +66,7 @@ export async function readArrivedDocument(services: Services, id: number): Promi
     await insertReading(db, id, reading);
     await endStep(db, step, 'read', 'done', summaryOf(reading, doubts.length));
     await storeReadValues(db, id, reading);
+    if (document.kindGiven === null) await storeTitle(db, id, titled.kind);
     await storeReadLines(db, id, reading);
     await record(db, id, null, 'read', `Read: ${summaryOf(reading, doubts.length)}`, {
       after: { kind: reading.kind, language: reading.language, lines: reading.lines.length, doubts: doubts.length },
@@ -92,9 +93,9 @@ export async function readArrivedDocument(services: Services, id: number): Promi
 }
 
 /** What sorting has learned of such documents; null where it has not seen the like. */
-async function learnedFor(services: Services, pages: readonly PageWords[]): Promise<Sorted | null> {
+async function learnedFor(services: Services, pages: readonly PageWords[], titled: DocumentKind): Promise<Sorted | null> {
   const model = await newestModel(services.pool);
-  return model && learnedKind(model, sortingFeatures(pages));
+  return model && learnedKind(model, sortingFeatures(pages), titled);
 }
 
 /** A file that cannot be read goes to Check with the reason: nothing is lost, a person decides. */

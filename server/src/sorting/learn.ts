@@ -7,8 +7,9 @@ const MOST_EXAMPLES = 400;
 
 /** Learns anew from what people sorted, and keeps the result as the next version with its figures. Safe to run twice. */
 export async function learnSorting(db: Database): Promise<void> {
-  const examples = (await sortedByPeople(db, MOST_EXAMPLES)).map(({ kind, pages, page }): Example => ({
+  const examples = (await sortedByPeople(db, MOST_EXAMPLES)).map(({ kind, titled, pages, page }): Example => ({
     kind,
+    titled,
     features: sortingFeatures([page, ...Array.from({ length: pages - 1 }, () => page)]),
   }));
   await insertModel(db, learn(examples), examples.length, leftOutRight(examples));
