@@ -116,6 +116,29 @@ describe('an invoice off a scan', () => {
     expect(readDocument([scan()]).doubts.filter((doubt) => doubt.reason.includes('only per'))).toEqual([]);
   });
 
+  it('proposes for a date only what may be one', () => {
+    const other = (text: string) =>
+      readDocument([scan((word) => (word.text === '12' && word.y === 134 ? { score: 0.5, alternatives: [text] } : {}))]).fields.issueDate;
+    expect(other('13')?.alternatives.map(({ value }) => value)).toEqual(['2026-05-13']);
+    expect(other('l2,')?.alternatives).toEqual([]);
+  });
+
+  it('has early payment terms whose percent sign read as digits, and asks about them', () => {
+    const page = scan();
+    const terms = 'Payment terms: 10 days 2 260 discount, 30 days net'.split(' ').map((text, i) => ({
+      text,
+      x: 40 + 34 * i,
+      y: 420,
+      width: 6 * text.length,
+      height: 9,
+      score: text === '260' ? 0.5 : 0.99,
+      alternatives: text === '260' ? ['%'] : [],
+    }));
+    const { fields, doubts } = readDocument([{ ...page, words: [...page.words, ...terms] }]);
+    expect([fields.discountPercent?.value, fields.discountDate?.value, fields.dueDate?.value]).toEqual(['2', '2026-05-22', '2026-06-11']);
+    expect(doubts.map(({ field }) => field)).toContain('discountPercent');
+  });
+
   it('whose heads lean into two rows are read by all of them', () => {
     const runs: [number, number, string][] = [
       [52, 258, 'Concepto'],

@@ -49,7 +49,7 @@ export function earlyPaymentTerms(rows: readonly Row[]): PaymentTerms | null {
 }
 
 /** A percent sign that one reader of a scan took for digits. */
-const asPercent = (word: Word): string => (/^\d\d$/.test(word.text) && word.alternatives?.includes('%') ? '%' : word.text);
+const asPercent = (word: Word): string => (/^\d{2,3}$/.test(word.text) && word.alternatives?.includes('%') ? '%' : word.text);
 
 function daysIn(folded: string): number[] {
   const found = [...folded.matchAll(DAYS)].map((match) => Number(match[1]));

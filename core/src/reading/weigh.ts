@@ -1,4 +1,5 @@
 import { daysBetween, isIsoDate } from '../dates/index.js';
+import { readDate } from './calendar.js';
 import { calibrated, type Calibration, type ValueGroup } from './calibration.js';
 import type { PageTrust } from './trust.js';
 import {
@@ -77,6 +78,14 @@ function weighLine(line: ReadLine, trust: PageTrust, support: Support): ReadLine
   return { ...line, ...cells };
 }
 
+const DATES: ReadonlySet<string> = new Set(['issueDate', 'dueDate', 'discountDate']);
+
+/** What a text says as a value of a field; null where it cannot be one, as the whole sentence of payment terms is no date. */
+function asValue(name: string, text: string): string | null {
+  if (DATES.has(name)) return readDate(text)?.value ?? null;
+  return name === 'discountPercent' && !/^\d+([.,]\d+)?$/.test(text) ? null : text;
+}
+
 function lessSure(name: string, value: ReadValue, trust: PageTrust): ReadValue {
   const sure = PROSE.has(name)
     ? Math.min(1, trust.mean(value.page, value.box) + 0.1, trust.least(value.page, value.box) + 0.3)
@@ -90,8 +99,10 @@ function lessSure(name: string, value: ReadValue, trust: PageTrust): ReadValue {
       ...value.alternatives,
       ...trust
         .others(value.page, value.box)
+        .flatMap((text) => asValue(name, text) ?? [])
+        .filter((other) => other !== value.value)
         .slice(0, 2)
-        .map((text) => ({ value: text, reason: 'how else it may read', page: value.page, box: value.box })),
+        .map((other) => ({ value: other, reason: 'how else it may read', page: value.page, box: value.box })),
     ].slice(0, 4),
   };
 }

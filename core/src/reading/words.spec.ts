@@ -45,4 +45,15 @@ describe('rows and runs', () => {
     const rows = rowsOfText('Dear all,\n\n  order 40501\r\n');
     expect(rows.map((row) => row.runs[0].text)).toEqual(['Dear all,', 'order 40501']);
   });
+
+  it('are one row with the nearest word at either side, though a side bar leans away', () => {
+    const words = [
+      { text: '31.12.2025', x: 54, y: 258.9, width: 60, height: 8.5 },
+      { text: 'Gasket', x: 184, y: 263.1, width: 46, height: 8.2 },
+      { text: '15,5', x: 319, y: 263.1, width: 20, height: 7.3 },
+      { text: '1.100,66', x: 512, y: 262.5, width: 36, height: 7.3 },
+    ];
+    const rows = rowsOf({ page: 1, width: 595, height: 842, words });
+    expect(rows.map((row) => row.runs.map(({ text }) => text))).toEqual([['31.12.2025', 'Gasket', '15,5', '1.100,66']]);
+  });
 });

@@ -58,10 +58,24 @@ export function rowsOf(page: PageWords, firstIndex = 0): Row[] {
     });
 }
 
+/** Whether a word stands on one line with the nearest word at its left or at its right: what lies farther may lean away. */
 function belongs(line: readonly Word[], word: Word): boolean {
-  const nearest = line.reduce((a, b) => (Math.abs(b.x - word.x) < Math.abs(a.x - word.x) ? b : a));
-  const small = Math.min(nearest.height, word.height);
-  return overlapY(nearest, word) > 0.55 * small && Math.abs(bottom(nearest) - bottom(word)) < 0.5 * small + 1;
+  const [left, right] = [line.filter(({ x }) => x <= word.x), line.filter(({ x }) => x > word.x)];
+  return [left, right].some(
+    (side) =>
+      side.length > 0 &&
+      isLevel(
+        side.reduce((a, b) => (apart(b, word) < apart(a, word) ? b : a)),
+        word,
+      ),
+  );
+}
+
+const apart = (a: Word, b: Word): number => Math.abs(a.x - b.x);
+
+function isLevel(a: Word, b: Word): boolean {
+  const small = Math.min(a.height, b.height);
+  return overlapY(a, b) > 0.55 * small && Math.abs(bottom(a) - bottom(b)) < 0.5 * small + 1;
 }
 
 function runsOf(words: readonly Word[], page: number, row: number): Run[] {
