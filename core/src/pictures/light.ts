@@ -99,23 +99,34 @@ function paperShades(picture: Grey, columns: number, rows: number): Uint8Array {
   return out;
 }
 
-/** Each square takes the lightest shade around it, so that a square of dark print or a filled bar does not count as dark paper. */
+/** The shade that this share of the shades is darker than. */
+function shadeAt(shades: Uint8Array, share: number): number {
+  const counts = new Uint32Array(256);
+  for (const shade of shades) counts[shade]++;
+  let [sum, shade] = [counts[0], 0];
+  while (shade < 255 && sum <= Math.floor(shades.length * share)) sum += counts[++shade];
+  return shade;
+}
+
+/** Each square takes one of the lightest shades around it, so that a square of dark print or a filled bar does not count as dark paper. */
 function spread(grid: Grey): Grey {
-  return neighbours(grid, 2, (shades) => shades.sort((a, b) => a - b)[Math.floor(shades.length * 0.75)]);
+  return neighbours(grid, 2, (shades) => shades.sort()[Math.floor(shades.length * 0.75)]);
 }
 
 function smooth(grid: Grey): Grey {
   return neighbours(grid, 1, (shades) => shades.reduce((a, b) => a + b, 0) / shades.length);
 }
 
-function neighbours(grid: Grey, reach: number, combine: (shades: number[]) => number): Grey {
+/** Each place from the shades around it, its own among them, which `combine` may put in order. */
+function neighbours(grid: Grey, reach: number, combine: (shades: Uint8Array) => number): Grey {
   const data = new Uint8Array(grid.data.length);
+  const around = new Uint8Array((2 * reach + 1) ** 2);
   for (let y = 0; y < grid.height; y++) {
     for (let x = 0; x < grid.width; x++) {
-      const shades: number[] = [];
+      let count = 0;
       for (let v = Math.max(0, y - reach); v <= Math.min(grid.height - 1, y + reach); v++)
-        for (let u = Math.max(0, x - reach); u <= Math.min(grid.width - 1, x + reach); u++) shades.push(grid.data[v * grid.width + u]);
-      data[y * grid.width + x] = combine(shades);
+        for (let u = Math.max(0, x - reach); u <= Math.min(grid.width - 1, x + reach); u++) around[count++] = grid.data[v * grid.width + u];
+      data[y * grid.width + x] = combine(around.subarray(0, count));
     }
   }
   return { ...grid, data };
@@ -132,8 +143,7 @@ const STROKE = 4;
 /** The picture with bars and table heads of light print on a dark ground turned to dark print on light. */
 export function darkOnLight(picture: Grey): Grey {
   const small = averaged(picture, COARSE);
-  const sorted = Uint8Array.from(small.data).sort();
-  const paper = sorted[Math.floor(sorted.length * 0.7)];
+  const paper = shadeAt(small.data, 0.7);
   const dark: Grey = { ...small, data: small.data.map((shade) => (shade < DARK * paper ? 1 : 0)) };
   const solid = spreadMarks(dark, SOLID, true);
   if (!solid.data.includes(1)) return picture;

@@ -14,8 +14,10 @@ export async function findText(picture: Grey): Promise<TextPatch[]> {
   const { data } = resized(picture, width, height);
   const size = width * height;
   const input = new Float32Array(3 * size);
-  for (let channel = 0; channel < 3; channel++)
-    for (let i = 0; i < size; i++) input[channel * size + i] = (data[i] / 255 - MEAN[channel]) / SPREAD[channel];
+  for (let channel = 0; channel < 3; channel++) {
+    const shades = Float32Array.from({ length: 256 }, (_, shade) => (shade / 255 - MEAN[channel]) / SPREAD[channel]);
+    for (let i = 0, at = channel * size; i < size; i++, at++) input[at] = shades[data[i]];
+  }
   const [{ Tensor }, session] = await Promise.all([runtime(), finder()]);
   const answer = await session.run({ [session.inputNames[0]]: new Tensor('float32', input, [1, 3, height, width]) });
   const map = answer[session.outputNames[0]].data as Float32Array;
