@@ -60,18 +60,13 @@ export function rowsOf(page: PageWords, firstIndex = 0): Row[] {
 
 /** Whether a word stands on one line with the nearest word at its left or at its right: what lies farther may lean away. */
 function belongs(line: readonly Word[], word: Word): boolean {
-  const [left, right] = [line.filter(({ x }) => x <= word.x), line.filter(({ x }) => x > word.x)];
-  return [left, right].some(
-    (side) =>
-      side.length > 0 &&
-      isLevel(
-        side.reduce((a, b) => (apart(b, word) < apart(a, word) ? b : a)),
-        word,
-      ),
-  );
+  let [left, right]: (Word | null)[] = [null, null];
+  for (const other of line) {
+    if (other.x <= word.x) left = left === null || other.x > left.x ? other : left;
+    else right = right === null || other.x < right.x ? other : right;
+  }
+  return (left !== null && isLevel(left, word)) || (right !== null && isLevel(right, word));
 }
-
-const apart = (a: Word, b: Word): number => Math.abs(a.x - b.x);
 
 function isLevel(a: Word, b: Word): boolean {
   const small = Math.min(a.height, b.height);
