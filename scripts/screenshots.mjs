@@ -58,6 +58,7 @@ await clerk
   .first()
   .click();
 await shoot(clerk, 'alike', null);
+await shoot(clerk, 'new-supplier', null, ['n']);
 await shoot(clerk, 'filed', '/tray/filed', ['row:Bellwether']);
 await shoot(clerk, 'orders', '/orders');
 await shoot(await as('sol'), 'sources', '/sources');
