@@ -8,6 +8,7 @@ import { Store } from '@ngrx/store';
 import { Api } from '../api';
 import { fullDay, inWords } from '../dates/day';
 import { DocumentActions, documentFeature, type DocumentChange } from '../documents/document.state';
+import { MailSaid } from '../documents/mail-said';
 import { PageSheet, type PageMark } from '../documents/page-sheet';
 import { TrailPanel } from '../documents/trail-panel';
 import { WaysOut } from '../documents/ways-out';
@@ -22,7 +23,7 @@ import { NewSuppliers } from '../suppliers/new-supplier';
   selector: 'umber-match-screen',
   host: { class: 'beside-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PageSheet, TrailPanel, AmountPipe, RouterLink],
+  imports: [MailSaid, PageSheet, TrailPanel, AmountPipe, RouterLink],
   templateUrl: './match-screen.html',
   styleUrl: './match-screen.scss',
 })
