@@ -14,6 +14,17 @@ const ids = (runs: Runs, country: string | null = 'GB', buyer: string[] = [], la
 };
 
 describe('IBANs on a page', () => {
+  it('go on in a side bar under a row that belongs to the page beside it', () => {
+    const [start, rest] = [grouped.slice(0, 14), grouped.slice(15)];
+    const page = pageOf([
+      [50, 100, `IBAN ${start}`],
+      [404, 105, 'VAT 20%'],
+      [500, 105, '12.00'],
+      [50, 111, rest],
+    ]);
+    expect(ibansOf(rowsOf(page)).map((one) => one.value)).toEqual([iban]);
+  });
+
   it('are read in groups, joined, and wrapped to the next line', () => {
     expect(ibansOf(rowsOf(pageOf([[50, 100, `IBAN ${grouped}`]]))).map((one) => one.value)).toEqual([iban]);
     expect(ibansOf(rowsOf(pageOf([[50, 100, `IBAN: ${iban}`]]))).map((one) => one.value)).toEqual([iban]);

@@ -1,4 +1,4 @@
-import { right, union } from '../geometry/index.js';
+import { overlapX, right, union } from '../geometry/index.js';
 import { checkTaxId, ibanLength, isIban, normalizeIban, normalizeTaxId, type TaxIdCheck } from '../identifiers/index.js';
 import type { LabelledRows } from './candidates.js';
 import type { Label } from './labels.js';
@@ -28,12 +28,18 @@ export function ibansOf(rows: readonly Row[]): PrintedIdentifier[] {
       run.words.forEach((word, from) => {
         const start = word.text.replace(/^IBAN:?/i, '').replace(STRAY_MARKS, '');
         if (!/^[A-Z]{2}\d{2}/.test(start)) return;
-        const hit = ibanFrom(run, from, start, row, rows[at + 1]);
+        const hit = ibanFrom(run, from, start, row, nextUnder(run, rows[at + 1], rows[at + 2]));
         if (hit && !found.has(hit.value)) found.set(hit.value, hit);
       });
     }
   });
   return [...found.values()];
+}
+
+/** The row that a run goes on in: the next one, or the one after it where only that has something under the run, as in a side bar. */
+function nextUnder(run: Run, next: Row | undefined, after: Row | undefined): Row | undefined {
+  const isUnder = (row: Row | undefined) => row?.page === run.page && row.runs.some(({ box }) => overlapX(box, run.box) > 0);
+  return !isUnder(next) && isUnder(after) ? after : next;
 }
 
 /** Marks that stand behind an IBAN in a sentence, and those that a scan puts between its digits. */

@@ -1,5 +1,7 @@
+import { LabelledRows } from './candidates.js';
 import { pageOf } from './fixtures/laid-out.js';
 import { documentKind } from './kind.js';
+import { labelsOf } from './labels.js';
 import { rowsOf } from './words.js';
 
 const BODY = [
@@ -103,6 +105,13 @@ describe('the kind of document', () => {
     const page = pageOf([[380, 40, 'Abono'], [50, 60, 'Facturar a Fell'], ...BODY]);
     const scanned = page.words.map((word) => ({ ...word, score: 0.9, ...(word.y === 60 ? { height: 17 } : {}) }));
     expect(documentKind([page], rowsOf({ ...page, words: scanned }), true, true).kind).toBe('credit-note');
+  });
+
+  it('is a credit note where its title has the label of something else behind it', () => {
+    const page = pageOf([[43, 140, 'Avoir Réf. commande KFR-22537'], [46, 160, 'Facture n°: 1476/26'], ...BODY]);
+    const rows = rowsOf(page);
+    const labelled = new LabelledRows(rows, labelsOf(rows, 'fr'));
+    expect(documentKind([page], rows, true, true, false, labelled).kind).toBe('credit-note');
   });
 
   it('is a letter where no title is known and no total stands on it', () => {

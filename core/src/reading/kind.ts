@@ -1,4 +1,5 @@
 import { middleY } from '../geometry/index.js';
+import type { LabelledRows } from './candidates.js';
 import { kindsIn } from './labels.js';
 import type { DocumentKind } from './lexicon/index.js';
 import type { PageWords, Row, Run } from './words.js';
@@ -12,6 +13,7 @@ export function documentKind(
   hasTotals: boolean,
   addsUp: boolean,
   negative = false,
+  labelled?: LabelledRows,
 ): { kind: DocumentKind; score: number; run: Run | null } {
   const first = pages[0];
   if (!first) return { kind: 'other', score: 0.3, run: null };
@@ -24,8 +26,9 @@ export function documentKind(
       const hits = kindsIn(run);
       for (const hit of hits) {
         const words = run.words.slice(hit.to).map((word) => word.text);
-        // "Abono 9179344": a title and nothing but its number.
-        const alone = hit.from === 0 && (words.length === 0 || (words.length === 1 && OWN_NUMBER.test(words[0])));
+        // "Abono 9179344": a title and nothing but its number; "Avoir Réf. commande 4711": or the label of something else.
+        const labelNext = labelled?.onRow(row.index).some((label) => label.run === run && label.from === hit.to) ?? false;
+        const alone = hit.from === 0 && (words.length === 0 || labelNext || (words.length === 1 && OWN_NUMBER.test(words[0])));
         const large = isLarge(run, body);
         let score = 0.15 + (alone ? 0.35 : hit.from === 0 ? 0.15 : 0) + (large ? 0.4 : 0) - (depth > 0.5 ? 0.35 : 0);
         if (hit.kind === 'delivery-note' && !large && !alone) score -= 0.15;

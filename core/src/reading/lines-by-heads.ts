@@ -102,6 +102,12 @@ function goTogether(above: Row, below: Row, language: string): boolean {
   return heads.every((found) => found.length > 0) && heads.flat().length > 2 && others.length === 0;
 }
 
+/** Whether a row of heads begins with a side bar's label, of which only a part is a head: “Cod. cliente”. */
+function isOfSideBar(run: Run, language: string): boolean {
+  const hits = columnHeadsIn(run, language);
+  return hits.length === 1 && hits[0].roles.includes('itemNumber') && !isAllHeads(run, language);
+}
+
 /** Whether all of a run's words are column heads: of “Réf. commande” in a side bar only the first is. */
 function isAllHeads(run: Run, language: string): boolean {
   const covered = columnHeadsIn(run, language).reduce((sum, hit) => sum + hit.to - hit.from, 0);
@@ -168,7 +174,10 @@ function countsUp(box: Box, below: readonly Row[]): boolean {
       .filter((run) => overlapX(run.words[0], box) > -8 && /^\d{1,4}$/.test(run.words[0].text))
       .map((run) => Number(run.words[0].text)),
   );
-  return numbers.length > 1 && numbers.every((number, i) => i === 0 || number === numbers[i - 1] + 1);
+  // A lone line is the first.
+  return (
+    numbers.length > 0 && (numbers.length > 1 || numbers[0] === 1) && numbers.every((number, i) => i === 0 || number === numbers[i - 1] + 1)
+  );
 }
 
 /** Whether lines of the table begin with numbers under the head, as a column of positions has them. */
@@ -181,7 +190,7 @@ function isCounted(box: Box, below: readonly Row[], mark: DecimalMark): boolean 
 }
 
 function headsOf(row: Row, rows: readonly Row[], language: string, mark: DecimalMark): Head[] | null {
-  const found = row.runs.map((run) => ({ run, hits: columnHeadsIn(run, language) }));
+  const found = row.runs.map((run, i) => ({ run, hits: i === 0 && isOfSideBar(run, language) ? [] : columnHeadsIn(run, language) }));
   if (found.reduce((sum, { hits }) => sum + hits.length, 0) < 2) return null;
   const at = rows.findIndex((other) => other.index > row.index);
   const below = (at < 0 ? [] : rows.slice(at, at + LOOKED_BELOW)).filter((other) => other.page === row.page);

@@ -451,4 +451,43 @@ describe('lines among other things', () => {
       ['A-3', '7', '2.00', '14.00'],
     ]);
   });
+
+  it('under heads beside a side bar’s label that begins like one', () => {
+    const page = pageOf([
+      [54, 156, 'Cod. cliente'],
+      [183, 156, 'Descrizione'],
+      right(330, 156, 'Quantità'),
+      right(450, 156, 'Prezzo unit.'),
+      right(550, 156, 'Totale'),
+      [54, 172, 'Rif. ordine'],
+      [183, 172, 'Toner nero, alta'],
+      right(330, 172, '2,5'),
+      right(450, 172, '48,32'),
+      right(550, 172, '120,80'),
+      [54, 183, 'PO37462'],
+      [183, 183, 'capacità'],
+      [183, 200, 'Faro LED'],
+      right(330, 200, '3'),
+      right(450, 200, '10,00'),
+      right(550, 200, '30,00'),
+    ]);
+    expect(cells(read([page], 'heads', 'it', ','), 'itemNumber', 'description')).toEqual([
+      [null, 'Toner nero, alta capacità'],
+      [null, 'Faro LED'],
+    ]);
+  });
+
+  it('a lone line’s “No” 1 is its position', () => {
+    const page = pageOf([
+      [48, 240, 'No'],
+      [93, 240, 'Particulars'],
+      right(540, 240, 'Net amount'),
+      [48, 260, '1'],
+      [93, 260, 'Legal advice on wayleave'],
+      right(540, 260, '1,996.50'),
+      [360, 290, 'Net total'],
+      right(540, 290, '$1,996.50'),
+    ]);
+    expect(cells(read([page]), 'quantity', 'description')).toEqual([[null, 'Legal advice on wayleave']]);
+  });
 });

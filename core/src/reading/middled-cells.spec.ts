@@ -128,6 +128,18 @@ describe('cells that stand in the middle of their line', () => {
     ).toEqual(['Cuota IVA 21 %: | 39.115,81 €']);
   });
 
+  it('may be a label that a narrow column broke within a word', () => {
+    const label: Runs = [
+      [44, 134, 'Rechnungsbetra'],
+      [160, 140, '49.638,18 €'],
+      [44, 146, 'g'],
+    ];
+    expect(texts(label)).toEqual(['Rechnungsbetrag | 49.638,18 €']);
+    // In a line of the table a short word below is a word.
+    expect(texts(line(300, 'A-1', ['Dichtungssatz', 'mit'], '35.00'))[0]).toContain('Dichtungssatz');
+    expect(texts(line(300, 'A-1', ['Dichtungssatz', 'mit'], '35.00')).join(' ')).not.toContain('Dichtungssatzmit');
+  });
+
   it('are not the words of a side bar', () => {
     const bar: Runs = ['Debtor no.', 'C-11091', 'Your order', 'PO-1234'].map((text, i) => [30, 294 + 11 * i, text]);
     const runs = [...bar, ...line(300, 'A-1', ['Oak wedge'], '3.00'), ...line(322, 'A-2', ['Brass valve'], '9.00')].map(

@@ -1,7 +1,7 @@
 import { bottom, overlapX, overlapY, union } from '../geometry/index.js';
 import { readNumber, type DecimalMark } from './numbers.js';
 import { numberSpans } from './spans.js';
-import { run, type Row, type Run } from './words.js';
+import { run, type Row, type Run, type Word } from './words.js';
 
 /** White between rows, as a share of their height: less is within one cell, more parts the lines of a table. */
 const WITHIN = 0.35;
@@ -135,11 +135,19 @@ const endsInQuantities = (row: Row, mark: DecimalMark): boolean =>
   isWords(row.runs[0].text) &&
   row.runs.slice(1).every(({ text }) => isWords(text) || (readNumber(text, mark)?.places ?? 2) !== 2);
 
+/** Words and those below them, a word put together again of which a narrow column broke the last letter: "Rechnungsbetra" and "g". */
+function unbroken(above: readonly Word[], below: readonly Word[]): readonly Word[] {
+  const [last, first] = [above[above.length - 1], below[0]];
+  const isBroken = below.length === 1 && /^\p{Ll}:?$/u.test(first.text) && /^\p{L}{6,}$/u.test(last.text);
+  return isBroken ? [...above.slice(0, -1), { ...last, text: last.text + first.text }] : [...above, ...below];
+}
+
 function joined(above: readonly Row[], line: Row): Row {
   const runs = [...line.runs];
+  const isLabels = line.runs.length === 1 || !hasDigit(line);
   for (const upper of above.flatMap((row) => row.runs).reverse()) {
     const at = runs.findIndex((own) => overlapX(own.box, upper.box) > 0);
-    const both = (own: Run) => run([...upper.words, ...own.words], line.page, line.index);
+    const both = (own: Run) => run(isLabels ? unbroken(upper.words, own.words) : [...upper.words, ...own.words], line.page, line.index);
     if (at >= 0) runs[at] = both(runs[at]);
     else runs.push(run(upper.words, line.page, line.index));
   }

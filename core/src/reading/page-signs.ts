@@ -32,7 +32,7 @@ export function signsOf(read: PageWords): PageSigns {
   const language = languageOf(rows);
   const labelled = new LabelledRows(rows, labelsOf(rows, language));
   const mark = decimalMarkOf(page.words.map((word) => word.text));
-  const kind = documentKind([page], rows, false, false);
+  const kind = documentKind([page], rows, false, false, false, labelled);
   const titled = kind.run !== null && kind.score >= 0.75 && kind.run.words.length <= 5 && middleY(kind.run.box) < page.height / 3;
   const books = kind.kind === 'invoice' || kind.kind === 'credit-note';
   const best =

@@ -60,7 +60,7 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
   const belowNothing = totals.chosen.grossTotal?.value.isNegative() ?? false;
   const kind = context.kind
     ? { kind: context.kind, score: 1 }
-    : documentKind(pages, rows, totals.chosen.grossTotal !== null, totals.addsUp, belowNothing);
+    : documentKind(pages, rows, totals.chosen.grossTotal !== null, totals.addsUp, belowNothing, labelled);
 
   const ibans = ibansOf(rows);
   const printed = printedCurrency(rows);
