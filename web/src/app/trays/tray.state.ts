@@ -15,7 +15,7 @@ export const TrayActions = createActionGroup({
   },
 });
 
-interface TrayState {
+export interface TrayState {
   readonly counts: readonly TrayCount[];
   readonly tray: Tray | null;
   readonly rows: readonly TrayRow[];

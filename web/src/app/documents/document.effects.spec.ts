@@ -1,0 +1,99 @@
+import type { DocumentView } from '@umber/contract/documents';
+import type { LiveNews, TrayRow } from '@umber/contract/trays';
+import { of, Subject, throwError } from 'rxjs';
+import type { Api } from '../api';
+import { Slices } from '../fixtures/slices';
+import { RefusedError } from '../refusal';
+import { TrayActions } from '../trays/tray.state';
+import { DocumentEffects } from './document.effects';
+import { DocumentActions } from './document.state';
+
+const view = (id: number, version: number, tray = 'check') => ({ id, version, tray }) as DocumentView;
+const newsOf = (id: number) => [{ what: 'document', id } as unknown as LiveNews];
+
+function stage(api: Partial<Api>) {
+  const slices = new Slices(api);
+  slices.run(() => new DocumentEffects());
+  return { dispatch: slices.dispatch.bind(slices), went: slices.went, now: () => slices.now.document };
+}
+
+describe('the open document', () => {
+  it('is loaded when it is opened, and again when news of it comes', () => {
+    let version = 1;
+    const { dispatch, now } = stage({ document: (id) => of(view(id, version++)) });
+    dispatch(DocumentActions.opened({ id: 7 }));
+    expect(now().document).toEqual(view(7, 1));
+    dispatch(TrayActions.news({ news: newsOf(8) }));
+    expect(now().document?.version).toBe(1);
+    dispatch(TrayActions.news({ news: newsOf(7) }));
+    expect(now().document?.version).toBe(2);
+    // The stream was away: whatever may have happened is looked at.
+    dispatch(TrayActions.news({ news: [] }));
+    expect(now().document?.version).toBe(3);
+  });
+
+  it('is changed one change after the other, each on the version before', () => {
+    const sent: [string, number][] = [];
+    const answers: Subject<DocumentView>[] = [];
+    const { dispatch, now } = stage({
+      document: (id) => of(view(id, 1)),
+      change: (_id, _method, path, body) => {
+        sent.push([path, (body as { version: number }).version]);
+        answers.push(new Subject());
+        return answers[answers.length - 1];
+      },
+    });
+    dispatch(DocumentActions.opened({ id: 7 }));
+    for (const path of ['fields/dueDate', 'fields/netTotal'])
+      dispatch(DocumentActions.changed({ change: { method: 'PUT', path, body: {} } }));
+    expect(sent).toEqual([['fields/dueDate', 1]]);
+    expect(now().busy).toBe(true);
+    answers[0].next(view(7, 2));
+    answers[0].complete();
+    expect(sent).toEqual([
+      ['fields/dueDate', 1],
+      ['fields/netTotal', 2],
+    ]);
+  });
+
+  it('is loaded again where the server refused because it had changed, and the sentence is kept', () => {
+    let version = 4;
+    const { dispatch, now } = stage({
+      document: (id) => of(view(id, version++)),
+      change: () => throwError(() => new RefusedError('stale', 'Someone else changed it.')),
+    });
+    dispatch(DocumentActions.opened({ id: 7 }));
+    dispatch(DocumentActions.changed({ change: { method: 'POST', path: 'settle', body: {} } }));
+    expect(now()).toMatchObject({ busy: false, message: 'Someone else changed it.', document: { version: 5 } });
+  });
+
+  it('says so where the server is away, and stays as it was', () => {
+    const { dispatch, now } = stage({
+      document: (id) => of(view(id, 1)),
+      change: () => throwError(() => new RefusedError('away', 'The server does not answer.')),
+    });
+    dispatch(DocumentActions.opened({ id: 7 }));
+    dispatch(DocumentActions.changed({ change: { method: 'POST', path: 'settle', body: {} } }));
+    expect(now()).toMatchObject({ message: 'The server does not answer.', document: { version: 1 } });
+  });
+
+  it('goes on to the next of its tray once it has left that, and to the tray after the last', () => {
+    const { dispatch, went } = stage({
+      document: (id) => of(view(id, 1)),
+      change: (id) => of(view(id, 2, 'match')),
+    });
+    const rows = [{ id: 7 }, { id: 9 }] as unknown as TrayRow[];
+    dispatch(TrayActions.opened({ tray: 'check' }));
+    dispatch(TrayActions.rowsCame({ tray: 'check', rows, total: 2 }));
+    dispatch(DocumentActions.opened({ id: 7 }));
+    dispatch(DocumentActions.changed({ change: { method: 'POST', path: 'settle', body: {}, next: true } }));
+    expect(went).toEqual([['/document', 9]]);
+    dispatch(TrayActions.rowsCame({ tray: 'check', rows: rows.slice(1), total: 1 }));
+    dispatch(DocumentActions.opened({ id: 9 }));
+    dispatch(DocumentActions.changed({ change: { method: 'POST', path: 'settle', body: {}, next: true } }));
+    expect(went[1]).toEqual(['/tray', 'check']);
+    // A change that leaves it where it is goes nowhere.
+    dispatch(DocumentActions.changed({ change: { method: 'PUT', path: 'fields/dueDate', body: {} } }));
+    expect(went).toHaveLength(2);
+  });
+});
