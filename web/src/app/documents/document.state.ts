@@ -24,7 +24,7 @@ export const DocumentActions = createActionGroup({
   },
 });
 
-interface DocumentState {
+export interface DocumentState {
   readonly id: number | null;
   readonly document: DocumentView | null;
   readonly busy: boolean;

@@ -12,7 +12,7 @@ export const SessionActions = createActionGroup({
   },
 });
 
-interface SessionState {
+export interface SessionState {
   readonly session: Session | null;
   readonly asking: boolean;
   readonly error: string | null;
