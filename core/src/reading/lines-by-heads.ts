@@ -301,7 +301,9 @@ function unnamed(
     const number = readNumber(run.words[0].text, mark) ?? (/^\d[\d.,]*\p{L}{1,3}$/u.test(run.text) ? { places: 0 } : null);
     return number !== null && run.words.length <= 2 && (role === 'quantity' || (number.places === 2 && run.words.length === 1));
   };
-  const able = below.flatMap((row) =>
+  // The amounts of totals below the table, of two cells a row, are no column of it.
+  const lines = linesIn(below, mark);
+  const able = lines.flatMap((row) =>
     row.runs.filter(
       (run) => run.box.x > from && right(run.box) < to && fits(run) && !heads.some((head) => overlapX(head.box, run.box) > 0),
     ),
@@ -309,8 +311,7 @@ function unnamed(
   // One column: numbers elsewhere, as among the totals below the table, are none of it.
   const columns = able.map((run) => able.filter((other) => overlapX(other.box, run.box) > 0));
   const found = columns.reduce((most, one) => (one.length > most.length ? one : most), []);
-  const amounts = below.filter((row) => row.runs.some((run) => readNumber(run.text, mark)?.places === 2)).length;
-  if (found.length < 2 || found.length < 0.6 * amounts) return null;
+  if (found.length < 2 || found.length < 0.6 * lines.length) return null;
   return { role, run: found[0], box: union(found.map((run) => run.box)) };
 }
 

@@ -490,4 +490,27 @@ describe('lines among other things', () => {
     ]);
     expect(cells(read([page]), 'quantity', 'description')).toEqual([[null, 'Legal advice on wayleave']]);
   });
+
+  it('have no column of prices where only the totals below have amounts', () => {
+    const page = pageOf([
+      [44, 323, 'Line'],
+      [73, 323, 'Details'],
+      [208, 323, 'Tax %'],
+      right(313, 323, 'Net amount'),
+      ...['Boiler inspection, annual', 'Legal advice on wayleave'].flatMap((text, i): Runs => [
+        [44, 351 + 28 * i, String(i + 1)],
+        [73, 351 + 28 * i, text],
+        right(240, 351 + 28 * i, '8.25'),
+        right(313, 351 + 28 * i, `${i + 1},799.80`),
+      ]),
+      ...['Goods total', 'Trade discount', 'Subtotal', 'Sales tax'].flatMap((text, i): Runs => [
+        [44, 407 + 28 * i, text],
+        [142, 407 + 28 * i, `$${i + 1}99.05`],
+      ]),
+    ]);
+    expect(cells(read([page]), 'description', 'unitPrice', 'netAmount')).toEqual([
+      ['Boiler inspection, annual', null, '1799.80'],
+      ['Legal advice on wayleave', null, '2799.80'],
+    ]);
+  });
 });
