@@ -416,11 +416,10 @@ function place(printed: Run, heads: readonly Head[], mark: DecimalMark): Map<Col
     return groups.set('quantity', [...run.words]);
   if (whole?.role === 'unit' && isQuantityWithUnit(run.words, mark) && heads.some((head) => head.role === 'quantity'))
     return groups.set('quantity', run.words.slice(0, -1)).set('unit', run.words.slice(-1));
-  const parts = numbersTogether(run, mark);
-  const several = whole !== null && NUMERIC_ROLES.has(whole.role) && parts.filter((words) => numberIn(words, mark) !== null).length > 1;
+  const several = whole !== null && NUMERIC_ROLES.has(whole.role) && run.words.length > 1 && numberSpans(run, mark).length > 1;
   if (crossed.length <= 1 && whole && !several && !endsInNumericColumn(run, heads, mark, whole))
     return groups.set(whole.role, [...run.words]);
-  for (const words of parts) {
+  for (const words of numbersTogether(run, mark)) {
     const head = columnOf(union(words), words, heads, mark);
     if (head) groups.set(head.role, [...(groups.get(head.role) ?? []), ...words]);
   }
