@@ -38,3 +38,6 @@ export function overlapY(a: Box, b: Box): number {
 export function contains(box: Box, x: number, y: number, margin = 0): boolean {
   return x >= box.x - margin && x <= right(box) + margin && y >= box.y - margin && y <= bottom(box) + margin;
 }
+
+/** The middle one of the values in order, the higher of two; undefined where there are none. */
+export const middleOf = (values: readonly number[]): number | undefined => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];

@@ -121,10 +121,15 @@ const COUNTRY_OF_CURRENCY: Readonly<Record<string, string>> = { GBP: 'GB', CHF: 
 const BUYERS = new Set(LEXICONS.flatMap((lexicon) => lexicon.words.buyers.map(fold)));
 
 /** Whether the words beside a tax id's label say that it is the buyer's: "Your VAT no.", "NIP nabywcy". */
-export function isBuyersTaxId(label: Label): boolean {
+function isBuyers(label: Label): boolean {
   const near = label.run.words.slice(Math.max(0, label.from - 2), label.to + 1);
   return near.some((word) => BUYERS.has(fold(word.text)));
 }
+
+/** Whether a label names the buyer's tax id: one that the lexicons know as such, or a seller's with such words beside it. */
+export const namesBuyersTaxId = (label: Label): boolean =>
+  ((label.meaning === 'other' || label.meaning === 'buyer') && /vat|tax|tva|ust|btw|iva|nif|cif|nip|moms/.test(label.phrase)) ||
+  (label.meaning === 'sellerTaxId' && isBuyers(label));
 
 /**
  * The tax ids on the rows, best first. Ids under a label that says they are the buyer's, and ids of `buyerTaxIds`, are left out.
@@ -140,7 +145,7 @@ export function taxIdsOf(
   const lastRow = rows.length;
   const found: PrintedTaxId[] = [];
   for (const label of labelled.labels) {
-    if (label.meaning !== 'sellerTaxId' || isBuyersTaxId(label)) continue;
+    if (label.meaning !== 'sellerTaxId' || isBuyers(label)) continue;
     const at = rows.findIndex((candidate) => candidate.index === label.run.row);
     const onward = goneOn(label.run.words.slice(label.to), rows[at + 1]);
     const row = rows[at] as Row | undefined;
@@ -160,15 +165,7 @@ export function taxIdsOf(
   const seen = new Set(found.map((id) => normalizeTaxId(id.value)));
   for (const row of rows) {
     for (const run of row.runs) {
-      if (
-        labelled.labels.some(
-          (label) =>
-            label.run === run &&
-            (((label.meaning === 'other' || label.meaning === 'buyer') && /vat|tax|tva|ust|btw|iva|nif|cif|nip|moms/.test(label.phrase)) ||
-              (label.meaning === 'sellerTaxId' && isBuyersTaxId(label))),
-        )
-      )
-        continue;
+      if (labelled.labels.some((label) => label.run === run && namesBuyersTaxId(label))) continue;
       run.words.forEach((word, index) => {
         const value = word.text.replace(/^[(]|[).,;]+$/g, '');
         if (/^[A-Z]{2}[A-Z\d]{8,12}$/.test(value) && checkTaxId(value) === 'right' && !seen.has(value))

@@ -1,4 +1,4 @@
-import { middleY } from '../geometry/index.js';
+import { middleOf, middleY } from '../geometry/index.js';
 import type { LabelledRows } from './candidates.js';
 import { kindsIn } from './labels.js';
 import type { DocumentKind } from './lexicon/index.js';
@@ -96,5 +96,3 @@ const isLarge = (run: Run, body: Print): boolean =>
   run.box.height > 1.25 * body.height && (run.words[0].score === undefined || letterWidth(run) > 1.1 * body.letter);
 
 const letterWidth = (run: Run): number => run.box.width / run.text.length;
-
-const middleOf = (values: readonly number[]): number | undefined => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];

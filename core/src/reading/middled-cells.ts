@@ -1,7 +1,7 @@
 import { bottom, overlapX, overlapY, union } from '../geometry/index.js';
 import { readNumber, type DecimalMark } from './numbers.js';
 import { numberSpans } from './spans.js';
-import { run, type Row, type Run, type Word } from './words.js';
+import { run, withRest, type Row, type Run, type Word } from './words.js';
 
 /** White between rows, as a share of their height: less is within one cell, more parts the lines of a table. */
 const WITHIN = 0.35;
@@ -139,7 +139,7 @@ const endsInQuantities = (row: Row, mark: DecimalMark): boolean =>
 function unbroken(above: readonly Word[], below: readonly Word[]): readonly Word[] {
   const [last, first] = [above[above.length - 1], below[0]];
   const isBroken = below.length === 1 && /^\p{Ll}:?$/u.test(first.text) && /^\p{L}{6,}$/u.test(last.text);
-  return isBroken ? [...above.slice(0, -1), { ...last, text: last.text + first.text }] : [...above, ...below];
+  return isBroken ? withRest(above, first) : [...above, ...below];
 }
 
 function joined(above: readonly Row[], line: Row): Row {

@@ -1,5 +1,5 @@
-import { bottom, middleY, overlapX, right, union, type Box } from '../geometry/index.js';
-import { isBuyersTaxId } from './bank-and-tax.js';
+import { bottom, middleOf, middleY, overlapX, right, union, type Box } from '../geometry/index.js';
+import { namesBuyersTaxId } from './bank-and-tax.js';
 import type { LabelledRows } from './candidates.js';
 import { fold } from './phrases.js';
 import { run as makeRun, type PageWords, type Row, type Run, type Word } from './words.js';
@@ -103,7 +103,7 @@ export function sellerNamesOf(
   const repeated = new Map<string, number>();
   for (const name of named) repeated.set(fold(name.value), (repeated.get(fold(name.value)) ?? 0) + 1);
   const brands = letterhead(pages, rows, labelled, (run) => buyers.has(fold(run.text)) || buyerBlocks.includes(run));
-  const body = middleOf(rows.flatMap((row) => row.runs.map((run) => run.box.height)));
+  const body = middleOf(rows.flatMap((row) => row.runs.map((run) => run.box.height))) ?? 0;
   const scored = named
     .filter((name) => !buyers.has(fold(name.value)) && !inBuyerBlock.has(fold(name.value)))
     .map((name) => {
@@ -132,10 +132,7 @@ export function sellerNamesOf(
   // On a scan a lone name may be the buyer's, misread: only one that something else speaks for is sure.
   const lone = firms.length === 1 && (firms[0].score > 0.6 || !pages.some((page) => page.straightenedBy));
   if (lone && firms[0].score > 0.4) best.set(fold(firms[0].value), { ...firms[0], score: Math.max(0.87, firms[0].score) });
-  return [
-    ...[...best.values()].sort((a, b) => b.score - a.score),
-    ...letterhead(pages, rows, labelled, (run) => buyers.has(fold(run.text)) || buyerBlocks.includes(run)),
-  ];
+  return [...[...best.values()].sort((a, b) => b.score - a.score), ...brands];
 }
 
 function legalNamesIn(printed: Run): { value: string; run: Run; box: Box; words: number }[] {
@@ -179,8 +176,6 @@ function withFormBelow(run: Run, next: Row | undefined): Run {
   const rest = formAt(tokens, 0) === below.words.length || /^(& |und |et )?(co|cie) (kg|kgaa|ohg)$/.test(fold(below.text));
   return rest ? makeRun([...run.words, ...below.words], run.page, run.row) : run;
 }
-
-const middleOf = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;
 
 /** Whether a run is one of these, or one of them with words put in its place. */
 const standsIn = (runs: readonly Run[], run: Run): boolean => runs.some((other) => other.row === run.row && other.box.x === run.box.x);
@@ -260,7 +255,7 @@ function goingOn(runs: readonly Run[], from: number): Run[] {
 
 /** The runs of the address blocks that end in the buyer's tax id, their rows at one distance. */
 function blocksOverBuyersIds(labelled: LabelledRows, rows: readonly Row[]): Run[] {
-  const ids = labelled.labels.filter((label) => label.from < 3 && /\d/.test(label.run.text) && isBuyersTaxId(label));
+  const ids = labelled.labels.filter((label) => label.from < 3 && /\d/.test(label.run.text) && namesBuyersTaxId(label));
   return ids.flatMap(({ run }) => {
     const above = rows
       .filter((row) => row.page === run.page && row.box.y < run.box.y)

@@ -89,6 +89,12 @@ export function run(words: readonly Word[], page: number, row: number): Run {
   return { page, row, words, text: words.map((word) => word.text).join(' '), box: union(words) };
 }
 
+/** The words, the last of them put together with the rest of it that a narrow column broke off. */
+export function withRest(words: readonly Word[], rest: Word): Word[] {
+  const last = words[words.length - 1];
+  return [...words.slice(0, -1), { ...last, text: last.text + rest.text }];
+}
+
 /** Rows of plain text, such as a mail's, as if it stood on page 0. */
 export function rowsOfText(text: string): Row[] {
   return text.split(/\r?\n/).flatMap((line, index) => {

@@ -1,6 +1,6 @@
 import { bottom, overlapX } from '../geometry/index.js';
 import { readDate } from './calendar.js';
-import { run, type Row, type Run, type Word } from './words.js';
+import { run, withRest, type Row, type Run } from './words.js';
 
 /** A year, or a month with a year, that ends what narrow columns break: "(de) 2026", "March 2026". */
 const REST_OF_DATE = /^(de |del |of )?(\p{L}{3,}\.? )?(19|20)\d\d$/u;
@@ -19,7 +19,10 @@ export function joinWrappedDates(rows: readonly Row[]): Row[] {
       const lower = moved.has(upper) ? undefined : restUnder(upper, rows.slice(at + 1, at + 3));
       if (!lower) continue;
       moved.add(lower);
-      joined.set(upper, run(isBrokenDate(upper, lower) ? broken(upper, lower) : [...upper.words, ...lower.words], upper.page, upper.row));
+      joined.set(
+        upper,
+        run(isBrokenDate(upper, lower) ? withRest(upper.words, lower.words[0]) : [...upper.words, ...lower.words], upper.page, upper.row),
+      );
     }
   });
   if (moved.size === 0) return [...rows];
@@ -36,10 +39,9 @@ function restUnder(upper: Run, below: readonly Row[]): Run | undefined {
     .flatMap((row) => row.runs)
     .find(
       (lower) =>
-        (REST_OF_DATE.test(lower.text) || isBrokenDate(upper, lower)) &&
         overlapX(upper.box, lower.box) > 0 &&
         lower.box.y - bottom(upper.box) < 0.8 * upper.box.height &&
-        (isBrokenDate(upper, lower) || endsInDate(upper, lower)),
+        (isBrokenDate(upper, lower) || (REST_OF_DATE.test(lower.text) && endsInDate(upper, lower))),
     );
 }
 
@@ -53,12 +55,6 @@ function isBrokenDate(upper: Run, lower: Run): boolean {
     !readDate(last) &&
     readDate(last + lower.text) !== null
   );
-}
-
-/** The words of a run, the last of them put together with what broke off it. */
-function broken(upper: Run, lower: Run): Word[] {
-  const last = upper.words[upper.words.length - 1];
-  return [...upper.words.slice(0, -1), { ...last, text: last.text + lower.text }];
 }
 
 /** Whether the last words of the upper run and all of the lower make one date, and the upper alone does not. */

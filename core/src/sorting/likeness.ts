@@ -1,5 +1,6 @@
 import { fold } from '../reading/phrases.js';
 import type { PageWords } from '../reading/index.js';
+import { jaccard } from './jaccard.js';
 
 /**
  * What a document's first page looks like: its words, each once, and which of them stand where (`word@column,row`). Numbers
@@ -33,10 +34,8 @@ const isPlace = (sign: string) => sign.includes('@');
 /** How alike two looks are, 0..1: the mean of their shared words and their shared places, each as a share of all (Jaccard index). */
 export function likeness(a: Look, b: Look): number {
   const [words, places] = [false, true].map((place) => {
-    const [left, right] = [a, b].map((look) => new Set(look.filter((sign) => isPlace(sign) === place)));
-    const shared = [...left].filter((sign) => right.has(sign)).length;
-    const all = left.size + right.size - shared;
-    return all === 0 ? 0 : shared / all;
+    const [left, right] = [a, b].map((look) => look.filter((sign) => isPlace(sign) === place));
+    return jaccard(left, right);
   });
   return (words + places) / 2;
 }

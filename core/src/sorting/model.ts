@@ -1,4 +1,5 @@
 import type { DocumentKind } from '../reading/index.js';
+import { jaccard } from './jaccard.js';
 
 /** One document whose kind a person said. */
 export interface Example {
@@ -81,20 +82,13 @@ export function learnedKind(model: SortingModel, features: readonly string[], ti
 }
 
 function overruled(examples: readonly Example[], features: readonly string[], titled: DocumentKind): Sorted | null {
-  const own = new Set(features);
-  const like = examples.map((example) => ({ ...example, known: shared(own, example.features) })).filter(({ known }) => known >= LIKE);
+  const like = examples.map((example) => ({ ...example, known: jaccard(features, example.features) })).filter(({ known }) => known >= LIKE);
   const otherwise = like.filter((example) => example.titled === titled && example.kind !== titled);
   if (otherwise.length === 0 || otherwise.length <= like.filter(({ kind }) => kind === titled).length) return null;
   const counts = new Map<DocumentKind, number>();
   for (const { kind } of otherwise) counts.set(kind, (counts.get(kind) ?? 0) + 1);
   const [kind, count] = [...counts].reduce((a, b) => (b[1] > a[1] ? b : a));
   return { kind, probability: count / like.length, known: Math.max(...otherwise.map(({ known }) => known)), examples: count };
-}
-
-/** Features that both have, as a share of all (Jaccard index). */
-function shared(own: ReadonlySet<string>, others: readonly string[]): number {
-  const both = others.filter((feature) => own.has(feature)).length;
-  return both / Math.max(1, own.size + others.length - both);
 }
 
 /** Whether documents of this kind go to the ledger. */
