@@ -346,7 +346,7 @@ export const FAMILIES: readonly Family[] = [
       return {
         html: page(
           hand,
-          `<div class="two"><b>${escape(invoice.legalName)}</b><b>${hand.title()}</b></div><div class="two"><div>${hand.buyer()}</div><table>${pairs(hand.meta(), '')}</table></div>${table(hand, { columns, groups: hand.random.chance(0.5) })}${hand.totalsTable()}${hand.terms()}<footer>${hand.footer()}</footer>`,
+          `<div class="two"><div><b>${escape(invoice.legalName)}</b></div><div><b>${hand.title()}</b></div></div><div class="two"><div>${hand.buyer()}</div><table>${pairs(hand.meta(), '')}</table></div>${table(hand, { columns, groups: hand.random.chance(0.5) })}${hand.totalsTable()}${hand.terms()}<footer>${hand.footer()}</footer>`,
           'body { font-size: 7.5pt } td, th { padding: .6mm 1mm } .two { display: flex; justify-content: space-between; margin-bottom: 5mm } footer { font-size: 6.5pt; margin-top: 6mm }',
         ),
         shows: shows(hand, columns),

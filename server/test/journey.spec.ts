@@ -135,7 +135,10 @@ describe('the way of an invoice', () => {
     let second = await arrived(server, clerk, 'dapplemere', 0, { part: 0.3, totalOff: '1.00' });
     second = await clerk.ok('PUT', at(second, 'fields/invoiceNumber'), { version: second.version, value: 'inv same' });
     const right = (Number(second.fields.netTotal.value) + Number(second.fields.taxTotal.value)).toFixed(2);
+    expect(second.doubts.map(({ field }: { field: string }) => field)).toContain('amountDue');
     second = await clerk.ok('PUT', at(second, 'fields/grossTotal'), { version: second.version, value: right });
+    // The amount due was the total: it follows it, and so do the questions about both.
+    expect([second.fields.amountDue.value, second.doubts]).toEqual([right, []]);
     second = await clerk.ok('POST', at(second, 'settle'), { version: second.version });
     expect(second).toMatchObject({ tray: 'match', exceptions: [expect.objectContaining({ code: 'duplicate' })] });
   });

@@ -33,21 +33,17 @@ export function shrunk(picture: Grey, longest: number): Grey {
 export function averaged(picture: Grey, side: number): Grey {
   if (side <= 1) return picture;
   const [width, height] = [Math.max(1, Math.floor(picture.width / side)), Math.max(1, Math.floor(picture.height / side))];
-  const data = new Uint8Array(width * height);
-  const sums = new Uint32Array(width);
-  for (let y = 0; y < height; y++) {
-    sums.fill(0);
-    for (let row = 0; row < side; row++) {
-      let at = (y * side + row) * picture.width;
-      for (let x = 0; x < width; x++) {
-        let sum = 0;
-        for (const end = at + side; at < end; at++) sum += picture.data[at];
-        sums[x] += sum;
-      }
+  const { data } = picture;
+  const blocks = new Uint8Array(width * height);
+  for (let y = 0, block = 0; y < height; y++) {
+    for (let x = 0; x < width; x++, block++) {
+      let sum = 0;
+      let from = y * side * picture.width + x * side;
+      for (let row = 0; row < side; row++, from += picture.width) for (let at = from; at < from + side; at++) sum += data[at];
+      blocks[block] = sum / (side * side);
     }
-    for (let x = 0; x < width; x++) data[y * width + x] = sums[x] / (side * side);
   }
-  return { width, height, data };
+  return { width, height, data: blocks };
 }
 
 /** The picture at another size: averaged where it gets smaller, blended between neighbours where it grows. */

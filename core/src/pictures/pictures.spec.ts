@@ -123,6 +123,27 @@ describe('maps of the plane', () => {
     expect(warped(page, UNCHANGED, 120, 80).data).toEqual(page.data);
     expect(warped(page, quarterTurns(1, 120, 80), 80, 120).data).toEqual(turned(page, 1).data);
   });
+
+  it('give the same picture, but for a few shades, whether or not there is perspective to reckon with', () => {
+    const page = printed(160, 120);
+    fc.assert(
+      fc.property(
+        fc.double({ min: -200, max: 200, noNaN: true }),
+        fc.double({ min: 0.3, max: 2.5, noNaN: true }),
+        fc.integer({ min: 1, max: 220 }),
+        fc.integer({ min: 1, max: 220 }),
+        (angle, scale, width, height) => {
+          const flat = after(scaling(scale), rotation(angle, page.width, page.height));
+          const [a, b, c, d, e, f, , h, i] = flat;
+          const exact = warped(page, [a, b, c, d, e, f, 1e-14, h, i], width, height);
+          const quick = warped(page, flat, width, height);
+          const off = quick.data.map((shade, at) => Math.abs(shade - exact.data[at]));
+          expect(Math.max(...off)).toBeLessThanOrEqual(4);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
 });
 
 describe('straightening', () => {

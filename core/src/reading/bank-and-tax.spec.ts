@@ -10,7 +10,7 @@ const iban = ibanOf('GB', 'TRNB40123412345678');
 const grouped = iban.replace(/(.{4})(?=.)/g, '$1 ');
 const ids = (runs: Runs, country: string | null = 'GB', buyer: string[] = [], language = 'en') => {
   const rows = rowsOf(pageOf(runs));
-  return taxIdsOf(new LabelledRows(rows, labelsOf(rows, language)), rows, country, buyer).map((id) => [id.value, id.check]);
+  return taxIdsOf(new LabelledRows(rows, labelsOf(rows, language)), rows, country, buyer, language).map((id) => [id.value, id.check]);
 };
 
 describe('IBANs on a page', () => {
@@ -78,6 +78,18 @@ describe('tax ids on a page', () => {
     expect(ids([[50, 800, 'VAT registration 698 1561 32']])).toEqual([['698 1561 32', 'right']]);
     expect(ids([[50, 800, 'EIN 30-7265808']], 'US')).toEqual([['30-7265808', 'national']]);
     expect(ids([[50, 800, 'USt-IdNr. DE136695976']], 'DE', [], 'de')).toEqual([['DE136695976', 'right']]);
+  });
+
+  it('are found where a line of small print breaks their label, or parts it from them', () => {
+    const print = 'Cedar Supply Corp. | Dry Creek, NV 89099 | Remit to: 0825448 |';
+    expect(
+      ids([[50, 700, `${print} Federal Tax`], [50, 711, 'ID 74-7618405']], 'US'), // prettier-ignore
+    ).toEqual([['74-7618405', 'national']]);
+    expect(
+      ids([[50, 700, `${print} Federal Tax ID`], [270, 711, '74-7618405']], 'US'), // prettier-ignore
+    ).toEqual([['74-7618405', 'national']]);
+    // Farther below it is another line's.
+    expect(ids([[50, 700, `${print} Federal Tax ID`], [270, 740, '74-7618405']], 'US')).toEqual([]); // prettier-ignore
   });
 
   it('go on in the next line behind a dash', () => {

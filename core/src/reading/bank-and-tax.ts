@@ -1,10 +1,10 @@
-import { overlapX, right, union } from '../geometry/index.js';
+import { bottom, overlapX, right, union } from '../geometry/index.js';
 import { checkTaxId, ibanLength, isIban, normalizeIban, normalizeTaxId, type TaxIdCheck } from '../identifiers/index.js';
 import type { LabelledRows } from './candidates.js';
-import type { Label } from './labels.js';
+import { labelsOf, type Label } from './labels.js';
 import { LEXICONS } from './lexicon/index.js';
 import { fold } from './phrases.js';
-import type { Row, Run, Word } from './words.js';
+import { run as makeRun, type Row, type Run, type Word } from './words.js';
 
 /** An identifier with the words that show it; it may go on in the next line. */
 export interface PrintedIdentifier {
@@ -131,6 +131,23 @@ export const namesBuyersTaxId = (label: Label): boolean =>
   ((label.meaning === 'other' || label.meaning === 'buyer') && /vat|tax|tva|ust|btw|iva|nif|cif|nip|moms/.test(label.phrase)) ||
   (label.meaning === 'sellerTaxId' && isBuyers(label));
 
+/** Words of a line of small print, and of the next one, that a label which wraps may stand in. */
+const AROUND_WRAP = { before: 4, behind: 8 };
+
+/** The tax id labels that a line of small print breaks, or parts from their ids: "Federal Tax" and "ID 39-6277044" in the next line. */
+function wrappedLabels(rows: readonly Row[], language: string): Label[] {
+  return rows.flatMap((row, at) => {
+    const [upper, lower] = [row.runs[row.runs.length - 1], (rows[at + 1] as Row | undefined)?.runs[0]];
+    if (!lower || lower.page !== row.page || upper.words.length < AROUND_WRAP.before || lower.box.y - bottom(upper.box) > upper.box.height)
+      return [];
+    const before = upper.words.slice(-AROUND_WRAP.before);
+    const around = makeRun([...before, ...lower.words.slice(0, AROUND_WRAP.behind)], row.page, row.index);
+    return labelsOf([{ ...row, runs: [around] }], language).filter(
+      ({ meaning, from, to }) => meaning === 'sellerTaxId' && from < before.length && to >= before.length,
+    );
+  });
+}
+
 /**
  * The tax ids on the rows, best first. Ids under a label that says they are the buyer's, and ids of `buyerTaxIds`, are left out.
  * `country` (ISO 3166) is where the seller seems to be: an id printed without its prefix is checked with that one.
@@ -140,11 +157,12 @@ export function taxIdsOf(
   rows: readonly Row[],
   country: string | null,
   buyerTaxIds: readonly string[],
+  language: string,
 ): PrintedTaxId[] {
   const buyers = new Set(buyerTaxIds.map(normalizeTaxId));
   const lastRow = rows.length;
   const found: PrintedTaxId[] = [];
-  for (const label of labelled.labels) {
+  for (const label of [...labelled.labels, ...wrappedLabels(rows, language)]) {
     if (label.meaning !== 'sellerTaxId' || isBuyers(label)) continue;
     const at = rows.findIndex((candidate) => candidate.index === label.run.row);
     const onward = goneOn(label.run.words.slice(label.to), rows[at + 1]);

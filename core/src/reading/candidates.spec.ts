@@ -61,6 +61,39 @@ describe('what a label points at', () => {
     expect(rows.candidates('dueDate', dateSpans)[0].span.text).toBe('31/10/2026');
   });
 
+  it('as surely where the labels stand so close that they are one run', () => {
+    const close = labelled(
+      [
+        [50, 100, 'Cliente n. Ordine n. Data scadenza'],
+        [50, 114, 'C-62879'],
+        [100, 114, 'PO73053'],
+        [150, 114, '14/08/2026'],
+      ],
+      'it',
+    ).candidates('dueDate', dateSpans);
+    const wide = labelled(
+      [
+        [50, 100, 'Cliente n.'],
+        [250, 100, 'Ordine n.'],
+        [450, 100, 'Data scadenza'],
+        [450, 114, '14/08/2026'],
+      ],
+      'it',
+    ).candidates('dueDate', dateSpans);
+    expect(close.map(({ span, relation, score }) => [span.text, relation, score])).toEqual(
+      wide.map(({ span, relation, score }) => [span.text, relation, score]),
+    );
+  });
+
+  it('under a short word with more weight where this stands alone right over it', () => {
+    const score = (x: number, y: number, ...more: Runs[number][]) =>
+      labelled([[520, 100, 'PO'], [x, y, 'KF-40248'], ...more]).candidates('orderReference', identifierSpans)[0]?.score;
+    const over = score(520, 111);
+    expect(over).toBeGreaterThan(score(526, 111));
+    expect(over).toBeGreaterThan(score(520, 124));
+    expect(over).toBeGreaterThan(score(520, 111, [562, 111, 'of May']));
+  });
+
   it('in a sentence with less weight than in a field', () => {
     const [field] = labelled([
       [50, 100, 'Your order'],

@@ -24,6 +24,9 @@ const FAR = 4;
 const FAR_BELOW = 2.4;
 const FAR_BELOW_HEADS = 3.4;
 
+/** What a weak label counts less, one that also occurs in ordinary text. */
+const WEAK = 0.12;
+
 const RELATION_SCORE: Readonly<Record<Relation, number>> = { 'same run': 0.96, 'right of': 0.95, below: 0.86, above: 0.6 };
 
 /** The rows of one document with the labels found on them, ready to be asked what a label points at. */
@@ -89,7 +92,9 @@ export class LabelledRows {
         : toRight;
     }
     if (label.to < label.run.words.length && !this.#endsInLabels(label)) return [];
-    const below = this.#vertical(label, spansOf, 1).map((span) => found(span, 'below'));
+    const below = this.#vertical(label, spansOf, 1).map((span) =>
+      found(span, 'below', isWeak(label.phrase) && isCaption(label, span) ? -WEAK : 0),
+    );
     if (below.length > 0 || !above) return below;
     return this.#vertical(label, spansOf, -1).map((span) => found(span, 'above'));
   }
@@ -97,15 +102,25 @@ export class LabelledRows {
   #labelScore(label: Label): number {
     const words = label.phrase.split(' ').length;
     let score = words >= 2 ? 0.03 : 0;
-    if (isWeak(label.phrase)) score -= 0.12;
+    if (isWeak(label.phrase)) score -= WEAK;
     if (label.from > 0 && !this.#followsLabel(label)) score -= label.from > 3 ? 0.2 : 0.1;
     return score;
   }
 
-  /** A label right after another label's value: still at the start of something. */
+  /** A label right after another label's value, or in a run of nothing but labels: still at the start of something. */
   #followsLabel(label: Label): boolean {
+    if (this.#isAllLabels(label.run)) return true;
     const before = label.run.words[label.from - 1]?.text ?? '';
     return /^[·|–—-]$/.test(before) || /[:,·|]$/.test(before);
+  }
+
+  /** Whether several labels cover all words of a run, as over the columns of a table of one row. */
+  #isAllLabels(run: Run): boolean {
+    const labels = this.#byRun.get(run) ?? [];
+    if (labels.every(({ from }) => from === labels[0].from)) return false;
+    return run.words.every(
+      (word, i) => labels.some(({ from, to }) => i >= from && i < to) || (word.text.length <= 3 && !/\d/.test(word.text)),
+    );
   }
 
   #endsInLabels(label: Label): boolean {
@@ -180,6 +195,13 @@ function labelBox(label: Label): Box {
   const words = label.run.words.slice(label.from, label.to);
   const x = words[0].x;
   return { ...label.run.box, x, width: right(words[words.length - 1]) - x };
+}
+
+/** Whether a label stands alone, right over a value that stands alone too, flush with it: no word of a text. */
+function isCaption(label: Label, { run, from, to, box }: Span): boolean {
+  const [above, whole] = [label.run.box, label.from === 0 && label.to === label.run.words.length];
+  const flush = Math.abs(box.x - above.x) < 2 || Math.abs(right(box) - right(above)) < 2;
+  return whole && from === 0 && to === run.words.length && flush && box.y - bottom(above) < above.height;
 }
 
 function aligned(a: Box, b: Box): boolean {

@@ -4,7 +4,7 @@ import { sensible } from './head-fields.js';
 import type { Label } from './labels.js';
 import type { ColumnRole } from './lexicon/index.js';
 import { promised, type PageTrust } from './trust.js';
-import { HEADER_FIELDS, LINE_CELLS, type DocumentReading, type HeaderField, type ReadDoubt } from './reading.js';
+import { HEADER_FIELDS, LINE_CELLS, type DocumentReading, type HeaderField, type ReadDoubt, type ReadValue } from './reading.js';
 
 /** What the checks of the reading found. */
 export interface Checks {
@@ -17,6 +17,8 @@ export interface Checks {
   readonly linesFit: boolean;
   readonly dayMonthUnsure: boolean;
   readonly taxIdCheck: TaxIdCheck | 'national' | null;
+  /** Whether numbers stand beside a line that are in none of the lines' cells. */
+  readonly numbersBeside: (line: number) => boolean;
   readonly lineArithmetic: readonly ('right' | 'wrong' | 'untold')[];
   /** The roles of the columns that have a head. */
   readonly headedColumns: () => ReadonlySet<ColumnRole>;
@@ -37,6 +39,9 @@ export interface Checks {
   /** Whether the word IBAN stands on the page. */
   readonly namesIban: boolean;
 }
+
+/** Whether two values were read off the same words. */
+const isSamePlace = (a: ReadValue, b: ReadValue): boolean => a.page === b.page && a.box?.x === b.box?.x && a.box?.y === b.box?.y;
 
 type WithoutDoubts = Omit<DocumentReading, 'doubts'>;
 
@@ -158,6 +163,7 @@ function askAboutTotals(reading: WithoutDoubts, checks: Checks, ask: Ask): void 
   if (netTotal && taxTotal && grossTotal && !checks.addsUp) {
     const sums = `Net ${netTotal.value} and tax ${taxTotal.value} do not make the total ${grossTotal.value}.`;
     for (const field of ['grossTotal', 'netTotal', 'taxTotal'] as const) ask(field, sums);
+    if (amountDue && isSamePlace(amountDue, grossTotal)) ask('amountDue', 'It is the same as the total, which is in question.');
   }
   if (grossTotal && (netTotal === null) !== (taxTotal === null))
     ask(
@@ -209,8 +215,10 @@ function askAboutLines(reading: WithoutDoubts, checks: Checks, ask: Ask): void {
     if (checks.trust.scanned && below && line.quantity && line.unitPrice)
       ask('quantity', `Line ${index + 1}: the amount is below zero. Is the quantity too?`, index);
     const bare = checks.lineArithmetic[index] === 'untold' && line.quantity === null && line.unitPrice === null;
-    const swallowed = checks.trust.scanned && /\d[.,]\d+$/.test(line.description?.value ?? '');
-    if (bare && (told > 0.5 * reading.lines.length || (told > 0 && swallowed)))
+    const swallowed = /\d[.,]\d+$/.test(line.description?.value ?? '');
+    // A lump sum has neither; on a scan, or where numbers stand beside or in its words, they may have been missed.
+    const missed = () => checks.trust.scanned || swallowed || checks.numbersBeside(index);
+    if (bare && (told > 0.5 * reading.lines.length || (told > 0 && checks.trust.scanned && swallowed)) && missed())
       for (const cell of ['quantity', 'unitPrice', 'description'] as const)
         ask(cell, `Line ${index + 1} has no quantity and no price, unlike the others.`, index);
     if (checks.lineArithmetic[index] === 'untold' && (line.quantity === null) !== (line.unitPrice === null)) {

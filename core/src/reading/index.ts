@@ -1,5 +1,6 @@
 export * from './words.js';
 export * from './reading.js';
+export * from './field-types.js';
 export * from './read-document.js';
 export * from './numbers.js';
 export * from './calendar.js';

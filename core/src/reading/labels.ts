@@ -82,7 +82,10 @@ const WEAK = new Set([
 /** Whether the phrase is a weak label, one that also occurs in ordinary text. */
 export const isWeak = (phrase: string): boolean => WEAK.has(phrase);
 
-const COMMON = LEXICONS.map((lexicon) => ({ language: lexicon.language, words: new Set(lexicon.words.common.map(fold)) }));
+/** The small words of the languages, each with the languages that have it. */
+const COMMON = new Map<string, string[]>();
+for (const { language, words } of LEXICONS)
+  for (const word of new Set(words.common.map(fold))) COMMON.set(word, [...(COMMON.get(word) ?? []), language]);
 
 /** The language most labels and small words on the rows belong to, ties to the first of the list; English where nothing tells. */
 export function languageOf(rows: readonly Row[]): string {
@@ -103,9 +106,8 @@ export function languageVotes(rows: readonly Row[]): { language: string; votes: 
         for (const language of languages) vote(language, hit.phrase.length / languages.size);
       }
       for (const word of run.words) {
-        const text = fold(word.text);
-        const languages = COMMON.filter(({ words }) => words.has(text));
-        for (const { language } of languages) vote(language, 2 / languages.length);
+        const languages = COMMON.get(fold(word.text)) ?? [];
+        for (const language of languages) vote(language, 2 / languages.length);
       }
     }
   }
@@ -113,6 +115,9 @@ export function languageVotes(rows: readonly Row[]): { language: string; votes: 
   for (const { language } of LEXICONS) if ((votes.get(language) ?? 0) > (best === null ? 0 : (votes.get(best) ?? 0))) best = language;
   return best === null ? null : { language: best, votes: votes.get(best) ?? 0 };
 }
+
+/** Whether the text is a word of a label or of a column's head. */
+export const isLabelWord = (text: string): boolean => labelBook.hasWord(text) || columnBook.hasWord(text);
 
 /** All labels on the rows. Where a phrase means several things, each is returned. */
 export function labelsOf(rows: readonly Row[], language: string): Label[] {

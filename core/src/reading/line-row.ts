@@ -1,6 +1,7 @@
 import { Decimal, decimal, sum, within } from '../money/index.js';
 import type { Box } from '../geometry/index.js';
 import type { ColumnRole } from './lexicon/index.js';
+import { onceEach } from './once.js';
 import type { Run, Word } from './words.js';
 
 /** One cell of a line before its confidence is known. */
@@ -44,7 +45,7 @@ export function expectedAmount(cells: LineRow['cells'], per: Decimal | null = va
 }
 
 /** How quantity × price stands to the amount: right, right per 100 or 1000, wrong, or not to be told. */
-export function lineArithmetic(cells: LineRow['cells']): 'right' | 'wrong' | 'untold' {
+export const lineArithmetic = onceEach((cells: LineRow['cells']): 'right' | 'wrong' | 'untold' => {
   if (isFarOff(cells)) return 'wrong';
   const amount = value(cells.netAmount);
   if (!amount) return 'untold';
@@ -58,7 +59,7 @@ export function lineArithmetic(cells: LineRow['cells']): 'right' | 'wrong' | 'un
   };
   if (fits(value(cells.per))) return 'right';
   return PRICE_UNITS.some((per) => fits(new Decimal(per))) ? 'right' : 'wrong';
-}
+});
 
 /** Whether quantity × price misses the amount so plainly, per any unit, that exact decimals are not needed to tell. */
 function isFarOff({ quantity, unitPrice, netAmount, discount, per }: LineRow['cells']): boolean {
@@ -100,10 +101,10 @@ function pointed(line: LineRow): LineRow {
 }
 
 /** Whether quantity × price is the amount to the cent, not per hundred or thousand. */
-export function isPerPiece(cells: LineRow['cells']): boolean {
+export const isPerPiece = onceEach((cells: LineRow['cells']): boolean => {
   const [expected, amount] = [expectedAmount(cells), value(cells.netAmount)];
   return expected !== null && amount !== null && within(expected.abs(), amount.abs(), '0.02');
-}
+});
 
 /** The line with another reading of its quantity where that makes the amount to the cent and the likeliest only nearly: 33.25 l, not 33.251. */
 function closer(line: LineRow): LineRow {

@@ -67,6 +67,73 @@ describe('lines under column heads', () => {
     expect(cells(table, 'itemNumber', 'description')).toEqual([['OAK-26', 'Oak sleeper, new, 2.6 m long']]);
   });
 
+  it('keeps a number in a description, and finds descriptions whose head stands over totals', () => {
+    const table = read([
+      pageOf([
+        ...heads(100),
+        [40, 118, 'A-1'],
+        [110, 118, 'Nitrile gloves size 9'],
+        right(330, 118, '1'),
+        [340, 118, 'pcs'],
+        right(430, 118, '80.66'),
+        right(540, 118, '80.66'),
+        [40, 140, 'Goods total'],
+        right(165, 140, '80.66'),
+        [40, 156, 'Total excl. VAT'],
+        right(165, 156, '80.66'),
+        [40, 172, 'Invoice total'],
+        right(165, 172, '84.69'),
+      ]),
+    ]);
+    expect(cells(table, 'itemNumber', 'description', 'quantity', 'netAmount')).toEqual([['A-1', 'Nitrile gloves size 9', '1', '80.66']]);
+  });
+
+  it('keeps item numbers out of the description where one of two heads for them is a position', () => {
+    const row = (y: number, position: string, item: string, text: string, amount: string): Runs => [
+      [44, y, position],
+      [64, y, item],
+      [107, y, text],
+      right(380, y, '2'),
+      right(464, y, '8.00'),
+      right(540, y, amount),
+    ];
+    const table = read(
+      [
+        pageOf([
+          [44, 100, 'Nr.'],
+          [64, 100, 'Artikel'],
+          [107, 100, 'Beschrijving'],
+          right(380, 100, 'Aantal'),
+          right(464, 100, 'Prijs'),
+          right(540, 100, 'Bedrag'),
+          ...row(118, '1', 'T-8794', 'Kogellager', '16.00'),
+          [44, 134, '2'],
+          // So close that item number and description are one run.
+          [64, 134, 'HW-3573 Verf'],
+          right(380, 134, '2'),
+          right(464, 134, '8.00'),
+          right(540, 134, '16.00'),
+          ...row(150, '3', '731164', 'Toner', '16.00'),
+        ]),
+      ],
+      'heads',
+      'nl',
+    );
+    expect(cells(table, 'itemNumber', 'description')).toEqual([
+      ['T-8794', 'Kogellager'],
+      ['HW-3573', 'Verf'],
+      ['731164', 'Toner'],
+    ]);
+  });
+
+  it('goes on with a description over the page, not with the next page’s letterhead', () => {
+    const first = pageOf([...heads(700), ...line(760, 'A-1', 'Hydraulic hose with', '2', 'pcs', '10.00', '20.00')]);
+    const next = (x: number, text: string) =>
+      read([first, pageOf([[x, 40, text], ...line(80, 'A-2', 'Oak wedge', '1', 'pcs', '4.00', '4.00')], 2)]);
+    expect(cells(next(110, 'swivel ends'), 'description')).toEqual([['Hydraulic hose with swivel ends'], ['Oak wedge']]);
+    expect(cells(next(40, 'Pellow Timber Ltd'), 'description')).toEqual([['Hydraulic hose with'], ['Oak wedge']]);
+  });
+
   it('leaves out group headings and what is carried over', () => {
     const table = read([
       pageOf([
@@ -428,6 +495,25 @@ describe('lines among other things', () => {
     expect(cells(read([scanned], 'heads', 'fr', ','), 'itemNumber', 'description')).toEqual([
       [null, 'Manutention à la grue'],
       [null, 'Acheminement de roues montées, Maury-le-Pont'],
+    ]);
+  });
+
+  it('follow heads that stand alone at the foot of the page before', () => {
+    const moved = (runs: Runs): Runs => runs.map(([x, y, text]): Runs[number] => [x < 200 ? x : x + 33, y, text]);
+    const first = pageOf([
+      ...heads(100),
+      ...line(118, 'A-1', 'Oak sleeper', '3', 'pcs', '10.00', '30.00'),
+      [360, 140, 'Carried forward'],
+      right(540, 140, '30.00'),
+      ...moved(heads(780)),
+    ]);
+    const second = pageOf(
+      [...moved(line(60, 'A-2', 'Brass valve', '2', 'box', '4.50', '9.00')), [360, 90, 'Net total'], right(573, 90, '£39.00')],
+      2,
+    );
+    expect(cells(read([first, second]), 'itemNumber', 'netAmount')).toEqual([
+      ['A-1', '30.00'],
+      ['A-2', '9.00'],
     ]);
   });
 

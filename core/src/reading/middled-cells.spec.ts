@@ -115,7 +115,152 @@ describe('cells that stand in the middle of their line', () => {
         [100, 305, 'zinc plated'],
         [330, 305, 'sets'],
       ]),
-    ).toEqual(['R265.63 | Hexagon bolt M12, zinc plated | 7.125 sets | 63.47 | 452.22']);
+    ).toEqual(['R265.63 | Hexagon bolt M12, | 7.125 sets | 63.47 | 452.22', 'zinc plated']);
+  });
+
+  it('may be a quantity over its unit, with nothing else in two lines', () => {
+    expect(
+      texts([
+        [422, 474, '738,125'],
+        [44, 479, 'Kugellager 6204-2RS'],
+        [474, 479, '0,95'],
+        [517, 479, '701.22'],
+        [440, 485, 'Pack'],
+      ]),
+    ).toEqual(['Kugellager 6204-2RS | 738,125 Pack | 0,95 | 701.22']);
+  });
+
+  it.each([
+    ['the thousands of an amount', '53', '724.48', '53 724.48'],
+    ['the decimals of a number', '1,416.12', '5', '1,416.125'],
+    ['the last sign of an identifier', '73566/202', '6', '73566/2026'],
+  ])('may be broken between %s', (_what, above, below, whole) => {
+    expect(
+      texts([
+        [endingAt(552, above), 323, above],
+        [44, 328, '3'],
+        [108, 328, 'Oak wedge'],
+        [460, 328, '12.5'],
+        [endingAt(552, below), 333, below],
+      ]),
+    ).toEqual([`3 | Oak wedge | 12.5 | ${whole}`]);
+  });
+
+  it('may be a tax whose rate wrapped under its label, and a description and a quantity of two lines each', () => {
+    expect(
+      texts([
+        [44, 690, 'Value added tax'],
+        [181, 696, '0.00'],
+        [44, 702, '0%:'],
+      ]),
+    ).toEqual(['Value added tax 0%: | 0.00']);
+    expect(
+      texts([
+        [44, 247, 'Description'],
+        [280, 247, 'Quantity'],
+        [332, 247, 'Price'],
+        [390, 247, 'Amount'],
+        [44, 276, 'Graphite gasket for ejectors,'],
+        [277, 276, '27.125'],
+        [332, 281, '62.83'],
+        [373, 281, '1,704.26'],
+        [44, 287, 'complete'],
+        [277, 287, 'boxes'],
+      ]).slice(1),
+    ).toEqual(['Graphite gasket for ejectors, | 27.125 boxes | 62.83 | 1,704.26', 'complete']);
+  });
+
+  it('leave an item number under its description in a row of its own, also beside a broken amount', () => {
+    expect(
+      texts([
+        [44, 537, 'Hexagon bolt M12'],
+        [endingAt(552, '14'), 537, '14'],
+        [402, 543, '33 m'],
+        [463, 543, '445.81'],
+        [44, 549, 'Item: R176.65'],
+        [endingAt(552, '711.73'), 549, '711.73'],
+      ]),
+    ).toEqual(['Hexagon bolt M12 | 33 m | 445.81 | 14 711.73', 'Item: R176.65']);
+  });
+
+  it('of three lines may have digits in the middle one, and price and amount may be one run', () => {
+    const hose = (y: number, item: string): Runs => [
+      [117, y - 11, 'Hydraulic hose 3/8 in,'],
+      [71, y, item],
+      [117, y, '1200 mm, with swivel'],
+      [330, y, '32 box'],
+      [400, y, '36.14'],
+      amount(y, '1,156.48'),
+      [117, y + 11, 'ends'],
+    ];
+    const [, , above] = texts([...hose(357, '493465'), ...line(396, 'A-1', ['Oak wedge'], '3.00'), ...hose(435, '110470')]);
+    expect(above).toBe('A-1 | Oak wedge | 2 | 3.00 | 6.00');
+    expect(texts([...hose(357, '493465'), ...line(396, 'A-1', ['Oak wedge'], '3.00'), ...hose(435, '110470')])[0]).toContain(
+      'Hydraulic hose 3/8 in, 1200 mm, with swivel',
+    );
+    expect(
+      texts([
+        [44, 335, 'Hydraulic hose, 1200 mm with'],
+        [258, 335, '1 416.125'],
+        [319, 341, '7.77 11 003.29'],
+        [44, 347, 'swivel'],
+        [285, 347, 'pcs'],
+      ]),
+    ).toEqual(['Hydraulic hose, 1200 mm with | 1 416.125 pcs | 7.77 11 003.29', 'swivel']);
+  });
+
+  it('may be words over a number that goes on with them', () => {
+    const sized = (x: number): Runs => [
+      [112, 370, 'Nitrile gloves size'],
+      [44, 375, '1'],
+      [200, 375, '20.125 u'],
+      [260, 375, '22.70'],
+      [377, 375, '456.84'],
+      [x, 380, '9'],
+    ];
+    expect(texts(sized(112))).toEqual(['1 | Nitrile gloves size | 20.125 u | 22.70 | 456.84', '9']);
+    expect(texts(sized(170))).toHaveLength(3);
+  });
+
+  it('are two numbers where they do not end flush, or are whole by themselves', () => {
+    const pair = (above: string, below: string, edge: number): Runs => [
+      [endingAt(552, above), 323, above],
+      [44, 328, '3'],
+      [108, 328, 'Oak wedge'],
+      [460, 328, '12.5'],
+      [endingAt(edge, below), 333, below],
+    ];
+    expect(texts(pair('1,416.12', '5', 540))).toHaveLength(3);
+    expect(texts(pair('16.50', '724.48', 552))).toHaveLength(3);
+  });
+
+  it('may be a value under a label that another value’s date is beside', () => {
+    expect(
+      texts([
+        [44, 221, '73566/202'],
+        [217, 227, '168310'],
+        [271, 227, '76628'],
+        [44, 233, '6'],
+      ]),
+    ).toEqual(['73566/2026 | 168310 | 76628']);
+  });
+
+  it('may be labels that break within a word that labels have', () => {
+    expect(
+      texts([
+        [166, 188, 'Rechnungsdat'],
+        [44, 194, 'Kd.-Nr.'],
+        [256, 194, 'Rechnung Nr.'],
+        [166, 200, 'um'],
+      ]),
+    ).toEqual(['Kd.-Nr. | Rechnungsdatum | Rechnung Nr.']);
+    expect(
+      texts([
+        [67, 48, 'Fakturanummer'],
+        [155, 54, '91144'],
+        [67, 60, ':'],
+      ]),
+    ).toEqual(['Fakturanummer : | 91144']);
   });
 
   it('may be a rate whose percent sign wrapped', () => {
@@ -148,17 +293,21 @@ describe('cells that stand in the middle of their line', () => {
     expect(texts(runs).filter((text) => /Debtor|Your/.test(text))).toEqual(['Debtor no.', 'Your order']);
   });
 
-  it('lose no word of the page', () => {
+  it('lose no letter of the page', () => {
     const place = fc.tuple(
       fc.constantFrom(40, 100, 330, 500),
       fc.integer({ min: 0, max: 30 }),
-      fc.constantFrom('Oak', 'wedge 2', '12.50', 'A-1'),
+      fc.constantFrom('Oak', 'wedge 2', '12.50', 'A-1', 'AF-2041', '5', 'Rechnungsdat', 'um', '724.48'),
     );
     fc.assert(
       fc.property(fc.array(place, { maxLength: 25 }), (runs) => {
         const rows = rowsOf(pageOf(runs.map(([x, row, text]) => [x, 5 * row, text] as const)));
-        const words = (of: typeof rows) => of.flatMap((row) => row.runs.flatMap((run) => run.words.map((word) => word.text))).sort();
-        expect(words(joinMiddledCells(rows, '.'))).toEqual(words(rows));
+        const letters = (of: typeof rows) =>
+          of
+            .flatMap((row) => row.runs.flatMap((run) => run.words.flatMap((word) => [...word.text])))
+            .sort()
+            .join('');
+        expect(letters(joinMiddledCells(rows, '.'))).toBe(letters(rows));
       }),
     );
   });

@@ -33,8 +33,9 @@ export function decimalMarkOf(texts: Iterable<string>): DecimalMark {
 
 /** Reads one printed number ("1.257,77 €", "-£5.00", "691.53 CR"), or null where the text is none. */
 export function readNumber(text: string, mark: DecimalMark): PrintedNumber | null {
+  if (!/\d/.test(text)) return null;
   const trimmed = text.trim();
-  const match = NUMBER.exec(trimmed.replace(/\b(EUR|GBP|USD|CHF|SEK|PLN|kr|zł)\b\.?/gi, '').trim());
+  const match = NUMBER.exec(/\p{L}/u.test(trimmed) ? trimmed.replace(/\b(EUR|GBP|USD|CHF|SEK|PLN|kr|zł)\b\.?/gi, '').trim() : trimmed);
   if (!match) return null;
   const body = match[1].trim();
   if (!GROUPED[mark].test(body) && !UNGROUPED[mark].test(body)) return null;

@@ -1,3 +1,4 @@
+import { onceEach } from './once.js';
 import { Spelling } from './spelling.js';
 import type { Run, Word } from './words.js';
 
@@ -79,14 +80,14 @@ export class PhraseBook<T> {
     return this.#entries.get(fold(text)) ?? [];
   }
 
-  /** The longest phrases from left to right, none overlapping another; each covers whole words. */
-  find(run: Run): PhraseHit<readonly T[]>[] {
-    const tokens = run.words.flatMap((word, index) =>
-      this.#asSpelled(word)
-        .split(' ')
-        .filter((token) => token !== '')
-        .map((token) => ({ token, index, scanned: word.score !== undefined })),
-    );
+  /** Whether the text is a word of a phrase. */
+  hasWord(text: string): boolean {
+    return this.#spelling.has(fold(text));
+  }
+
+  /** The longest phrases from left to right, none overlapping another; each covers whole words. All phrases must be in by then. */
+  readonly find = onceEach((run: Run): readonly PhraseHit<readonly T[]>[] => {
+    const tokens = this.#tokensOf(run);
     const hits: PhraseHit<readonly T[]>[] = [];
     for (let start = 0; start < tokens.length;) {
       const longest = this.#longestAt(tokens, start);
@@ -95,6 +96,15 @@ export class PhraseBook<T> {
       start = hit ? hit.next : start + 1;
     }
     return hits;
+  });
+
+  #tokensOf(run: Run): Token[] {
+    const tokens: Token[] = [];
+    run.words.forEach((word, index) => {
+      for (const token of this.#asSpelled(word).split(' '))
+        if (token !== '') tokens.push({ token, index, scanned: word.score !== undefined });
+    });
+    return tokens;
   }
 
   /** The word's folded text; of a word read off a scan, the reading that is a word of the phrases, or is one but for a letter. */

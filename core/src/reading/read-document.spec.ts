@@ -135,6 +135,22 @@ describe('reading an invoice', () => {
     );
   });
 
+  it('asks about the amount due too where it is the total that does not add up', () => {
+    const { net, gross } = amounts(sample);
+    const reading = readDocument([laidOut(sample, { gross: toAmount(new Decimal(gross).plus(30)) })]);
+    expect(reading.fields.amountDue?.value).toBe(reading.fields.grossTotal?.value);
+    expect(reading.doubts.map(({ field }) => field)).toEqual(expect.arrayContaining(['grossTotal', 'amountDue']));
+    // Printed once more by itself, it speaks for the total instead.
+    const wrongNet = laidOut(sample, { net: toAmount(new Decimal(net).plus(30)) });
+    const due = pageOf([
+      [360, 700, 'Amount due'],
+      [endingAt(540, `£${grouped(gross)}`), 700, `£${grouped(gross)}`],
+    ]);
+    const { doubts } = readDocument([{ ...wrongNet, words: [...wrongNet.words, ...due.words] }]);
+    expect(doubts.map(({ field }) => field)).toContain('netTotal');
+    expect(doubts.map(({ field }) => field)).not.toContain('amountDue');
+  });
+
   it('asks about a line whose quantity times price is not its amount', () => {
     const lines = ['1800.00', amounts(sample).lines[1]];
     const net = toAmount(new Decimal(lines[0]).plus(lines[1]));
@@ -195,6 +211,42 @@ describe('reading an invoice', () => {
     expect(readDocument([without]).doubts).toEqual([]);
     const emptied = { ...page, words: page.words.filter((word) => !inColumn(word) || word.text === 'Price') };
     expect(readDocument([emptied]).doubts.map((doubt) => doubt.reason)).toContain('Line 1 has a quantity but no price.');
+  });
+
+  it('takes a lump sum among priced lines, and asks where numbers beside it are in no cell', () => {
+    const page = laidOut({ ...sample, lines: [...sample.lines, { name: 'Carriage to the yard', quantity: 1, cents: 18_500 }] });
+    // The third line, without its quantity and its price.
+    const isFactor = (word: { x: number; y: number }) => word.y === 340 && word.x > 300 && word.x < 440;
+    const lump = { ...page, words: page.words.filter((word) => !isFactor(word)) };
+    const read = readDocument([lump]);
+    expect(read.lines.map(({ quantity, netAmount }) => [quantity?.value ?? null, netAmount?.value])).toEqual([
+      ['44', '1779.36'],
+      ['160', '1654.40'],
+      [null, '185.00'],
+    ]);
+    expect(read.doubts).toEqual([]);
+    const missed = { ...lump, words: [...lump.words, { text: '1.125', x: 335, y: 346, width: 25, height: 9 }] };
+    expect(readDocument([missed]).doubts.map(({ field, line }) => [field, line])).toEqual([
+      ['quantity', 2],
+      ['unitPrice', 2],
+      ['description', 2],
+    ]);
+  });
+
+  it('takes the euro for granted where nothing else is printed, and asks about the pound', () => {
+    const bare = (page: PageWords, iban: string): PageWords => ({
+      ...page,
+      words: page.words
+        .flatMap((word) => {
+          const text = word.text.replace('£', '');
+          return word.y === 800 && word.text !== 'IBAN' ? [] : [{ ...word, text }];
+        })
+        .concat(pageOf([[90, 800, iban.replace(/(.{4})(?=.)/g, '$1 ')]]).words),
+    });
+    const german = readDocument([bare(laidOut(sample), ibanOf('DE', '370400440532013000'))]);
+    expect([german.fields.currency?.value, german.doubts.map(({ field }) => field)]).toEqual(['EUR', []]);
+    const british = readDocument([bare(laidOut(sample), IBAN)]);
+    expect([british.fields.currency?.value, british.doubts.map(({ field }) => field)]).toEqual(['GBP', ['currency']]);
   });
 
   it('asks about a name whose letters the text layer garbles', () => {

@@ -1,5 +1,5 @@
 import { Decimal, decimal, plain, within } from '../money/index.js';
-import { union } from '../geometry/index.js';
+import { overlapY, union } from '../geometry/index.js';
 import { LabelledRows } from './candidates.js';
 import { identifierBox, ibansOf, sellerCountry, taxIdsOf } from './bank-and-tax.js';
 import { ACCEPTED_RISK } from './calibration.js';
@@ -28,13 +28,14 @@ import { joinMiddledCells } from './middled-cells.js';
 import { decimalMarkOf } from './numbers.js';
 import { LINE_CELLS, type DocumentReading, type HeaderField, type ReadLine, type ReadValue, type ReadingContext } from './reading.js';
 import { settleWords } from './settle-words.js';
+import { numberSpans } from './spans.js';
 import { PageTrust } from './trust.js';
 import { weigh } from './weigh.js';
 import { dayAfter, earlyPaymentTerms, type PaymentTerms } from './terms.js';
 import { sellerNamesOf } from './seller-name.js';
 import { chooseTotals, netFitsLines, totalText, type TotalCandidate, type TotalField, type Totals } from './totals.js';
 import { joinWrappedDates } from './wrapped-dates.js';
-import { rowsOf, rowsOfText, type PageWords, type Row } from './words.js';
+import { rowsOf, rowsOfText, type PageWords, type Row, type Word } from './words.js';
 
 /** Which way of reading the line table is wanted: the better of the two, or one by name. */
 export type LineMethod = 'best' | 'heads' | 'alignment';
@@ -66,7 +67,7 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
   const printed = printedCurrency(rows);
   const country = sellerCountry(ibans, printed?.value ?? null);
   const currency = printed ?? null;
-  const taxIds = taxIdsOf(labelled, rows, country, context.buyerTaxIds ?? []);
+  const taxIds = taxIdsOf(labelled, rows, country, context.buyerTaxIds ?? [], language);
   const names = sellerNamesOf(pages, rows, labelled, context.buyerNames ?? []);
 
   const issues = ownFirst(issueDates(labelled, rows, pages), kind.kind === 'credit-note');
@@ -90,11 +91,7 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
           evidence: ['the sign or code printed with the amounts'],
           alternatives: currency.rivals.map((value) => ({ value, reason: 'also printed', page: null, box: null })),
         }
-      : fromNowhere(
-          currencyOfCountry(country ?? taxIds[0]?.value.slice(0, 2) ?? null),
-          printsCrowns(rows) ? 0.97 : 0.7,
-          printsCrowns(rows) ? 'crowns, of the seller’s country' : 'the currency of the seller’s country',
-        ),
+      : unprinted(currencyOfCountry(country ?? taxIds[0]?.value.slice(0, 2) ?? null), printsCrowns(rows)),
     orderReference: asIdentifier(orderReferences(labelled)) ?? fromCoverText(context.coverText ?? '', language),
     sellerName: names[0]
       ? {
@@ -183,6 +180,7 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     taxIdCheck: taxIds[0]?.check ?? null,
     lineArithmetic: table.lines.map((line) => lineArithmetic(line.cells)),
     perPiece: table.lines.map((line) => isPerPiece(line.cells) || Boolean(line.cells.per)),
+    numbersBeside: numbersBeside(table, rows),
     headedColumns: () => headedColumns(rows, language),
     trust,
     likelierCurrency: likelierCurrency(fields.currency?.value ?? '', ibans[0]?.value.slice(0, 2) ?? null),
@@ -196,6 +194,12 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     ),
   });
   return { ...weighed, doubts };
+}
+
+/** The currency of the seller's country where none is printed. Who sells in the euro leaves it out; who has another may have lost a sign to a scan. */
+function unprinted(currency: string | null, crowns: boolean): ReadValue | null {
+  if (crowns) return fromNowhere(currency, 0.97, 'crowns, of the seller’s country');
+  return fromNowhere(currency, currency === 'EUR' ? 0.93 : 0.7, 'the currency of the seller’s country');
 }
 
 /** Fields whose check digits prove them, whatever the readers thought of their words. */
@@ -226,12 +230,37 @@ const asList = (value: Decimal | null) => (value === null ? [] : [{ value }]);
 function chooseTable(rows: readonly Row[], labelled: LabelledRows, mark: '.' | ',', language: string, method: LineMethod): LineTable {
   const heads = method === 'alignment' ? null : linesByHeads(rows, labelled, mark, language);
   if (method === 'heads') return heads ?? { method: 'heads', lines: [], rows: new Set(), heads: [] };
+  if (heads && isWhole(heads, rows, mark)) return heads;
   const alignment = linesByAlignment(rows, labelled, mark);
   if (!heads || heads.lines.length === 0) return alignment;
   const a = tableScore(heads.lines);
   const b = tableScore(alignment.lines);
   // A line that is wrong under its heads is a slip to be asked about, not a reason to read it without them.
   return b.right > a.right + 0.15 * heads.lines.length && b.wrong <= a.wrong ? alignment : heads;
+}
+
+/** Whether numbers stand beside a line that are in none of the table's cells: its own may have been missed. */
+function numbersBeside({ lines }: LineTable, rows: readonly Row[]): (line: number) => boolean {
+  let placed: ReadonlySet<Word> | null = null;
+  return (at) => {
+    const words = (placed ??= new Set(lines.flatMap((line) => line.words)));
+    const { page, box } = lines[at];
+    return rows.some(
+      (row) =>
+        row.page === page &&
+        overlapY(row.box, { ...box, y: box.y - 0.8 * row.box.height, height: box.height + 1.6 * row.box.height }) > 0 &&
+        row.runs.some((run) => run.words.some((word) => /\d/.test(word.text) && !words.has(word))),
+    );
+  };
+}
+
+/** Whether every line's quantity × price is its amount and their sum is printed outside the table: no other way could read it better. */
+function isWhole({ lines, rows: own }: LineTable, rows: readonly Row[], mark: '.' | ','): boolean {
+  const total = sumOfLines(lines);
+  if (total === null || tableScore(lines).right < lines.length) return false;
+  return rows.some(
+    (row) => !own.has(row.index) && row.runs.some((run) => numberSpans(run, mark).some(({ number }) => total.eq(number.value))),
+  );
 }
 
 function asIdentifier(found: readonly Found[]): ReadValue | null {

@@ -104,6 +104,10 @@ describe('an invoice off a scan', () => {
       boxes.some((box) => x >= box.x && x <= box.x + box.width && y >= box.y && y <= box.y + box.height);
     expect(covers(460, 124)).toBe(true);
     expect(covers(410, 264)).toBe(false);
+    // The whole head, where a label is misread and its value may be there all the same.
+    expect(covers(480, 100)).toBe(false);
+    const misread = unprovenBoxes(scan((word) => (word.text === 'order' ? { text: '0ndcr' } : word.text === 'Your' ? { text: 'Yo' } : {})));
+    expect(misread.some(({ x, y, width, height }) => x === 0 && y === 0 && width === 595 && height > 200)).toBe(true);
     const open = unprovenBoxes(scan((word) => (word.text === '70.00' ? { text: '76.00' } : {})));
     expect(open.some((box) => box.y < 264 && box.y + box.height > 280)).toBe(true);
   });

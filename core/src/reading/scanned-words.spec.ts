@@ -78,6 +78,14 @@ describe('words left open by the readers', () => {
     expect(parts([...above, glued])[0].alternatives).toEqual(['£1,137.06']);
     expect(parts([glued]).map(({ text }) => text)).toEqual(['£1,137.05A']);
   });
+  it('have the O of a purchase order, not a zero, and are sure where the readers differed in that only', () => {
+    const settled = (text: string, score: number, alternatives: string[] = []) =>
+      settleWords([page([word(text, { score, alternatives }), ...amounts])])[0].words[0];
+    expect(settled('P095491', 0.5, ['PO95491'])).toMatchObject({ text: 'PO95491', score: 0.95, alternatives: [] });
+    expect(settled('PO95491', 0.5, ['PO95497'])).toMatchObject({ text: 'PO95491', score: 0.5, alternatives: ['PO95497'] });
+    expect(settled('P0549', 0.995)).toMatchObject({ text: 'PO549', score: 0.995 });
+    expect(settled('P01', 0.995).text).toBe('P01');
+  });
   it('are left alone on a text layer', () => {
     const plain = { ...page([word('l2,5O'), ...amounts]), straightenedBy: undefined };
     expect(settleWords([plain])[0].words[0].text).toBe('l2,5O');
@@ -112,6 +120,10 @@ describe('text layers', () => {
       word(i % 2 === 0 ? goods[(i / 2) % goods.length] : `${i},50`, { x: (i % 6) * 80, y: 20 * i }),
     );
     expect(trustTextLayer([...table, word('mit', { y: 2000 }), word('mit', { y: 2020 })], paper)).toBe('good');
+    // With no small word at all, too; but not by a few words among numbers that no font maps rightly.
+    expect(trustTextLayer(table, paper)).toBe('good');
+    const few = table.map((one, i) => (i < 12 ? one : { ...one, text: '4711' }));
+    expect(trustTextLayer(few, paper)).toBe('garbled');
   });
   it('are not read where letters have no meaning', () => {
     const odd = text.map((one) => ({ ...one, text: '\ue001\ue002\ue003' }));

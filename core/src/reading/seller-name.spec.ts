@@ -42,6 +42,27 @@ describe('the seller’s name', () => {
     expect(found).not.toContain('Kestrel Fell Railway Ltd');
   });
 
+  it('is as sure at the end of a document that ends high on its last page, and in a long line of small print', () => {
+    const score = (runs: Runs) => {
+      const pages = [pageOf([[50, 40, 'Invoice']], 1), pageOf(runs, 2)];
+      const rows = pages.flatMap((page, i) => rowsOf(page, i));
+      return sellerNamesOf(pages, rows, new LabelledRows(rows, labelsOf(rows, 'en')), [])[0];
+    };
+    const footer = score([
+      [50, 240, 'Net total 90.00'],
+      [50, 290, 'Pellow Timber Ltd'],
+      [50, 302, 'Mill Lane 4'],
+      [50, 380, 'IBAN GB96 FSMB'],
+    ]);
+    expect(footer).toMatchObject({ value: 'Pellow Timber Ltd' });
+    expect(footer.score).toBeGreaterThan(0.8);
+    const line = score([
+      [50, 400, 'Pellow Timber Corp. · The Old Foundry 74 · Dry Creek, NV 89099 · Remit to: 0825448 · Federal Tax ID 74-7618405'],
+    ]);
+    expect(line).toMatchObject({ value: 'Pellow Timber Corp.' });
+    expect(line.score).toBeGreaterThan(0.8);
+  });
+
   it('is no address whose postcode ends like a legal form', () => {
     const found = names([
       [40, 40, 'De Brink Kantoor BV, Industrieweg 99, 9911 AB Tolhuis'],

@@ -82,7 +82,12 @@ const LONGEST_FORM = Math.max(...LEGAL_FORMS.map((form) => form.length));
 const AMBIGUOUS_FORMS = new Set(['co', 'se', 'as', 'sa', 'spa', 'company', 'ab', 'eg', 'sl', 'ag', 'kg', 'coop', 'corp']);
 
 const REGISTRATION =
-  /registered|company no|hrb|hra|amtsgericht|rcs|siret|kvk|registro|r\.?e\.?a\.?|rea\b|vat|ust|tva|btw|cif|nif|iva|ein\b|org\.? ?nr|regon|partnership|capital|cap\. soc/i;
+  /registered|company no|hrb|hra|amtsgericht|rcs|siret|kvk|registro|r\.?e\.?a\.?|rea\b|vat|ust|tva|btw|cif|nif|iva|ein\b|org\.? ?nr|regon|partnership|capital|cap\. soc|\bkrs\b|\bnip\b|tax id|federal tax/i;
+/** What parts a line of small print: name, address, registers and numbers one after the other. */
+const PARTED = /[·|•]| [–—] /g;
+/** The shares of a page, at its foot and above the document's last row, where small print stands. */
+const FOOT = 0.18;
+const LAST_ROWS = 0.25;
 /** So many times the text's usual size is large print. */
 const LARGE = 1.2;
 const BANK = /\bbank|banca|banco|banque|caja|caisse|cassa|sparkasse|mutual|bic\b|savings/i;
@@ -104,15 +109,17 @@ export function sellerNamesOf(
   for (const name of named) repeated.set(fold(name.value), (repeated.get(fold(name.value)) ?? 0) + 1);
   const brands = letterhead(pages, rows, labelled, (run) => buyers.has(fold(run.text)) || buyerBlocks.includes(run));
   const body = middleOf(rows.flatMap((row) => row.runs.map((run) => run.box.height))) ?? 0;
+  const end = rows.at(-1);
   const scored = named
     .filter((name) => !buyers.has(fold(name.value)) && !inBuyerBlock.has(fold(name.value)))
     .map((name) => {
       const height = pageOf.get(name.run.page)?.height ?? 842;
       const depth = middleY(name.box) / height;
+      const isLast = name.run.page === end?.page && bottom(end.box) - name.box.y < LAST_ROWS * height;
       let score = 0.45;
       if (REGISTRATION.test(name.run.text)) score += 0.3;
       if (standsIn(sellerBlocks, name.run)) score += 0.25;
-      if (depth > 0.82 || depth < 0.2) score += 0.12;
+      if (depth > 1 - FOOT || depth < 0.2 || isLast) score += 0.12;
       if ((repeated.get(fold(name.value)) ?? 0) > 1) score += 0.08;
       // A name at the top in the text's own size is a brand only where it stands elsewhere too.
       if (
@@ -122,7 +129,8 @@ export function sellerNamesOf(
       )
         score += 0.25;
       if (BANK.test(name.value)) score -= 0.4;
-      if (name.run.words.length > name.words + 8 && !REGISTRATION.test(name.run.text)) score -= 0.2;
+      if (name.run.words.length > name.words + 8 && !REGISTRATION.test(name.run.text) && [...name.run.text.matchAll(PARTED)].length < 2)
+        score -= 0.2;
       if (name.run.page !== rows[0]?.page) score -= 0.05;
       return { value: name.value, run: name.run, box: name.box, score: Math.min(0.99, score) };
     });

@@ -33,6 +33,14 @@ export function settleWords(pages: readonly PageWords[]): PageWords[] {
   });
 }
 
+/** The word with the letters "PO" before its digits; sure where its readers differed in that O only. */
+function asPurchaseOrder(word: Word): Word {
+  const text = word.text.replace(PURCHASE_ORDER, 'PO');
+  const others = (word.alternatives ?? []).filter((other) => other.replace(PURCHASE_ORDER, 'PO') !== text);
+  const agreed = others.length === 0 && (word.alternatives ?? []).length > 0;
+  return { ...word, text, alternatives: others, ...(agreed && word.score !== undefined ? { score: Math.max(word.score, 0.95) } : {}) };
+}
+
 /** A letter behind an amount, as of its tax rate: where it begins and where the amount ends. */
 interface Code {
   readonly x: number;
@@ -62,7 +70,11 @@ function withoutCode(word: Word, codes: readonly Code[]): Word[] {
   ];
 }
 
+/** A purchase order's number whose O was read as a zero. */
+const PURCHASE_ORDER = /^P[0O](?=\d{3,})/;
+
 function settled(word: Word, mark: DecimalMark): Word {
+  if (PURCHASE_ORDER.test(word.text)) return asPurchaseOrder(word);
   if (word.score === undefined || word.score >= 0.9 || !/\d/.test(word.text)) return word;
   const readings = [word.text, ...(word.alternatives ?? [])];
   const digits = (text: string) => text.replace(/\D/g, '');

@@ -1,6 +1,7 @@
 import { union, type Box } from '../geometry/index.js';
 import { readDate, type PrintedDate } from './calendar.js';
 import { isCurrencySign, readNumber, type DecimalMark, type PrintedNumber } from './numbers.js';
+import { onceEach, onceEachMark } from './once.js';
 import type { Run, Word } from './words.js';
 
 /** Some words of a run that can be read as a value of one type. */
@@ -36,18 +37,8 @@ const make = (run: Run, from: number, to: number): Span => ({
   box: union(run.words.slice(from, to)),
 });
 
-/** The same answer for the same run: every label asks anew for the values of the runs around it. */
-function onceARun<T>(find: (run: Run) => T): (run: Run) => T {
-  const known = new WeakMap<Run, T>();
-  return (run) => {
-    let found = known.get(run);
-    if (found === undefined) known.set(run, (found = find(run)));
-    return found;
-  };
-}
-
 /** The dates in a run, longest first at each place. */
-export const dateSpans = onceARun((run): readonly DateSpan[] => {
+export const dateSpans = onceEach((run: Run): readonly DateSpan[] => {
   const spans: DateSpan[] = [];
   if (!/\d/.test(run.text)) return spans;
   for (let from = 0; from < run.words.length; from++) {
@@ -63,15 +54,15 @@ export const dateSpans = onceARun((run): readonly DateSpan[] => {
 });
 
 /** The numbers in a run that stand as words of their own, with their currency signs; longest first at each place. */
-export const numberSpans = (run: Run, mark: DecimalMark): readonly NumberSpan[] => numbersWith[mark](run);
-
-const numbersWith = { '.': onceARun((run) => numbersIn(run, '.')), ',': onceARun((run) => numbersIn(run, ',')) };
+export const numberSpans = onceEachMark(numbersIn);
 
 function numbersIn(run: Run, mark: DecimalMark): readonly NumberSpan[] {
   const spans: NumberSpan[] = [];
   for (let from = 0; from < run.words.length; from++) {
     if (!/\d|^[-–−(£€$]/.test(run.words[from].text) && !isCurrencySign(run.words[from].text)) continue;
-    for (let to = Math.min(run.words.length, from + 5); to > from; to--) {
+    let most = from + 1;
+    while (most < Math.min(run.words.length, from + 5) && canGoOn(run.words[most].text)) most++;
+    for (let to = most; to > from; to--) {
       const span = numberAt(run, from, to, mark);
       if (!span) continue;
       spans.push(span);
@@ -82,20 +73,25 @@ function numbersIn(run: Run, mark: DecimalMark): readonly NumberSpan[] {
   return spans;
 }
 
+/** Whether a number of several words may have this one behind its first: no letters but those of a currency. */
+const canGoOn = (text: string): boolean => !/\p{L}/u.test(text) || /EUR|GBP|USD|CHF|SEK|PLN|CR|kr|zł/i.test(text);
+
 function numberAt(run: Run, from: number, to: number, mark: DecimalMark): NumberSpan | null {
   const text = textOf(run, from, to);
   if (!/\d/.test(text) || (to - from > 1 && !joinsToOneNumber(text))) return null;
-  const percent = /\d\s*%[:.,;)]?$/.test(text);
+  const percent = text.includes('%') && /\d\s*%[:.,;)]?$/.test(text);
   const number = readNumber(bareNumber(text), mark);
   return number ? { ...make(run, from, to), number, percent, others: otherNumbers(run.words.slice(from, to), number, mark) } : null;
 }
 
 const bareNumber = (text: string): string =>
-  text
-    .replace(/\s*%[:.,;]?$/, '')
-    .replace(/^\((.*)\)$/, '$1')
-    .replace(/[,;:]$/, '')
-    .replace(/(\d)\.$/, '$1');
+  /\d$/.test(text)
+    ? text
+    : text
+        .replace(/\s*%[:.,;]?$/, '')
+        .replace(/^\((.*)\)$/, '$1')
+        .replace(/[,;:]$/, '')
+        .replace(/(\d)\.$/, '$1');
 
 /** The numbers that the words' alternatives give, one word exchanged at a time. */
 function otherNumbers(words: readonly Word[], number: PrintedNumber, mark: DecimalMark): PrintedNumber[] {
@@ -127,7 +123,7 @@ function joinsToOneNumber(text: string): boolean {
 const IDENTIFIER = /^#?(?=[^\d]*\d)[\p{L}\d][\p{L}\d/.\-–_]*$/u;
 
 /** Words that can be a document's or an order's number: a digit in them, no date, no amount with a currency sign. */
-export const identifierSpans = onceARun((run): readonly Span[] => {
+export const identifierSpans = onceEach((run: Run): readonly Span[] => {
   const dates = dateSpans(run);
   return run.words.flatMap((word, index) => {
     const text = word.text.replace(/^[#(]+/, '').replace(/[).,;:]+$/, '');

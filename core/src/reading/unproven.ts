@@ -18,7 +18,13 @@ export function unprovenBoxes(page: PageWords): Box[] {
   return [...boxes, ...openParts(page, reading)];
 }
 
-/** Parts of the page that sums leave open, where values may not have been seen at all: the table whose lines do not sum, the totals that do not add up. */
+/** Fields of the head that nearly every invoice has: where one is not found, its label may be misread and its value read unseen. */
+const USUAL = ['invoiceNumber', 'issueDate', 'orderReference'] as const;
+
+/**
+ * Parts of the page where values may not have been seen at all: the head that lacks one of them, the table whose lines do
+ * not sum, the totals that do not add up.
+ */
 function openParts(page: PageWords, { fields, lines, kind }: DocumentReading): Box[] {
   if (kind !== 'invoice' && kind !== 'credit-note') return [];
   const proves = (value: ReadValue | null, reason: string) => value?.evidence.includes(reason) ?? false;
@@ -26,6 +32,7 @@ function openParts(page: PageWords, { fields, lines, kind }: DocumentReading): B
   const end = lines.length > 0 ? Math.max(...lines.map((line) => line.box.y + line.box.height)) + 12 : page.height * 0.75;
   const across = (y: number, to: number): Box => ({ x: 0, y, width: page.width, height: Math.max(0, to - y) });
   return [
+    ...(USUAL.every((field) => fields[field] !== null) ? [] : [across(0, top)]),
     ...(proves(fields.netTotal, 'the lines sum to it') ? [] : [across(top, end)]),
     ...(proves(fields.grossTotal, 'net + tax = total') ? [] : [across(end, Math.min(page.height * 0.92, end + 180))]),
   ];

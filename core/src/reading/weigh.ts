@@ -1,6 +1,7 @@
 import { daysBetween, isIsoDate } from '../dates/index.js';
 import { readDate } from './calendar.js';
 import { calibrated, type Calibration, type ValueGroup } from './calibration.js';
+import { holdsDate } from './field-types.js';
 import type { PageTrust } from './trust.js';
 import {
   HEADER_FIELDS,
@@ -78,15 +79,13 @@ function weighLine(line: ReadLine, trust: PageTrust, support: Support): ReadLine
   return { ...line, ...cells };
 }
 
-const DATES: ReadonlySet<string> = new Set(['issueDate', 'dueDate', 'discountDate']);
-
 /** What a text says as a value of a field; null where it cannot be one, as the whole sentence of payment terms is no date. */
-function asValue(name: string, text: string): string | null {
-  if (DATES.has(name)) return readDate(text)?.value ?? null;
+function asValue(name: HeaderField | LineCell, text: string): string | null {
+  if (holdsDate(name)) return readDate(text)?.value ?? null;
   return name === 'discountPercent' && !/^\d+([.,]\d+)?$/.test(text) ? null : text;
 }
 
-function lessSure(name: string, value: ReadValue, trust: PageTrust): ReadValue {
+function lessSure(name: HeaderField | LineCell, value: ReadValue, trust: PageTrust): ReadValue {
   const sure = PROSE.has(name)
     ? Math.min(1, trust.mean(value.page, value.box) + 0.1, trust.least(value.page, value.box) + 0.3)
     : trust.least(value.page, value.box);

@@ -34,15 +34,17 @@ export function joinWrappedDates(rows: readonly Row[]): Row[] {
 
 function restUnder(upper: Run, below: readonly Row[]): Run | undefined {
   if (!/\d/.test(upper.text)) return undefined;
-  return below
-    .filter((row) => row.page === upper.page)
-    .flatMap((row) => row.runs)
-    .find(
+  for (const row of below) {
+    if (row.page !== upper.page) continue;
+    const found = row.runs.find(
       (lower) =>
         overlapX(upper.box, lower.box) > 0 &&
         lower.box.y - bottom(upper.box) < 0.8 * upper.box.height &&
         (isBrokenDate(upper, lower) || (REST_OF_DATE.test(lower.text) && endsInDate(upper, lower))),
     );
+    if (found) return found;
+  }
+  return undefined;
 }
 
 /** Whether a column so narrow that it breaks words broke the year of a date: "14/01/202" and "6" under it. */

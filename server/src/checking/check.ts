@@ -144,6 +144,8 @@ async function settleSumDoubts(db: Database, id: number, person: Person): Promis
     within(decimal(amounts.net).plus(decimal(amounts.tax ?? '0')), amounts.gross, '0.02')
   ) {
     for (const field of ['netTotal', 'taxTotal', 'grossTotal']) await settleDoubtsAbout(db, id, field, null, person.id);
+    // The amount due that is the total is right with it.
+    if ((await fieldValue(db, id, 'amountDue')) === amounts.gross) await settleDoubtsAbout(db, id, 'amountDue', null, person.id);
   }
   if (netFits(await lineAmounts(db, id), amounts.net ?? amounts.gross, amounts.discount, amounts.carriage))
     await settleDoubtsAbout(db, id, 'lines', null, person.id);

@@ -2,7 +2,7 @@ import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import type { PDFPageProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { greyOfRgba } from '@umber/core/pictures';
-import { trustTextLayer, type Paper, type Word } from '@umber/core/reading';
+import { trustTextLayer, type PageWords, type Paper, type Word } from '@umber/core/reading';
 import { FileRefused } from './file-refused.js';
 import { LIMITS } from './limits.js';
 import { jpegOf, pngOf } from './picture-files.js';
@@ -12,14 +12,26 @@ import { readScan } from './scan.js';
 const require = createRequire(import.meta.url);
 const home = dirname(require.resolve('pdfjs-dist/package.json'));
 
-type Pdfjs = typeof import('pdfjs-dist/legacy/build/pdf.mjs');
-let pdfjs: Promise<Pdfjs> | undefined;
+let pdfjs: ReturnType<typeof loadPdfjs> | undefined;
+
+/**
+ * The library and its interpreter in the build that runs on Node 20. That build puts another `push` on all arrays, right for
+ * lengths of 2³² and several times as slow; no array here is as long, and reading pushes a great deal, so the machine's own is put back.
+ */
+async function loadPdfjs() {
+  const own = Object.getOwnPropertyDescriptor(Array.prototype, 'push') as PropertyDescriptor;
+  const library = await import('pdfjs-dist/legacy/build/pdf.mjs');
+  const interpreter = 'pdfjs-dist/legacy/build/pdf.worker.mjs';
+  await import(interpreter);
+  Object.defineProperty(Array.prototype, 'push', own);
+  return library;
+}
 
 async function open(bytes: Uint8Array) {
   const head = Buffer.from(bytes.subarray(0, 1024)).toString('latin1');
   if (!head.includes('%PDF-'))
     throw new FileRefused('not-a-pdf', 'This is neither a PDF nor a picture that can be read (PNG, JPEG, TIFF).');
-  pdfjs ??= import('pdfjs-dist/legacy/build/pdf.mjs');
+  pdfjs ??= loadPdfjs();
   const { getDocument, VerbosityLevel } = await pdfjs;
   try {
     return await getDocument({
@@ -46,7 +58,7 @@ export async function readPdf(bytes: Uint8Array, options: ReadOptions, onPage: (
   try {
     if (pdf.numPages > LIMITS.pages)
       throw new FileRefused('too-many-pages', `The PDF has ${pdf.numPages} pages; at most ${LIMITS.pages} are read.`);
-    const pages: ReadPage[] = [];
+    const pages: PageInWork[] = [];
     let scanned = 0;
     for (let number = 1; number <= pdf.numPages; number++) {
       const turns = turnsOf(number, options);
@@ -59,13 +71,19 @@ export async function readPdf(bytes: Uint8Array, options: ReadOptions, onPage: (
       page.cleanup();
       onPage(number);
     }
-    return pages;
+    return await Promise.all(pages.map(async ({ words, picture }) => ({ words, picture: await picture })));
   } finally {
     await pdf.loadingTask.destroy();
   }
 }
 
-async function readPage(page: PDFPageProxy, number: number, scale: number | null, turns: number): Promise<ReadPage> {
+/** A page whose picture is packed while the next page is read. */
+interface PageInWork {
+  readonly words: PageWords;
+  readonly picture: Promise<Uint8Array> | null;
+}
+
+async function readPage(page: PDFPageProxy, number: number, scale: number | null, turns: number): Promise<PageInWork> {
   const rotation = (page.rotate + 90 * turns) % 360;
   const view = page.getViewport({ scale: 1, rotation });
   const content = await page.getTextContent();
@@ -73,18 +91,13 @@ async function readPage(page: PDFPageProxy, number: number, scale: number | null
   // A page without words is a scan and is drawn once, larger, below.
   const drawing = scale === null || words.length === 0 ? null : await drawn(page, scale, rotation);
   const paper = await paperOf(page, drawing?.operations ?? (await page.getOperatorList()));
-  const trust = trustTextLayer(words, paper);
-  if (trust === 'good') {
-    const picture = drawing && (await pngOf(drawing.canvas));
-    return { words: { page: number, width: view.width, height: view.height, words }, picture };
-  }
+  if (trustTextLayer(words, paper) === 'good')
+    return { words: { page: number, width: view.width, height: view.height, words }, picture: drawing && pngOf(drawing.canvas) };
   const pixels = Math.min(5.5, Math.max(2.8, paper.pixelsPerPoint));
   const { canvas } = await drawn(page, pixels);
-  const { data } = canvas.getContext('2d').getImageData(0, 0, canvas.width, canvas.height);
   const resolution = (72 * canvas.width) / page.getViewport({ scale: 1 }).width;
-  const scan = await readScan(greyOfRgba(data, canvas.width, canvas.height), number, resolution, turns);
-  const picture = scale === null ? null : await jpegOf(scan.picture, (scan.words.width * scale) / scan.picture.width);
-  return { words: scan.words, picture };
+  const scan = await readScan(greyOfRgba(canvas.data(), canvas.width, canvas.height), number, resolution, turns);
+  return { words: scan.words, picture: scale === null ? null : jpegOf(scan.picture, (scan.words.width * scale) / scan.picture.width) };
 }
 
 /** What a page is drawn by: codes and their arguments, in order. */
@@ -112,7 +125,7 @@ async function drawn(page: PDFPageProxy, scale: number, rotation = page.rotate) 
 
 /** What is on a page besides text: the largest picture's share of it and resolution, and whether text is drawn unseen. */
 async function paperOf(page: PDFPageProxy, { fnArray, argsArray }: Operations): Promise<Paper & { pixelsPerPoint: number }> {
-  pdfjs ??= import('pdfjs-dist/legacy/build/pdf.mjs');
+  pdfjs ??= loadPdfjs();
   const { OPS } = await pdfjs;
   const [left, top, right, bottom] = page.view;
   const area = Math.max(1, (right - left) * (bottom - top));

@@ -25,7 +25,7 @@ export const en: Lexicon = {
       'order reference', 'against your order',
       'purchase order ref', 'po ref no', 'p.o. no', 'p.o. number', 'cust order no', 'cust po', 'customer purchase order',
       'your purchase order', 'order reference no', 'buyer order no', 'client po', 'your ref / po', 'customer ref',
-      'reference po'],
+      'reference po', 'po #', 'order #'],
     sellerTaxId: ['vat registration number', 'vat registration no', 'vat registration', 'vat reg no', 'vat reg', 'vat number', 'vat no',
       'vat id', 'vat', 'tax id', 'tax number', 'ein', 'federal tax id', 'gst no',
       'vat reg number', 'vat registration id', 'our vat no', 'our vat number', 'tax registration no', 'tax id no',

@@ -2,10 +2,9 @@ import { printedIban } from '@umber/core/identifiers';
 import { DOCUMENT_KINDS, KIND_NAMES, type DocumentView, type DoubtView } from '@umber/contract/documents';
 import type { Box } from '@umber/core/geometry';
 import { decimal, toAmount } from '@umber/core/money';
-import { HEADER_FIELDS, type HeaderField, type LineCell } from '@umber/core/reading';
+import { HEADER_FIELDS, holdsDate, holdsNumber, type HeaderField, type LineCell } from '@umber/core/reading';
 import { fullDay } from '../dates/day';
 import { grouped } from '../money/grouped';
-import { holdsDate, holdsNumber } from './field-types';
 
 /** The names of fields and cells as people read them. */
 export const FIELD_NAMES: Readonly<Record<HeaderField, string>> = {

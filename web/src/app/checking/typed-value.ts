@@ -1,5 +1,4 @@
-import { readDate, readNumber, type HeaderField, type LineCell } from '@umber/core/reading';
-import { holdsDate, holdsNumber } from './field-types';
+import { holdsDate, holdsNumber, readDate, readNumber, type HeaderField, type LineCell } from '@umber/core/reading';
 
 /** What a person typed as the value of a field, however they write dates and amounts; the server checks it again. */
 export function typedValue(field: HeaderField | LineCell, text: string): string {

@@ -1,4 +1,4 @@
-import type { HeaderField, LineCell } from '@umber/core/reading';
+import type { HeaderField, LineCell } from './reading.js';
 
 const DATES: ReadonlySet<string> = new Set(['issueDate', 'dueDate', 'discountDate']);
 const NUMBERS: ReadonlySet<string> = new Set([

@@ -1,0 +1,101 @@
+import '@angular/compiler';
+import { Injector, runInInjectionContext } from '@angular/core';
+import { Keys, type KeyBinding } from './keys';
+
+/** An element as far as keys ask: its name. */
+class Element {
+  isContentEditable = false;
+  constructor(readonly tagName: string) {}
+}
+const stage = globalThis as { document?: unknown; HTMLElement?: unknown };
+
+let listener: (event: object) => void = () => undefined;
+let dialog: object | null = null;
+
+beforeEach(() => {
+  dialog = null;
+  stage.HTMLElement = Element;
+  stage.document = {
+    addEventListener: (_name: string, of: typeof listener) => (listener = of),
+    querySelector: () => dialog,
+  };
+});
+afterEach(() => {
+  delete stage.HTMLElement;
+  delete stage.document;
+});
+
+const press = (key: string, more: object = {}) => {
+  let prevented = false;
+  listener({ key, target: new Element('BODY'), preventDefault: () => (prevented = true), ...more });
+  return prevented;
+};
+
+/** The keys of a screen that note what was pressed, and how that screen closes. */
+function screen(more: Partial<KeyBinding> = {}) {
+  const ran: string[] = [];
+  const keys = new Keys();
+  const open = (bindings: readonly KeyBinding[]) => {
+    const injector = Injector.create({ providers: [] });
+    runInInjectionContext(injector, () => keys.use(bindings));
+    return () => injector.destroy();
+  };
+  const binding = (of: string): KeyBinding => ({ keys: of, does: of, run: () => ran.push(of), ...more });
+  const close = open([binding('j ArrowDown'), binding('Space'), binding('Enter')]);
+  return { keys, ran, open, binding, close };
+}
+
+describe('the keys of a screen', () => {
+  it('run what they are for, each by any of its names', () => {
+    const { ran } = screen();
+    expect([press('j'), press('ArrowDown'), press(' '), press('x')]).toEqual([true, true, true, false]);
+    expect(ran).toEqual(['j ArrowDown', 'j ArrowDown', 'Space']);
+  });
+
+  it.each(['INPUT', 'TEXTAREA', 'SELECT'])('are letters while a person types in %s, but for those that say so', (name) => {
+    const target = new Element(name);
+    const quiet = screen();
+    expect(press('j', { target })).toBe(false);
+    expect(quiet.ran).toEqual([]);
+    const loud = screen({ whileTyping: true });
+    expect(press('j', { target })).toBe(true);
+    expect(loud.ran).toEqual(['j ArrowDown']);
+  });
+
+  it('leave Enter and space to a button that has the focus', () => {
+    const { ran } = screen();
+    expect([press('Enter', { target: new Element('BUTTON') }), press(' ', { target: new Element('A') })]).toEqual([false, false]);
+    expect(ran).toEqual([]);
+    expect(press('Enter')).toBe(true);
+  });
+
+  it('rest with Ctrl, Alt or the system’s key, under a dialog, and where another took the key', () => {
+    const { ran } = screen();
+    for (const held of [{ ctrlKey: true }, { altKey: true }, { metaKey: true }, { defaultPrevented: true }]) press('j', held);
+    dialog = {};
+    press('j');
+    expect(ran).toEqual([]);
+  });
+
+  it('are listed at ?, and run nothing until the list is closed', () => {
+    const { keys, ran } = screen();
+    press('?');
+    expect(keys.shown()).toBe(true);
+    press('j');
+    press('Escape');
+    expect([keys.shown(), ran]).toEqual([false, []]);
+    press('?', { target: new Element('INPUT') });
+    expect(keys.shown()).toBe(false);
+  });
+
+  it('go when their screen closes, not when the next has its own already', () => {
+    const first = screen();
+    first.close();
+    expect(first.keys.bindings()).toEqual([]);
+    const second = screen();
+    const own = [second.binding('k')];
+    second.open(own);
+    second.close();
+    expect(second.keys.bindings()).toBe(own);
+  });
+});
