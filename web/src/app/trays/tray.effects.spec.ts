@@ -1,3 +1,4 @@
+import { jest } from '@jest/globals';
 import type { LiveNews, Tray, TrayCount, TrayRow, TrayRows } from '@umber/contract/trays';
 import { of, Subject, throwError } from 'rxjs';
 import type { Api } from '../api';
@@ -7,8 +8,6 @@ import { RefusedError } from '../refusal';
 import { TrayEffects } from './tray.effects';
 import { TrayActions } from './tray.state';
 
-/** Longer than news is gathered for. */
-const gathered = () => new Promise((resolve) => setTimeout(resolve, 200));
 const rows = (...ids: number[]) => ids.map((id) => ({ id })) as unknown as TrayRow[];
 
 function stage(answers: Partial<Api> = {}) {
@@ -26,6 +25,9 @@ function stage(answers: Partial<Api> = {}) {
 }
 
 describe('the trays', () => {
+  beforeEach(() => void jest.useFakeTimers());
+  afterEach(() => void jest.useRealTimers());
+
   it('come with their counts when one is opened', () => {
     const { slices, asked } = stage();
     slices.dispatch(TrayActions.opened({ tray: 'check' }));
@@ -33,11 +35,12 @@ describe('the trays', () => {
     expect(slices.now.trays).toMatchObject({ rows: rows(1, 2), total: 2, loading: false, counts: [{ tray: 'check', count: 2 }] });
   });
 
-  it('are asked for once for news that comes in a heap', async () => {
+  it('are asked for once for news that comes in a heap', () => {
     const { slices, asked, news } = stage();
     slices.dispatch(TrayActions.opened({ tray: 'check' }));
     for (let id = 0; id < 30; id++) news.next([{ what: 'document', id } as unknown as LiveNews]);
-    await gathered();
+    expect(asked).toEqual(['counts', 'check']);
+    jest.runAllTimers();
     expect(asked).toEqual(['counts', 'check', 'counts', 'check']);
   });
 
@@ -49,7 +52,7 @@ describe('the trays', () => {
     expect(asked.filter((what) => what === 'arrivals')).toHaveLength(1);
   });
 
-  it('say why they cannot be shown, and are there again with the next news', async () => {
+  it('say why they cannot be shown, and are there again with the next news', () => {
     let away = true;
     const { slices, news } = stage({
       tray: (tray) =>
@@ -59,7 +62,7 @@ describe('the trays', () => {
     expect(slices.now.trays).toMatchObject({ error: 'The server does not answer.', loading: false });
     away = false;
     news.next([]);
-    await gathered();
+    jest.runAllTimers();
     expect(slices.now.trays).toMatchObject({ error: null, rows: rows(5) });
   });
 

@@ -1,7 +1,7 @@
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import { catchError, debounceTime, EMPTY, filter, map, merge, of, switchMap, withLatestFrom } from 'rxjs';
+import { catchError, debounceTime, EMPTY, filter, map, merge, of, share, switchMap, withLatestFrom } from 'rxjs';
 import { Api } from '../api';
 import { Live } from '../live/live';
 import { messageOf } from '../refusal';
@@ -15,14 +15,13 @@ export class TrayEffects {
   readonly #api = inject(Api);
   readonly #store = inject(Store);
   readonly #tray$ = this.#store.select(trayFeature.selectTray);
+  /** News that comes in a heap, as one. */
+  readonly #gathered$ = this.#actions.pipe(ofType(TrayActions.news), debounceTime(GATHER_MS), share());
 
   readonly news$ = createEffect(() => inject(Live).news.pipe(map((news) => TrayActions.news({ news }))));
 
   readonly counts$ = createEffect(() =>
-    merge(
-      this.#actions.pipe(ofType(TrayActions.countsAsked, TrayActions.opened)),
-      this.#actions.pipe(ofType(TrayActions.news), debounceTime(GATHER_MS)),
-    ).pipe(
+    merge(this.#actions.pipe(ofType(TrayActions.countsAsked, TrayActions.opened)), this.#gathered$).pipe(
       switchMap(() =>
         this.#api.trays().pipe(
           map((counts) => TrayActions.countsCame({ counts })),
@@ -33,7 +32,7 @@ export class TrayEffects {
   );
 
   readonly rows$ = createEffect(() =>
-    merge(this.#actions.pipe(ofType(TrayActions.opened)), this.#actions.pipe(ofType(TrayActions.news), debounceTime(GATHER_MS))).pipe(
+    merge(this.#actions.pipe(ofType(TrayActions.opened)), this.#gathered$).pipe(
       withLatestFrom(this.#tray$, (_action, tray) => tray),
       filter((tray) => tray !== null),
       switchMap((tray) =>
@@ -46,7 +45,7 @@ export class TrayEffects {
   );
 
   readonly arrivals$ = createEffect(() =>
-    merge(this.#actions.pipe(ofType(TrayActions.opened)), this.#actions.pipe(ofType(TrayActions.news), debounceTime(GATHER_MS))).pipe(
+    merge(this.#actions.pipe(ofType(TrayActions.opened)), this.#gathered$).pipe(
       withLatestFrom(this.#tray$, (_action, tray) => tray),
       filter((tray) => tray === 'arriving'),
       switchMap(() =>
