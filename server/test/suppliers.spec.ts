@@ -44,7 +44,7 @@ describe('a supplier that is put on file', () => {
     expect(await refusal({ taxId: 'GB123456789' })).toEqual([400, 'The tax id’s check digits are wrong. Compare it with the page.']);
     expect(await refusal({ iban: 'GB00WEST12345698765432' })).toEqual([
       400,
-      'The IBAN’s check digits are wrong. Compare it with the page.',
+      'This is no IBAN: its length or check digits are wrong. Compare it with the page.',
     ]);
     expect(await refusal({ country: 'Great Britain' })).toEqual([400, 'Type the country’s two letters, such as GB.']);
     expect(await refusal({ termsDays: -1 })).toEqual([400, 'The days to pay are a number from 0 to 365.']);

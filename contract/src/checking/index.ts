@@ -2,7 +2,7 @@ import Joi from 'joi';
 import type { DocumentKind } from '@umber/core/reading';
 import { DOCUMENT_KINDS } from '../documents/index.js';
 import { isIsoDate } from '@umber/core/dates';
-import { isIban, normalizeIban } from '@umber/core/identifiers';
+import { ibanSchema } from '../iban.js';
 import { HEADER_FIELDS, LINE_CELLS, type HeaderField, type LineCell } from '@umber/core/reading';
 
 const isoDate = Joi.string()
@@ -16,9 +16,6 @@ const decimalText = (places: number) =>
     .pattern(new RegExp(`^-?\\d{1,10}(\\.\\d{1,${places}})?$`))
     .messages({ 'string.pattern.base': `Give a number with a point and at most ${places} decimals.` });
 const text = Joi.string().trim().min(1).max(500).messages({ 'string.empty': 'Type a value, or clear the field.' });
-const iban = Joi.string()
-  .custom((value: string, helpers) => (isIban(value) ? normalizeIban(value) : helpers.error('iban')))
-  .messages({ iban: 'This is no IBAN: its length or check digits are wrong. Compare it with the page.' });
 
 /** How each header field must be written. */
 export const FIELD_SCHEMAS: Readonly<Record<HeaderField, Joi.Schema>> = {
@@ -32,7 +29,7 @@ export const FIELD_SCHEMAS: Readonly<Record<HeaderField, Joi.Schema>> = {
   orderReference: text,
   sellerName: text,
   sellerTaxId: text.max(30),
-  sellerIban: iban,
+  sellerIban: ibanSchema,
   netTotal: amount,
   taxTotal: amount,
   grossTotal: amount,

@@ -1,6 +1,7 @@
 import Joi from 'joi';
-import { checkTaxId, isIban, normalizeIban, normalizeTaxId } from '@umber/core/identifiers';
+import { checkTaxId, normalizeTaxId } from '@umber/core/identifiers';
 import type { DraftedSupplier } from '@umber/core/suppliers';
+import { ibanSchema } from '../iban.js';
 
 /** A supplier on file: what a document's seller is recognised by. */
 export interface SupplierView {
@@ -23,12 +24,11 @@ export interface NewSupplier extends DraftedSupplier {
 const optional = Joi.string().trim().empty('').allow(null).default(null);
 const taxId = (text: string, helpers: Joi.CustomHelpers) =>
   checkTaxId(text) === 'wrong' ? helpers.error('any.invalid') : normalizeTaxId(text);
-const iban = (text: string, helpers: Joi.CustomHelpers) => (isIban(text) ? normalizeIban(text) : helpers.error('any.invalid'));
 
 export const newSupplierSchema = Joi.object<NewSupplier, true>({
   name: Joi.string().trim().min(2).max(200).required().messages({ '*': 'Type the supplier’s name, as its invoices say it.' }),
   taxId: optional.max(30).custom(taxId).messages({ '*': 'The tax id’s check digits are wrong. Compare it with the page.' }),
-  iban: optional.max(50).custom(iban).messages({ '*': 'The IBAN’s check digits are wrong. Compare it with the page.' }),
+  iban: ibanSchema.empty('').allow(null).default(null),
   mailDomain: optional
     .lowercase()
     .max(200)

@@ -12,7 +12,10 @@ import { readScan } from './scan.js';
 const require = createRequire(import.meta.url);
 const home = dirname(require.resolve('pdfjs-dist/package.json'));
 
-let pdfjs: ReturnType<typeof loadPdfjs> | undefined;
+let loaded: ReturnType<typeof loadPdfjs> | undefined;
+
+/** The library, loaded when the first PDF comes. */
+const pdfjs = () => (loaded ??= loadPdfjs());
 
 /**
  * The library and its interpreter in the build that runs on Node 20. That build puts another `push` on all arrays, right for
@@ -31,8 +34,7 @@ async function open(bytes: Uint8Array) {
   const head = Buffer.from(bytes.subarray(0, 1024)).toString('latin1');
   if (!head.includes('%PDF-'))
     throw new FileRefused('not-a-pdf', 'This is neither a PDF nor a picture that can be read (PNG, JPEG, TIFF).');
-  pdfjs ??= loadPdfjs();
-  const { getDocument, VerbosityLevel } = await pdfjs;
+  const { getDocument, VerbosityLevel } = await pdfjs();
   try {
     return await getDocument({
       data: new Uint8Array(bytes),
@@ -125,8 +127,7 @@ async function drawn(page: PDFPageProxy, scale: number, rotation = page.rotate) 
 
 /** What is on a page besides text: the largest picture's share of it and resolution, and whether text is drawn unseen. */
 async function paperOf(page: PDFPageProxy, { fnArray, argsArray }: Operations): Promise<Paper & { pixelsPerPoint: number }> {
-  pdfjs ??= loadPdfjs();
-  const { OPS } = await pdfjs;
+  const { OPS } = await pdfjs();
   const [left, top, right, bottom] = page.view;
   const area = Math.max(1, (right - left) * (bottom - top));
   let [pictureShare, pixelsPerPoint, unseen, shown] = [0, 0, 0, 0];

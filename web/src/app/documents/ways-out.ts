@@ -41,8 +41,6 @@ export class WaysOut {
       .open<ReasonDialog, ReasonQuestion, string>(ReasonDialog, {
         data: question,
         width: '480px',
-        enterAnimationDuration: 0,
-        exitAnimationDuration: 0,
       })
       .afterClosed()
       .pipe(filter((text) => text !== undefined));

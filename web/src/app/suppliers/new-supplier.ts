@@ -155,8 +155,6 @@ export class NewSuppliers {
         // The page at the left stays in sight: what is typed is compared with it.
         position: { top: '62px', right: '20px' },
         backdropClass: 'light-backdrop',
-        enterAnimationDuration: 0,
-        exitAnimationDuration: 0,
       })
       .afterClosed()
       .pipe(filter((supplier) => supplier !== undefined));
