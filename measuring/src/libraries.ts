@@ -8,7 +8,7 @@ import type { Decimal } from '@umber/core/money';
 import { Random } from '@umber/demo/random';
 import type { Entry } from './make.js';
 import { drawnInvoice, type DrawnInvoice } from './model.js';
-import { printed, printedDate, type Shown } from './sheets.js';
+import { printed, printedDate, type Shown } from './hand.js';
 import { truthOf } from './truth.js';
 
 /**
@@ -96,7 +96,7 @@ const shows = (invoice: DrawnInvoice, cells: Partial<Shown['cells']>): Shown => 
   iban: invoice.iban !== null,
   taxId: invoice.taxId,
   name: invoice.legalName,
-  onlyGross: false,
+  taxedLines: false,
   cells: { item: false, quantity: true, unit: false, price: false, rate: true, ...cells },
 });
 

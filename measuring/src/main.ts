@@ -9,9 +9,11 @@ import { makeDocuments, type Entry } from './make.js';
 import { BrowserPress, OfficePress } from './print.js';
 import { readersOf, readersTable, type ReadersOfScan } from './readers.js';
 import { scored, type Score } from './score.js';
+import { FAMILIES } from './sheets.js';
 import { measuredStacks } from './stacks.js';
+import { TRADE_FAMILIES } from './trade-sheets.js';
 
-const USAGE = `node measuring/dist/main.js make FOLDER [COUNT [SEED [office|libraries]]]   draws COUNT documents of every family, by Chromium, by LibreOffice or by others' libraries
+const USAGE = `node measuring/dist/main.js make FOLDER [COUNT [SEED [office|trade|libraries]]]   draws COUNT documents of every family, by Chromium or LibreOffice, of every trade's, or by others' libraries
 node measuring/dist/main.js read FOLDER                   reads them and keeps the words
 node measuring/dist/main.js score FOLDER [--misses]       reads the words' values and prints how many are right
 node measuring/dist/main.js stacks FOLDER [COUNT [SEED [scans]]]   draws stacks of documents in one file, and how many are separated and sorted right
@@ -49,7 +51,7 @@ const entriesOf = async (folder: string) => JSON.parse(await readFile(join(folde
 
 async function make(folder: string, count: number, seed: number, by: string | undefined): Promise<Entry[]> {
   const press = await (by === 'office' ? OfficePress : BrowserPress).open();
-  return makeDocuments(press, folder, count, seed).finally(() => press.close());
+  return makeDocuments(press, by === 'trade' ? TRADE_FAMILIES : FAMILIES, folder, count, seed).finally(() => press.close());
 }
 
 async function keepWords(folder: string): Promise<void> {

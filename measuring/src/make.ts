@@ -6,7 +6,7 @@ import { jpegOf } from '@umber/server/readers/picture-files';
 import { DAMAGES, DRAWN_AT, spoilt } from '@umber/demo/scanning';
 import { drawnInvoice } from './model.js';
 import type { Press } from './print.js';
-import { FAMILIES } from './sheets.js';
+import type { Family } from './sheets.js';
 import { truthOf } from './truth.js';
 
 /** A document of the set: its file, its answers and what it was made as. */
@@ -18,18 +18,24 @@ export interface Entry {
   readonly truth: ReturnType<typeof truthOf>;
 }
 
-/** Draws `count` documents of every family into the folder: each as PDF and, one page long, as a scan too. */
-export async function makeDocuments(press: Press, folder: string, count: number, firstSeed: number): Promise<Entry[]> {
+/** Draws `count` documents of each of the families into the folder: each as PDF and, one page long, as a scan too. */
+export async function makeDocuments(
+  press: Press,
+  families: readonly Family[],
+  folder: string,
+  count: number,
+  firstSeed: number,
+): Promise<Entry[]> {
   await mkdir(folder, { recursive: true });
   const pool = new ReaderPool({ size: 2 });
   const entries: Entry[] = [];
   try {
-    for (const [index, family] of FAMILIES.entries()) {
+    for (const [index, family] of families.entries()) {
       for (let i = 0; i < count; i++) {
         const seed = firstSeed + index * 1000 + i;
         const invoice = drawnInvoice(seed, family.wish);
-        const { html, shows } = family.draw(invoice);
-        const truth = truthOf(invoice, shows);
+        const { html, shows, invoice: shown = invoice } = family.draw(invoice);
+        const truth = truthOf(shown, shows);
         const country = invoice.phrases.country;
         const pdf = await press.pdf(html);
         const name = `${family.name}-${seed}`;

@@ -2,6 +2,7 @@ import { checkTaxId, ibanOf } from '@umber/core/identifiers';
 import { addDays } from '@umber/core/dates';
 import { Decimal } from '@umber/core/money';
 import { PHRASES, type Phrases } from './phrases.js';
+import { RARER_PHRASES } from './rarer-phrases.js';
 import { Random } from '@umber/demo/random';
 
 /** One line of an invoice that is to be drawn; amounts exact, as printed. */
@@ -61,6 +62,8 @@ export interface Wish {
   readonly returns?: boolean;
   readonly utility?: boolean;
   readonly items?: boolean;
+  /** Worded as fewer suppliers do. */
+  readonly rarer?: boolean;
 }
 
 const cents = (value: Decimal) => value.toDecimalPlaces(2, Decimal.ROUND_HALF_UP);
@@ -68,7 +71,7 @@ const cents = (value: Decimal) => value.toDecimalPlaces(2, Decimal.ROUND_HALF_UP
 /** An invoice that adds up, the same for the same seed. */
 export function drawnInvoice(seed: number, wish: Wish): DrawnInvoice {
   const random = new Random(seed);
-  const phrases = PHRASES[seed % PHRASES.length];
+  const phrases = (wish.rarer ? RARER_PHRASES : PHRASES)[seed % PHRASES.length];
   const brand = random.pick(phrases.names);
   const rates = random.some(phrases.rates, wish.rates ?? 1);
   const lines = Array.from({ length: random.whole(...wish.lines) }, () => lineOf(random, phrases, wish, rates));

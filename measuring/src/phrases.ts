@@ -55,7 +55,7 @@ export interface Phrases {
   readonly signAfter: boolean;
 }
 
-const list = (text: string): string[] => text.split('|').map((part) => part.trim());
+export const list = (text: string): string[] => text.split('|').map((part) => part.trim());
 
 const en: Phrases = {
   language: 'en',

@@ -1,7 +1,7 @@
 import { addDays } from '@umber/core/dates';
 import type { Decimal } from '@umber/core/money';
 import type { DrawnInvoice } from './model.js';
-import type { Shown } from './sheets.js';
+import type { Shown } from './hand.js';
 
 /** What a careful person reads off a document: values by field name, null where the page does not show one. */
 export interface Truth {
@@ -34,11 +34,11 @@ export function truthOf(invoice: DrawnInvoice, shows: Shown): Truth {
     },
     lines: invoice.lines.map((line) => ({
       itemNumber: shows.cells.item ? line.item : null,
-      description: line.description,
+      description: line.description.replaceAll('\n', ' '),
       quantity: shows.cells.quantity ? (line.quantity?.toString() ?? null) : null,
       unit: shows.cells.unit ? line.unit : null,
       unitPrice: shows.cells.price ? plain(line.price) : null,
-      netAmount: plain(line.net),
+      netAmount: shows.taxedLines ? null : plain(line.net),
       taxRate: line.rate.replace(',', '.'),
     })),
   };
