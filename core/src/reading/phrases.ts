@@ -26,6 +26,9 @@ interface Token {
 const folded = new Map<string, string>();
 const MOST_FOLDED = 20_000;
 
+/** Words that a phrase with a misread letter may have. */
+const MOST_MISREAD = 3;
+
 /** Lower case, without accents, punctuation as spaces; `#`, `%`, `°` and currency signs stay. */
 export function fold(text: string): string {
   const known = folded.get(text);
@@ -72,7 +75,7 @@ export class PhraseBook<T> {
     const joined = key.replaceAll(' ', '');
     if (joined === key || joined.length < 4) return;
     this.#joined.set(joined, [...(this.#joined.get(joined) ?? []), value]);
-    this.#joinedSpelling.add(joined);
+    if (key.split(' ').length <= MOST_MISREAD) this.#joinedSpelling.add(joined);
   }
 
   /** All values filed under exactly this text. */
@@ -122,7 +125,7 @@ export class PhraseBook<T> {
 
   /** A phrase of several words of a scan, one letter of which was misread, its spaces lost or not: "Bil Ref.", "Pedidomúm." */
   #misread(tokens: readonly Token[]): readonly T[] | undefined {
-    if (tokens.length > 3 || !tokens.every(({ scanned }) => scanned)) return undefined;
+    if (tokens.length > MOST_MISREAD || !tokens.every(({ scanned }) => scanned)) return undefined;
     const joined = tokens.map(({ token }) => token).join('');
     return joined.length < 6 ? undefined : this.#joined.get(this.#joinedSpelling.corrected(joined));
   }

@@ -6,6 +6,8 @@ const LONG = 9;
 /** A list of words that finds the one that a misread word was meant to be. */
 export class Spelling {
   readonly #words = new Set<string>();
+  /** Words that are in the list and not yet in the maps below: those are made when the first misread word comes. */
+  #waiting: string[] = [];
   /** Each word with one letter left out, to the words it can come from. */
   readonly #shortened = new Map<string, Set<string>>();
   /** Long words by their first and last letter. */
@@ -14,7 +16,10 @@ export class Spelling {
   add(word: string): void {
     if (this.#words.has(word)) return;
     this.#words.add(word);
-    if (word.length < SHORTEST) return;
+    if (word.length >= SHORTEST) this.#waiting.push(word);
+  }
+
+  #file(word: string): void {
     if (word.length >= LONG) {
       const ends = endsOf(word);
       this.#long.set(ends, [...(this.#long.get(ends) ?? []), word]);
@@ -37,6 +42,8 @@ export class Spelling {
   corrected(word: string): string {
     if (/\d/.test(word) && /\p{L}/u.test(word)) return inLetters(word).find((other) => this.#words.has(other)) ?? word;
     if (word.length < SHORTEST || this.#words.has(word) || /\d/.test(word)) return word;
+    for (const waiting of this.#waiting) this.#file(waiting);
+    this.#waiting = [];
     const meant = new Set(
       [word, ...withoutOne(word)].flatMap((short) => [...(this.#shortened.get(short) ?? [])]).filter((other) => oneApart(word, other)),
     );

@@ -43,14 +43,19 @@ export const COLUMN_ROLES = [
 ] as const;
 export type ColumnRole = (typeof COLUMN_ROLES)[number];
 
+/** Kinds that a title names; everything else is `other`. */
+export type NamedKind = Exclude<DocumentKind, 'other'>;
 export type DocumentKind = 'invoice' | 'credit-note' | 'statement' | 'reminder' | 'delivery-note' | 'order-confirmation' | 'other';
 
-/** The words of one language that reading knows. Write them as printed; case, accents and punctuation do not matter. */
+/**
+ * The words of one language that reading knows. Write them as printed; case, accents and punctuation do not matter. In labels, columns
+ * and kinds `(net|total net) amount` stands for both, and `vat (no|)` for one with its end and one without.
+ */
 export interface Lexicon {
   readonly language: string;
   readonly labels: Readonly<Record<LabelMeaning, readonly string[]>>;
   readonly columns: Readonly<Record<ColumnRole, readonly string[]>>;
-  readonly kinds: Readonly<Partial<Record<DocumentKind, readonly string[]>>>;
+  readonly kinds: Readonly<Record<NamedKind, readonly string[]>>;
   readonly words: {
     /** Small words that tell the language of a text. */
     readonly common: readonly string[];
