@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { availableParallelism } from 'node:os';
 import { basename } from 'node:path';
 import { separate } from '@umber/core/separating';
-import { readDocument, type DocumentReading, type LineMethod, type ReadValue } from '@umber/core/reading';
+import { LINE_CELLS, readDocument, type DocumentReading, type LineMethod, type ReadValue } from '@umber/core/reading';
 import { openArrival } from './readers/opened.js';
 import { ReaderPool } from './readers/reader-pool.js';
 
@@ -82,9 +82,7 @@ function shown(reading: DocumentReading, offset: number): unknown {
     // The format has no word for an order confirmation.
     kind: reading.kind === 'order-confirmation' ? 'other' : reading.kind,
     fields: Object.fromEntries(Object.entries(reading.fields).map(([name, read]) => [name, value(read)])),
-    lines: reading.lines.map(({ page: _page, box: _box, ...cells }) =>
-      Object.fromEntries(Object.entries(cells).map(([name, read]) => [name, value(read)])),
-    ),
+    lines: reading.lines.map((line) => Object.fromEntries(LINE_CELLS.map((name) => [name, value(line[name])]))),
     doubts: reading.doubts,
   };
 }

@@ -1,5 +1,5 @@
 import { bottom, overlapX, right, type Box } from '../geometry/index.js';
-import { isWeak, type Label } from './labels.js';
+import { isSmallWord, isWeak, type Label } from './labels.js';
 import type { LabelMeaning } from './lexicon/index.js';
 import type { Span } from './spans.js';
 import type { Row, Run } from './words.js';
@@ -23,6 +23,10 @@ const FAR = 4;
 /** How far below a label its value may be, in heights of the label, and below one of a row of labels, some of which may have two lines. */
 const FAR_BELOW = 2.4;
 const FAR_BELOW_HEADS = 3.4;
+
+/** Words that a line of a text has at least, and what a value counts less that stands in its next line. */
+const SENTENCE = 5;
+const WRAPPED = 0.1;
 
 /** What a weak label counts less, one that also occurs in ordinary text. */
 const WEAK = 0.12;
@@ -77,7 +81,7 @@ export class LabelledRows {
     });
     const next = Math.min(
       ...(this.#byRun.get(label.run) ?? [])
-        .filter((other) => other.from >= label.to && other.meaning !== label.meaning)
+        .filter((other) => other.from >= label.to && other.meaning !== label.meaning && !isSmallWord(other.phrase))
         .map((other) => other.to),
     );
     // What stands behind the next label is that one's.
@@ -91,12 +95,25 @@ export class LabelledRows {
         ? [found(under, 'below', -0.1), ...toRight.map((candidate) => ({ ...candidate, score: candidate.score - 0.15 }))]
         : toRight;
     }
+    const wrapped = this.#wrapped(label, spansOf);
+    if (wrapped) return [found(wrapped, 'same run', WRAPPED)];
     if (label.to < label.run.words.length && !this.#endsInLabels(label)) return [];
     const below = this.#vertical(label, spansOf, 1).map((span) =>
       found(span, 'below', isWeak(label.phrase) && isCaption(label, span) ? -WEAK : 0),
     );
     if (below.length > 0 || !above) return below;
     return this.#vertical(label, spansOf, -1).map((span) => found(span, 'above'));
+  }
+
+  /** What begins the next line of a text whose line ends in the label: “a total of” and “973.72” below. */
+  #wrapped<S extends Span>(label: Label, spansOf: SpansOf<S>): S | null {
+    const { run } = label;
+    if (label.from === 0 || run.words.length - label.to > 2 || run.words.length < SENTENCE) return null;
+    const place = this.#places.get(run.row) ?? -1;
+    const [row, next] = [this.#rows[place], this.#rows[place + 1] as Row | undefined];
+    if (!next || next.page !== run.page || row.runs.length > 1 || Math.abs(next.runs[0].box.x - run.box.x) > 2) return null;
+    if (next.box.y - bottom(run.box) > run.box.height) return null;
+    return spansOf(next.runs[0]).find((span) => span.from <= 2) ?? null;
   }
 
   #labelScore(label: Label): number {

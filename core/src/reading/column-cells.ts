@@ -1,14 +1,13 @@
 import { middleX, overlapX, right, union, type Box } from '../geometry/index.js';
 import { NUMERIC_ROLES, TEXT_ROLES, type Head } from './column-heads.js';
-import type { ColumnRole } from './lexicon/index.js';
 import { readNumber, type DecimalMark } from './numbers.js';
 import { onceEachMark } from './once.js';
 import { numberSpans } from './spans.js';
 import { run as makeRun, type Run, type Word } from './words.js';
 
 /** Which words of a run stand in which column. */
-export function place(printed: Run, heads: readonly Head[], mark: DecimalMark): Map<ColumnRole, Word[]> {
-  const groups = new Map<ColumnRole, Word[]>();
+export function place(printed: Run, heads: readonly Head[], mark: DecimalMark): Map<Head, Word[]> {
+  const groups = new Map<Head, Word[]>();
   const run = unglued(printed, heads);
   const whole = columnOf(run.box, run.words, heads, mark);
   const crossed = heads.filter((head) => overlapX(head.box, run.box) > 1);
@@ -18,12 +17,13 @@ export function place(printed: Run, heads: readonly Head[], mark: DecimalMark): 
     whole?.role === 'quantity' &&
     !heads.some((head) => head.role === 'unit')
   )
-    return groups.set('quantity', [...run.words]);
-  if (whole?.role === 'unit' && isQuantityWithUnit(run.words, mark) && heads.some((head) => head.role === 'quantity'))
-    return groups.set('quantity', run.words.slice(0, -1)).set('unit', run.words.slice(-1));
+    return groups.set(whole, [...run.words]);
+  const quantity = heads.find((head) => head.role === 'quantity');
+  if (whole?.role === 'unit' && isQuantityWithUnit(run.words, mark) && quantity)
+    return groups.set(quantity, run.words.slice(0, -1)).set(whole, run.words.slice(-1));
   const several = whole !== null && NUMERIC_ROLES.has(whole.role) && run.words.length > 1 && numberSpans(run, mark).length > 1;
   if (crossed.length <= 1 && whole && !several && !endsInNumericColumn(run, heads, mark, whole))
-    return groups.set(whole.role, [...run.words]);
+    return groups.set(whole, [...run.words]);
   let last = null as Head | null;
   for (const words of numbersTogether(run, mark)) {
     const box = union(words);
@@ -31,7 +31,7 @@ export function place(printed: Run, heads: readonly Head[], mark: DecimalMark): 
     const goesOn: boolean =
       last?.role === 'description' && words[0] !== run.words[0] && !heads.some((head) => head !== last && overlapX(head.box, box) > -1);
     const head: Head | null = goesOn ? last : columnOf(box, words, heads, mark);
-    if (head) groups.set(head.role, [...(groups.get(head.role) ?? []), ...words]);
+    if (head) groups.set(head, [...(groups.get(head) ?? []), ...words]);
     last = head;
   }
   return groups;
@@ -85,7 +85,8 @@ function columnOf(box: Box, words: readonly Word[], heads: readonly Head[], mark
   let best: Head | null = null;
   let least = Infinity;
   heads.forEach((head, i) => {
-    const text = TEXT_ROLES.has(head.role);
+    const other = head.role === 'other';
+    const text = other || TEXT_ROLES.has(head.role);
     const end = text ? (heads[i + 1]?.box.x ?? Infinity) : right(head.box);
     const inside = overlapX(box, head.box) > 0.3 * Math.min(box.width, head.box.width);
     const edges = Math.min(

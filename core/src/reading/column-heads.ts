@@ -5,15 +5,18 @@ import { readNumber, type DecimalMark } from './numbers.js';
 import { numberSpans } from './spans.js';
 import type { Row, Run } from './words.js';
 
+/** What stands under a head: `other` is known to be a column, and nothing that lines are made of. */
+export type HeadRole = ColumnRole | 'other';
+
 /** A column's head: what the column holds, and where the head stands, in points. */
 export interface Head {
-  readonly role: ColumnRole;
+  readonly role: HeadRole;
   readonly run: Run;
   readonly box: Box;
 }
 
 /** What columns of words hold, and below what those of numbers do. */
-export const TEXT_ROLES = new Set<ColumnRole>(['description', 'itemNumber', 'unit', 'position']);
+export const TEXT_ROLES = new Set<HeadRole>(['description', 'itemNumber', 'unit', 'position']);
 /** The order in which roles get their heads: those that a table can least do without first. */
 const PREFERENCE: readonly ColumnRole[] = [
   'description',
@@ -33,10 +36,12 @@ const PREFERENCE: readonly ColumnRole[] = [
 /** What lines are told by: a table of tax rates has amounts, but nothing that was sold. */
 const OF_LINES: readonly ColumnRole[] = ['description', 'quantity', 'unitPrice'];
 
-/** Whether later heads are the first ones again; below the totals they must be those of lines. */
+/** Whether later heads are the first ones again: with one at least of those that tell lines, below the totals with all of them. */
 export function areAgain(found: readonly Head[], first: readonly Head[], belowTotals: boolean): boolean {
   const has = (heads: readonly Head[], role: ColumnRole) => heads.some((head) => head.role === role);
-  return found.length >= first.length - 2 && (!belowTotals || OF_LINES.every((role) => has(found, role) || !has(first, role)));
+  const wanted = OF_LINES.filter((role) => has(first, role));
+  const again = wanted.filter((role) => has(found, role));
+  return found.length >= first.length - 2 && (belowTotals ? again.length === wanted.length : again.length > 0 || wanted.length === 0);
 }
 
 /** The rows with heads in one row that a scan's slope parted into two: the one takes up the gaps of the other. */
@@ -88,7 +93,7 @@ export function repeatedHeads(first: readonly Head[], again: readonly Head[]): H
   return first.map((head) => ({ ...head, box: { ...head.box, x: head.box.x + move } }));
 }
 
-export const NUMERIC_ROLES: ReadonlySet<ColumnRole> = new Set(PREFERENCE.filter((role) => !TEXT_ROLES.has(role)));
+export const NUMERIC_ROLES: ReadonlySet<HeadRole> = new Set(PREFERENCE.filter((role) => !TEXT_ROLES.has(role)));
 /** Rows below a head that tell what its column holds. */
 export const LOOKED_BELOW = 12;
 
@@ -108,9 +113,17 @@ function rolesByContent(roles: readonly ColumnRole[], box: Box, below: readonly 
     const numeric = roles.filter((role) => NUMERIC_ROLES.has(role));
     return numeric.length > 0 ? numeric : ['netAmount'];
   }
+  if (roles.includes('itemNumber') && roles.includes('description') && headsCodes(box, below, mark))
+    return roles.filter((role) => role !== 'description');
   if (!roles.includes('position')) return roles;
   if (!isCounted(box, below, mark)) return roles.filter((role) => role !== 'position');
   return countsUp(box, below) ? roles.filter((role) => role !== 'quantity' && role !== 'itemNumber') : roles;
+}
+
+/** Whether the lines have codes under the head: a word that names both articles and their numbers then heads the numbers. */
+function headsCodes(box: Box, below: readonly Row[], mark: DecimalMark): boolean {
+  const cells = linesIn(below, mark).flatMap((row) => row.runs.filter((run) => Math.abs(run.box.x - box.x) < ONE_EDGE));
+  return cells.length > 0 && cells.every((run) => run.words.length === 1 && isCode(run.text));
 }
 
 /** Whether the whole numbers under the head count up by one, line by line: "No" then heads positions, not quantities or item numbers. */
@@ -139,11 +152,7 @@ function isCounted(box: Box, below: readonly Row[], mark: DecimalMark): boolean 
 export function headsOf(row: Row, rows: readonly Row[], totals: ReadonlySet<Row>, language: string, mark: DecimalMark): Head[] | null {
   const found = row.runs.map((run, i) => ({ run, hits: i === 0 && isOfSideBar(run, language) ? [] : columnHeadsIn(run, language) }));
   if (found.reduce((sum, { hits }) => sum + hits.length, 0) < 2) return null;
-  const at = rows.findIndex((other) => other.index > row.index);
-  const ahead = (at < 0 ? [] : rows.slice(at, at + LOOKED_BELOW)).filter((other) => other.page === row.page);
-  const end = ahead.findIndex((other) => totals.has(other));
-  // The totals' columns are other ones.
-  const below = end > 0 ? ahead.slice(0, end) : ahead;
+  const below = rowsUnder(row, rows, totals);
   const options = found.flatMap(({ run, hits }) =>
     hits.map((hit) => {
       const box = union(run.words.slice(hit.from, hit.to));
@@ -152,7 +161,6 @@ export function headsOf(row: Row, rows: readonly Row[], totals: ReadonlySet<Row>
   );
   const covered = new Set(options.map((option) => option.run));
   if (row.runs.some((run) => numberSpans(run, mark).some((span) => span.number.places === 2))) return null;
-  if (row.runs.filter((run) => !covered.has(run)).length > 2) return null;
   const heads: Head[] = [];
   const free = new Set(options);
   // The least ambiguous heads first.
@@ -165,11 +173,56 @@ export function headsOf(row: Row, rows: readonly Row[], totals: ReadonlySet<Row>
     heads.push({ role, run: able[0].run, box: able[0].box });
   }
   const roles = new Set(heads.map((head) => head.role));
+  const unknown = row.runs.filter((run) => !covered.has(run));
+  if (unknown.length > Math.max(2, roles.size >= 4 ? roles.size : 0)) return null;
   if (!roles.has('netAmount') && !roles.has('unitPrice') && !roles.has('grossAmount')) return null;
   if (!roles.has('description') && !roles.has('quantity') && heads.length < 3) return null;
   const named = roles.has('description') ? overItsText(heads, below) : withDescription(heads, below, mark);
-  return withCodes(withUnnamed(named, below, mark), below, mark).sort((a, b) => a.box.x - b.box.x);
+  const known = withCodes(withUnnamed(named, below, mark), below, mark);
+  return withOthers(known, [...unknown.map((run) => ({ run, box: run.box })), ...free], below, mark).sort((a, b) => a.box.x - b.box.x);
 }
+
+/** The rows that tell what stands under a row of heads: those of its page down to the totals, whose columns are other ones. */
+export function rowsUnder(row: Row, rows: readonly Row[], totals: ReadonlySet<Row>): readonly Row[] {
+  const at = rows.findIndex((other) => other.index > row.index);
+  const ahead = (at < 0 ? [] : rows.slice(at, at + LOOKED_BELOW)).filter((other) => other.page === row.page);
+  const end = ahead.findIndex((other) => totals.has(other));
+  return end > 0 ? ahead.slice(0, end) : ahead;
+}
+
+/** The heads, with ones for columns that most lines have and whose heads say nothing known: what stands there belongs to no other cell. */
+function withOthers(
+  heads: readonly Head[],
+  spare: readonly { readonly run: Run; readonly box: Box }[],
+  below: readonly Row[],
+  mark: DecimalMark,
+): Head[] {
+  const lines = linesIn(below, mark);
+  const all = [...heads];
+  for (const { run, box } of spare) {
+    const column = lines.flatMap((row) =>
+      row.runs.filter(
+        (one) =>
+          (overlapX(one.box, box) > 0 || Math.abs(right(one.box) - right(box)) < ONE_EDGE) &&
+          !all.some((head) => overlapX(head.box, one.box) > 0),
+      ),
+    );
+    if (column.length < 2 || column.length < 0.6 * lines.length || all.some((head) => overlapX(head.box, box) > 0)) continue;
+    all.push({ role: isOfCodes(column, box, heads) ? 'itemNumber' : 'other', run, box });
+  }
+  return all;
+}
+
+/** Whether a column right before the descriptions holds codes, where no other head names the item numbers. */
+function isOfCodes(column: readonly Run[], box: Box, heads: readonly Head[]): boolean {
+  const description = heads.find((head) => head.role === 'description');
+  if (!description || heads.some((head) => head.role === 'itemNumber') || box.x > description.box.x) return false;
+  if (heads.some((head) => head.box.x > box.x && head.box.x < description.box.x)) return false;
+  return column.every((run) => run.words.length === 1 && isCode(run.text));
+}
+
+/** Whether a word can be an item number: capitals and digits, a digit among them, and no amount. */
+const isCode = (text: string): boolean => /^(?=.*\d)[\p{Lu}\d][\p{Lu}\d./-]{2,}$/u.test(text) && !/[.,]\d\d$/.test(text);
 
 /** Left edges that differ by less are one edge. */
 export const ONE_EDGE = 4;
@@ -192,7 +245,7 @@ function overItsText(heads: readonly Head[], below: readonly Row[]): Head[] {
 }
 
 /** Rows that look like a table's lines: several runs, an amount among them. */
-const linesIn = (rows: readonly Row[], mark: DecimalMark): Row[] =>
+export const linesIn = (rows: readonly Row[], mark: DecimalMark): Row[] =>
   rows.filter((row) => row.runs.length > 2 && row.runs.some((run) => readNumber(run.text, mark)?.places === 2));
 
 /** The heads, with one for the column of text under no head that most lines have. */

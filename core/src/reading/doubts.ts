@@ -157,6 +157,8 @@ function askAboutTotals(reading: WithoutDoubts, checks: Checks, ask: Ask): void 
   const { netTotal, taxTotal, grossTotal, amountDue, currency } = reading.fields;
   if (!grossTotal) ask('grossTotal', 'No total was found on the page.');
   if (!grossTotal && !amountDue) ask('amountDue', 'No amount to pay was found on the page.');
+  if (!grossTotal)
+    for (const field of ['netTotal', 'taxTotal'] as const) if (!reading.fields[field]) ask(field, 'No total was found that it belongs to.');
   if (!currency) ask('currency', 'No currency is printed on the page.');
   else if (checks.likelierCurrency)
     ask('currency', `The amounts are in ${currency.value}, but the account is in a country that uses ${checks.likelierCurrency}.`);
@@ -187,7 +189,7 @@ function askAboutLines(reading: WithoutDoubts, checks: Checks, ask: Ask): void {
     !checks.trust.scanned && reading.lines.every((line) => line[cell] === null) && !checks.headedColumns().has(cell);
   if (!checks.linesFit) ask('lines', 'The lines do not sum to the net total: is one missing or too many?');
   reading.lines.forEach((line, index) => {
-    if (line.netAmount === null) ask('netAmount', `Line ${index + 1} has no amount.`, index);
+    if (line.netAmount === null && line.taxedAmount === undefined) ask('netAmount', `Line ${index + 1} has no amount.`, index);
     if (line.description === null) ask('description', `Line ${index + 1} has no description.`, index);
     if (checks.lineArithmetic[index] === 'wrong') {
       ask('quantity', `Line ${index + 1}: quantity × price is not the amount.`, index);

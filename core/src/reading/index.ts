@@ -14,3 +14,4 @@ export * from './text-layer.js';
 export * from './page-signs.js';
 export * from './unproven.js';
 export * from './citations.js';
+export { netAmounts } from './taxed-lines.js';

@@ -87,6 +87,9 @@ const COMMON = new Map<string, string[]>();
 for (const { language, words } of LEXICONS)
   for (const word of new Set(words.common.map(fold))) COMMON.set(word, [...(COMMON.get(word) ?? []), language]);
 
+/** Whether the phrase is one of the small words of a language: “van”, “of”. */
+export const isSmallWord = (phrase: string): boolean => COMMON.has(phrase);
+
 /** The language most labels and small words on the rows belong to, ties to the first of the list; English where nothing tells. */
 export function languageOf(rows: readonly Row[]): string {
   return likelyLanguage(rows) ?? 'en';

@@ -28,6 +28,8 @@ export interface LineTable {
   readonly lines: readonly LineRow[];
   /** Rows of the document that belong to the table, so that totals are not looked for there. */
   readonly rows: ReadonlySet<number>;
+  /** Whether the head of the amounts says that they have the tax in them. */
+  readonly taxed?: boolean;
   readonly heads: readonly { readonly role: ColumnRole; readonly run: Run; readonly box: Box }[];
 }
 
@@ -47,7 +49,7 @@ export function expectedAmount(cells: LineRow['cells'], per: Decimal | null = va
 /** How quantity × price stands to the amount: right, right per 100 or 1000, wrong, or not to be told. */
 export const lineArithmetic = onceEach((cells: LineRow['cells']): 'right' | 'wrong' | 'untold' => {
   if (isFarOff(cells)) return 'wrong';
-  const amount = value(cells.netAmount);
+  const amount = value(cells.netAmount ?? cells.grossAmount);
   if (!amount) return 'untold';
   const direct = expectedAmount(cells);
   if (!direct) return 'untold';
@@ -62,9 +64,10 @@ export const lineArithmetic = onceEach((cells: LineRow['cells']): 'right' | 'wro
 });
 
 /** Whether quantity × price misses the amount so plainly, per any unit, that exact decimals are not needed to tell. */
-function isFarOff({ quantity, unitPrice, netAmount, discount, per }: LineRow['cells']): boolean {
-  if (!quantity || !unitPrice || !netAmount) return false;
-  const amount = Math.abs(Number(netAmount.value));
+function isFarOff({ quantity, unitPrice, netAmount, grossAmount, discount, per }: LineRow['cells']): boolean {
+  const printed = netAmount ?? grossAmount;
+  if (!quantity || !unitPrice || !printed) return false;
+  const amount = Math.abs(Number(printed.value));
   const product = Math.abs(Number(quantity.value) * Number(unitPrice.value) * (1 - Math.abs(Number(discount?.value ?? 0)) / 100));
   const margin = 0.02 + 0.0001 * amount;
   return [Number(per?.value ?? 1) || 1, ...PRICE_UNITS].every((unit) => Math.abs(product / Math.abs(unit) - amount) > margin);

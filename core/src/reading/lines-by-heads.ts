@@ -1,7 +1,18 @@
 import { bottom, right, union, type Box } from '../geometry/index.js';
 import type { LabelledRows } from './candidates.js';
 import { numberCell, numberIn, place } from './column-cells.js';
-import { areAgain, headsOf, joinSlopedHeads, LOOKED_BELOW, ONE_EDGE, repeatedHeads, TEXT_ROLES, type Head } from './column-heads.js';
+import {
+  areAgain,
+  headsOf,
+  joinSlopedHeads,
+  LOOKED_BELOW,
+  ONE_EDGE,
+  repeatedHeads,
+  rowsUnder,
+  TEXT_ROLES,
+  type Head,
+} from './column-heads.js';
+import { provenRoles } from './column-roles.js';
 import { itemNumberBelow } from './item-below.js';
 import type { ColumnRole } from './lexicon/index.js';
 import { repaired, type Cell, type LineRow, type LineTable } from './line-row.js';
@@ -18,7 +29,10 @@ export function linesByHeads(all: readonly Row[], labelled: LabelledRows, mark: 
   const used = new Set<number>();
   let page = 0;
   const totals = new Set(rows.filter((row) => startsTotals(row, labelled, mark)));
-  const headsOfRow = (row: Row) => headsOf(row, rows, totals, language, mark);
+  const headsOfRow = (row: Row) => {
+    const found = headsOf(row, rows, totals, language, mark);
+    return found && provenRoles(found, rowsUnder(row, rows, totals), mark);
+  };
   const headsOfRows = new Map(rows.map((row) => [row, headsOfRow(row)]));
   const most = Math.max(0, ...[...headsOfRows.values()].map((found) => found?.length ?? 0));
   for (const full of rows) {
@@ -52,7 +66,8 @@ export function linesByHeads(all: readonly Row[], labelled: LabelledRows, mark: 
     takeRow(row, heads, lines, mark, labelled, used);
   }
   if (heads.length === 0) return null;
-  return { method: 'heads', lines: lines.map(finish), rows: used, heads };
+  const taxed = amountRoleOf(heads) === 'grossAmount';
+  return { method: 'heads', lines: lines.map(finish).map((line) => (taxed ? asAmounts(line) : line)), rows: used, heads: heads.filter(isOfLines), taxed };
 }
 
 /** Whether a row on the next page is a line of the same table though its heads are not repeated: its amount stands where theirs do. */
@@ -115,17 +130,20 @@ interface Draft {
   bottom: number;
   rowHeight: number;
   cells: Map<ColumnRole, Word[]>;
+  /** Words in columns that are no cell of a line. */
+  beside: Word[];
   mark: DecimalMark;
 }
 
 function takeRow(row: Row, heads: readonly Head[], lines: Draft[], mark: DecimalMark, labelled: LabelledRows, used: Set<number>): void {
   const cells = new Map<ColumnRole, Word[]>();
-  for (const run of row.runs) for (const [role, words] of place(run, heads, mark)) cells.set(role, [...(cells.get(role) ?? []), ...words]);
-  const amountRole: ColumnRole = heads.some((head) => head.role === 'netAmount')
-    ? 'netAmount'
-    : heads.some((head) => head.role === 'grossAmount')
-      ? 'grossAmount'
-      : 'unitPrice';
+  const beside: Word[] = [];
+  for (const run of row.runs)
+    for (const [{ role }, words] of place(run, heads, mark)) {
+      if (role === 'other') beside.push(...words);
+      else cells.set(role, [...(cells.get(role) ?? []), ...words]);
+    }
+  const amountRole = amountRoleOf(heads);
   const printed = numberIn(cells.get(amountRole), mark);
   const amount = printed !== null && sameGrain(printed, lines[0], amountRole) ? printed : null;
   const last = lines.at(-1);
@@ -135,13 +153,15 @@ function takeRow(row: Row, heads: readonly Head[], lines: Draft[], mark: Decimal
     inTable &&
     (cells.has('description') || cells.has('itemNumber') || !heads.some((head) => head.role === 'description'))
   ) {
-    lines.push({ page: row.page, boxes: [row.box], bottom: bottom(row.box), rowHeight: row.box.height, cells, mark });
+    lines.push({ page: row.page, boxes: [row.box], bottom: bottom(row.box), rowHeight: row.box.height, cells, beside, mark });
     used.add(row.index);
     return;
   }
   if (!last || last.page !== row.page) return;
-  if (row.box.y - last.bottom > 1.1 * last.rowHeight || !isContinuation(row, last, cells, labelled)) return;
-  const runs = row.runs.filter((run) => !/^[^\p{L}\d]+$/u.test(run.text));
+  const own = row.runs.filter((run) => !run.words.every((word) => beside.includes(word)));
+  if (row.box.y - last.bottom > 1.1 * last.rowHeight || own.length === 0 || !isContinuation(own, last, cells, labelled)) return;
+  last.beside.push(...beside);
+  const runs = own.filter((run) => !/^[^\p{L}\d]+$/u.test(run.text));
   const rest = wrappedItem(runs, last);
   if (rest) last.cells.set('itemNumber', [...(last.cells.get('itemNumber') ?? []), ...rest.words]);
   const text = runs.filter((run) => run !== rest);
@@ -151,6 +171,20 @@ function takeRow(row: Row, heads: readonly Head[], lines: Draft[], mark: Decimal
   last.boxes.push(row.box);
   last.bottom = bottom(row.box);
   used.add(row.index);
+}
+
+const isOfLines = (head: Head): head is Head & { readonly role: ColumnRole } => head.role !== 'other';
+
+/** What the amounts of the lines are. */
+function amountRoleOf(heads: readonly Head[]): 'netAmount' | 'grossAmount' | 'unitPrice' {
+  const of = (role: ColumnRole) => heads.some((head) => head.role === role);
+  return of('netAmount') ? 'netAmount' : of('grossAmount') ? 'grossAmount' : 'unitPrice';
+}
+
+/** The line with its only amount, which has the tax in it, as the amount that is reckoned with. */
+function asAmounts(line: LineRow): LineRow {
+  const { grossAmount, ...cells } = line.cells;
+  return grossAmount ? { ...line, cells: { ...cells, netAmount: grossAmount } } : line;
 }
 
 /** Amounts of one table have one number of decimals; a lone other one is text under the table. */
@@ -167,12 +201,12 @@ function wrappedItem(runs: readonly Run[], last: Draft): Run | null {
   return Math.abs(first.box.x - item[0].x) < 4 && /[-/]$/.test(item[item.length - 1].text) ? first : null;
 }
 
-function isContinuation(row: Row, last: Draft, cells: ReadonlyMap<ColumnRole, Word[]>, labelled: LabelledRows): boolean {
+function isContinuation(runs: readonly Run[], last: Draft, cells: ReadonlyMap<ColumnRole, Word[]>, labelled: LabelledRows): boolean {
   const description = last.cells.get('description');
-  if (!description || row.runs.length > 2) return false;
+  if (!description || runs.length > 2) return false;
   const left = Math.min(...description.map((word) => word.x));
-  const wrapped = wrappedItem(row.runs, last);
-  const first = row.runs.find((run) => run !== wrapped) ?? row.runs[0];
+  const wrapped = wrappedItem(runs, last);
+  const first = runs.find((run) => run !== wrapped) ?? runs[0];
   if (first.box.x < left - 4 || first.box.x > Math.max(...description.map(right)) + 10) return false;
   if (
     labelled.onRow(first.row).some((label) => label.run === first && label.from === 0 && label.meaning === 'other' && /\d/.test(first.text))
@@ -199,5 +233,5 @@ function finish(draft: Draft): LineRow {
       if (unit.length > 0) cells.unit = { value: unit.map((word) => word.text).join(' '), box: union(unit) };
     }
   }
-  return repaired({ page: draft.page, box: union(draft.boxes), cells, words: [...draft.cells.values()].flat() });
+  return repaired({ page: draft.page, box: union(draft.boxes), cells, words: [...[...draft.cells.values()].flat(), ...draft.beside] });
 }

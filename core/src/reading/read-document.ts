@@ -34,6 +34,7 @@ import { weigh } from './weigh.js';
 import { dayAfter, earlyPaymentTerms, type PaymentTerms } from './terms.js';
 import { sellerNamesOf } from './seller-name.js';
 import { chooseTotals, netFitsLines, totalText, type TotalCandidate, type TotalField, type Totals } from './totals.js';
+import { withoutTax } from './taxed-lines.js';
 import { joinWrappedDates } from './wrapped-dates.js';
 import { rowsOf, rowsOfText, type PageWords, type Row, type Word } from './words.js';
 
@@ -51,13 +52,13 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
   const language = languageOf(rows);
   const labelled = new LabelledRows(rows, labelsOf(rows, language));
 
-  const table = chooseTable(rows, labelled, mark, language, method);
-  const lineSum = sumOfLines(table.lines);
+  const printedTable = chooseTable(rows, labelled, mark, language, method);
+  const lineSum = sumOfLines(printedTable.lines);
   const outside = new LabelledRows(
     rows,
-    labelled.labels.filter((label) => !table.rows.has(label.run.row)),
+    labelled.labels.filter((label) => !printedTable.rows.has(label.run.row)),
   );
-  const totals = chooseTotals(outside, rows, mark, lineSum, taxOfLines(table.lines));
+  const totals = chooseTotals(outside, rows, mark, lineSum, taxOfLines(printedTable.lines));
   const belowNothing = totals.chosen.grossTotal?.value.isNegative() ?? false;
   const kind = context.kind
     ? { kind: context.kind, score: 1 }
@@ -138,6 +139,7 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     totals.chosen.netTotal !== null &&
     lineSum !== null &&
     netFitsLines(totals.chosen.netTotal.value, lineSum, asList(totals.discount), asList(totals.carriage));
+  const { table, taxed } = withoutTax(printedTable, totals, fits);
   for (const field of ['netTotal', 'taxTotal', 'grossTotal', 'amountDue'] as const) fields[field] = asAmount(field, totals, fits, credit);
   const hasLines = kind.kind === 'invoice' || credit;
   const negative = table.lines.filter((line) => line.cells.netAmount?.value.startsWith('-')).length;
@@ -170,12 +172,7 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     kindScore: kind.score,
     addsUp: totals.addsUp,
     dueExplained: totals.dueExplained,
-    linesFit:
-      fits ||
-      (lineSum !== null &&
-        totals.chosen.netTotal === null &&
-        totals.chosen.grossTotal !== null &&
-        within(lineSum.abs(), totals.chosen.grossTotal.value.abs(), '0.02')),
+    linesFit: fits || (lineSum !== null && (taxed || totals.chosen.netTotal === null) && sumsTo(lineSum, totals.chosen.grossTotal, taxed)),
     dayMonthUnsure: order.unsure && issues[0]?.swapped != null,
     taxIdCheck: taxIds[0]?.check ?? null,
     lineArithmetic: table.lines.map((line) => lineArithmetic(line.cells)),
@@ -224,6 +221,9 @@ function numbersByPage(pages: readonly PageWords[], rows: readonly Row[], langua
 /** Signs that stand in no name: the text layer gives some of its letters as something else. */
 const MISREAD_SIGN = /[÷×¢¤¥§©®¬¦\ufffd]/u;
 
+/** Whether the lines sum to the total; each amount with the tax in it was rounded by itself. */
+const sumsTo = (sum: Decimal, total: TotalCandidate | null, taxed: boolean): boolean =>
+  total !== null && within(sum.abs(), total.value.abs(), taxed ? '0.05' : '0.02');
 const text = (value: Decimal | null): string | null => (value === null ? null : plain(value));
 const asList = (value: Decimal | null) => (value === null ? [] : [{ value }]);
 
@@ -463,7 +463,13 @@ function readLines(table: LineTable, totals: Totals, linesFit: boolean, belowZer
       (!cells.taxRate || !/^\d+(\.\d+)?$/.test(cells.taxRate.value) || decimal(cells.taxRate.value).lt(2))
     )
       cells.taxRate = fromNowhere(onlyRate, 0.9, 'the only rate that the totals give');
-    return { ...cells, page: line.page, box: line.words.length > 0 ? union([line.box]) : line.box };
+    const taxed = line.cells.grossAmount;
+    return {
+      ...cells,
+      page: line.page,
+      box: line.words.length > 0 ? union([line.box]) : line.box,
+      ...(taxed && !line.cells.netAmount ? { taxedAmount: belowZero ? taxed.value.replace(/^-/, '') : taxed.value } : {}),
+    };
   });
 }
 

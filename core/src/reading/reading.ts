@@ -51,6 +51,8 @@ export type ReadLine = Readonly<Record<LineCell, ReadValue | null>> & {
   /** Where the line stands: its rows on the page. */
   readonly page: number;
   readonly box: Box;
+  /** The line's amount as printed where it has the tax in it, a decimal string. */
+  readonly taxedAmount?: string;
 };
 
 /** A question that a person should settle before the document goes on untouched. */

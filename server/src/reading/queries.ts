@@ -1,5 +1,5 @@
 import { MOST_RISK, type CareView } from '@umber/contract/reading';
-import { ACCEPTED_RISK, type Citation, type DocumentKind, type DocumentReading } from '@umber/core/reading';
+import { ACCEPTED_RISK, netAmounts, type Citation, type DocumentKind, type DocumentReading } from '@umber/core/reading';
 import { row, type Database } from '../database/database.js';
 
 export const arrivedDocument = (db: Database, id: number) =>
@@ -62,6 +62,7 @@ export const storeReadValues = (db: Database, id: number, reading: DocumentReadi
 
 export const storeReadLines = async (db: Database, id: number, reading: DocumentReading) => {
   await db.query('delete from document_lines where document_id = $1', [id]);
+  const amounts = netAmounts(reading.lines, reading.fields.netTotal?.value ?? null);
   for (const [position, line] of reading.lines.entries()) {
     const rate = line.taxRate && /^\d{1,3}(\.\d+)?$/.test(line.taxRate.value) ? line.taxRate.value : null;
     await db.query(
@@ -74,7 +75,7 @@ export const storeReadLines = async (db: Database, id: number, reading: Document
         line.quantity?.value ?? null,
         line.unit?.value ?? null,
         line.unitPrice?.value ?? null,
-        line.netAmount?.value ?? null,
+        amounts[position],
         rate,
       ],
     );
