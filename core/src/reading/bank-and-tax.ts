@@ -43,7 +43,7 @@ function nextUnder(run: Run, next: Row | undefined, after: Row | undefined): Row
 }
 
 /** Marks that stand behind an IBAN in a sentence, and those that a scan puts between its digits. */
-const STRAY_MARKS = /[.,:;·)]/g;
+const STRAY_MARKS = /[.,:;·)?!]/g;
 
 function ibanFrom(run: Run, from: number, start: string, row: Row, next: Row | undefined): PrintedIdentifier | null {
   const length = ibanLength(start.slice(0, 2));

@@ -7,6 +7,7 @@ import { isPerPiece, lineArithmetic, type Cell, type LineRow, type LineTable } f
 import { isCurrencySign, type DecimalMark } from './numbers.js';
 import { numberSpans, type NumberSpan } from './spans.js';
 import { isCarriedForward, startsTotals } from './table-bounds.js';
+import { withTextAbove } from './text-above.js';
 import type { Row, Word } from './words.js';
 
 /** Reads the lines by alignment alone: rows that begin with text and end in amounts with one common right edge. */
@@ -18,7 +19,8 @@ export function linesByAlignment(rows: readonly Row[], labelled: LabelledRows, m
     if (ended.has(row.page) || isCarriedForward(row)) continue;
     const amount = amountsOf(row, mark).at(-1);
     const runs = row.runs.filter((run) => run.box.x < (amount?.box.x ?? 0));
-    if (amount && runs.some((run) => /\p{L}{2}/u.test(run.text)) && !labelledTotal(row, labelled)) table.push({ row, amount });
+    const isLine = amount && (runs.some((run) => /\p{L}{2}/u.test(run.text)) || isProduct(row, amount, mark));
+    if (isLine && !labelledTotal(row, labelled)) table.push({ row, amount });
   }
   const edge = commonEdge(table.map(({ amount }) => right(amount.box)));
   const starts = new Map(
@@ -50,8 +52,22 @@ export function linesByAlignment(rows: readonly Row[], labelled: LabelledRows, m
     lines[lines.length - 1] = { ...last, row: extended, bottom: bottom(row.box) };
     used.add(row.index);
   }
-  return { method: 'alignment', lines: lines.map((line) => line.row), rows: used, heads: [] };
+  const found = withTextAbove(
+    lines.map((line) => line.row),
+    rows,
+    labelled,
+    used,
+  );
+  return { method: 'alignment', lines: found, rows: used, heads: [] };
 }
+
+/** Whether a row of nothing but numbers says what its amount is made of: “22.5 x 833.72   18,758.70”. */
+function isProduct(row: Row, amount: NumberSpan, mark: DecimalMark): boolean {
+  return factorsOf(row, numbersBefore(row, amount, mark), amount) !== null;
+}
+
+const numbersBefore = (row: Row, amount: NumberSpan, mark: DecimalMark): NumberSpan[] =>
+  row.runs.flatMap((run) => numberSpans(run, mark)).filter((span) => span !== amount && right(span.box) < amount.box.x + 1);
 
 const amountsOf = (row: Row, mark: DecimalMark): NumberSpan[] =>
   row.runs.flatMap((run) => numberSpans(run, mark)).filter((span) => span.number.places === 2 && !span.percent);
@@ -78,7 +94,7 @@ function commonEdge(edges: readonly number[]): number {
  * those between them. What begins left of `left` is beside the table.
  */
 function readRow(row: Row, amount: NumberSpan, mark: DecimalMark, left = -Infinity): LineRow {
-  const numbers = row.runs.flatMap((run) => numberSpans(run, mark)).filter((span) => span !== amount && right(span.box) < amount.box.x + 1);
+  const numbers = numbersBefore(row, amount, mark);
   const pair = factorsOf(row, numbers, amount);
   const words = row.runs.flatMap((run) => run.words);
   const before = words.filter((word) => right(word) <= (pair?.left ?? amount.box.x) + 1);

@@ -1,3 +1,4 @@
+import { Decimal } from '../money/index.js';
 import { bottom, right, union, type Box } from '../geometry/index.js';
 import type { LabelledRows } from './candidates.js';
 import { numberCell, numberIn, place } from './column-cells.js';
@@ -15,9 +16,11 @@ import {
 import { provenRoles } from './column-roles.js';
 import { itemNumberBelow } from './item-below.js';
 import type { ColumnRole } from './lexicon/index.js';
-import { repaired, type Cell, type LineRow, type LineTable } from './line-row.js';
+import { isPerPiece, repaired, type Cell, type LineRow, type LineTable } from './line-row.js';
 import { readNumber, type DecimalMark } from './numbers.js';
+import { dateSpans, numberSpans } from './spans.js';
 import { isCarriedForward, startsTotals } from './table-bounds.js';
+import { withTextAbove } from './text-above.js';
 import type { Row, Run, Word } from './words.js';
 
 /** Reads the line table by its column heads, over all pages; null where no row looks like heads. */
@@ -60,6 +63,10 @@ export function linesByHeads(all: readonly Row[], labelled: LabelledRows, mark: 
     if (open !== 'table') continue;
     if (isCarriedForward(row)) continue;
     if (row === full ? totals.has(full) : startsTotals(row, labelled, mark)) {
+      if (isSubtotal(row, lines, heads, mark) && linesFollow(row, rows, heads, mark, totals)) {
+        used.add(row.index);
+        continue;
+      }
       open = 'after';
       continue;
     }
@@ -67,7 +74,50 @@ export function linesByHeads(all: readonly Row[], labelled: LabelledRows, mark: 
   }
   if (heads.length === 0) return null;
   const taxed = amountRoleOf(heads) === 'grossAmount';
-  return { method: 'heads', lines: lines.map(finish).map((line) => (taxed ? asAmounts(line) : line)), rows: used, heads: heads.filter(isOfLines), taxed };
+  const finished = lines.map(finish).map((line) => (taxed ? asAmounts(line) : line));
+  return { method: 'heads', lines: withTextAbove(finished, rows, labelled, used), rows: used, heads: heads.filter(isOfLines), taxed };
+}
+
+/** Whether the row's amount is what the last lines of the table sum to. */
+function isSubtotal(row: Row, lines: readonly Draft[], heads: readonly Head[], mark: DecimalMark): boolean {
+  const amount = row.runs.flatMap((run) => numberSpans(run, mark)).at(-1)?.number;
+  if (amount?.places !== 2) return false;
+  let sum = new Decimal(0);
+  return lines.toReversed().some((line) => {
+    sum = sum.plus(numberIn(line.cells.get(amountRoleOf(heads)), mark) ?? 0);
+    return sum.eq(amount.value);
+  });
+}
+
+/** Whether more lines of the table stand below a row on its page: rows with a text under their heads whose quantity × price is their amount. */
+function linesFollow(row: Row, rows: readonly Row[], heads: readonly Head[], mark: DecimalMark, totals: ReadonlySet<Row>): boolean {
+  const next = rows.filter((other) => other.page === row.page && other.index > row.index && !totals.has(other));
+  return next.some((other) => {
+    const { cells } = placed(other, heads, mark);
+    const of = (role: ColumnRole) => numberIn(cells.get(role), mark);
+    const [quantity, unitPrice, netAmount] = [of('quantity'), of('unitPrice'), of(amountRoleOf(heads))];
+    if (quantity === null || unitPrice === null || netAmount === null || !cells.has('description')) return false;
+    const asCell = (value: string) => ({ value, box: other.box });
+    const discount = of('discount');
+    return isPerPiece({
+      quantity: asCell(quantity),
+      unitPrice: asCell(unitPrice),
+      netAmount: asCell(netAmount),
+      ...(discount === null ? {} : { discount: asCell(discount) }),
+    });
+  });
+}
+
+/** The words of a row by what the columns hold that they stand in; `beside` are those in columns that are no cell of a line. */
+function placed(row: Row, heads: readonly Head[], mark: DecimalMark): { cells: Map<ColumnRole, Word[]>; beside: Word[] } {
+  const cells = new Map<ColumnRole, Word[]>();
+  const beside: Word[] = [];
+  for (const run of row.runs)
+    for (const [{ role }, words] of place(run, heads, mark)) {
+      if (role === 'other') beside.push(...words);
+      else cells.set(role, [...(cells.get(role) ?? []), ...words]);
+    }
+  return { cells, beside };
 }
 
 /** Whether a row on the next page is a line of the same table though its heads are not repeated: its amount stands where theirs do. */
@@ -136,13 +186,7 @@ interface Draft {
 }
 
 function takeRow(row: Row, heads: readonly Head[], lines: Draft[], mark: DecimalMark, labelled: LabelledRows, used: Set<number>): void {
-  const cells = new Map<ColumnRole, Word[]>();
-  const beside: Word[] = [];
-  for (const run of row.runs)
-    for (const [{ role }, words] of place(run, heads, mark)) {
-      if (role === 'other') beside.push(...words);
-      else cells.set(role, [...(cells.get(role) ?? []), ...words]);
-    }
+  const { cells, beside } = placed(row, heads, mark);
   const amountRole = amountRoleOf(heads);
   const printed = numberIn(cells.get(amountRole), mark);
   const amount = printed !== null && sameGrain(printed, lines[0], amountRole) ? printed : null;
@@ -206,16 +250,23 @@ function isContinuation(runs: readonly Run[], last: Draft, cells: ReadonlyMap<Co
   if (!description || runs.length > 2) return false;
   const left = Math.min(...description.map((word) => word.x));
   const wrapped = wrappedItem(runs, last);
+  if (wrapped && runs.length === 1) return true;
   const first = runs.find((run) => run !== wrapped) ?? runs[0];
   if (first.box.x < left - 4 || first.box.x > Math.max(...description.map(right)) + 10) return false;
   if (
-    labelled.onRow(first.row).some((label) => label.run === first && label.from === 0 && label.meaning === 'other' && /\d/.test(first.text))
+    labelled
+      .onRow(first.row)
+      .some((label) => label.run === first && label.from === 0 && label.meaning === 'other' && /\d/.test(first.text)) &&
+    !isPeriod(first)
   )
     return false;
   return [...cells.keys()].every(
     (role) => TEXT_ROLES.has(role) || role === 'quantity' || role === 'unitPrice' || role === 'discount' || role === 'per',
   );
 }
+
+/** Whether a text says from when to when: what an item was supplied for belongs to its description. */
+const isPeriod = (run: Run): boolean => dateSpans(run).length === 2;
 
 function finish(draft: Draft): LineRow {
   const cells: Partial<Record<ColumnRole, Cell>> = {};
