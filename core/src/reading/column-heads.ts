@@ -2,7 +2,7 @@ import { middleY, overlapX, right, union, type Box } from '../geometry/index.js'
 import { columnHeadsIn } from './labels.js';
 import type { ColumnRole } from './lexicon/index.js';
 import { readNumber, type DecimalMark } from './numbers.js';
-import { numberSpans } from './spans.js';
+import { dateSpans, numberSpans } from './spans.js';
 import type { Row, Run } from './words.js';
 
 /** What stands under a head: `other` is known to be a column, and nothing that lines are made of. */
@@ -252,10 +252,14 @@ export const linesIn = (rows: readonly Row[], mark: DecimalMark): Row[] =>
 function withDescription(heads: Head[], below: readonly Row[], mark: DecimalMark): Head[] {
   const lines = linesIn(below, mark);
   const texts = lines.flatMap((row) =>
-    row.runs.filter((run) => /\p{L}{3}/u.test(run.text) && !heads.some((head) => overlapX(head.box, run.box) > 0)),
+    row.runs.filter(
+      (run) => /\p{L}{3}/u.test(run.text) && dateSpans(run).length === 0 && !heads.some((head) => overlapX(head.box, run.box) > 0),
+    ),
   );
   const flush = (run: Run) => texts.filter((other) => Math.abs(other.box.x - run.box.x) < ONE_EDGE);
-  const column = texts.map(flush).reduce((best, one) => (one.length > best.length ? one : best), []);
+  // Of two columns of words, the one that says more describes.
+  const said = (column: readonly Run[]) => column.reduce((letters, run) => letters + run.text.length, 0);
+  const column = texts.map(flush).reduce((best, one) => (said(one) > said(best) ? one : best), []);
   if (column.length === 0 || column.length < 0.6 * lines.length) return heads;
   return [...heads, { role: 'description', run: column[0], box: union(column.map((run) => run.box)) }];
 }

@@ -7,7 +7,7 @@ import { isPerPiece, lineArithmetic, type Cell, type LineRow, type LineTable } f
 import { isCurrencySign, type DecimalMark } from './numbers.js';
 import { numberSpans, type NumberSpan } from './spans.js';
 import { isCarriedForward, startsTotals } from './table-bounds.js';
-import { withTextAbove } from './text-above.js';
+import { haveTextAbove, withTextAbove } from './text-above.js';
 import type { Row, Word } from './words.js';
 
 /** Reads the lines by alignment alone: rows that begin with text and end in amounts with one common right edge. */
@@ -28,7 +28,9 @@ export function linesByAlignment(rows: readonly Row[], labelled: LabelledRows, m
       .filter(({ amount }) => Math.abs(right(amount.box) - edge) < 4)
       .map(({ row, amount }) => [row.index, { amount, line: readRow(row, amount, mark) }]),
   );
-  const left = leftEdge([...starts.values()].map(({ line }) => line));
+  const begun = [...starts.values()].map(({ line }) => line);
+  const left = leftEdge(begun);
+  const textAbove = haveTextAbove(begun, rows, labelled);
   const used = new Set<number>();
   const lines: { row: LineRow; bottom: number; left: number; height: number }[] = [];
   for (const row of rows) {
@@ -44,7 +46,7 @@ export function linesByAlignment(rows: readonly Row[], labelled: LabelledRows, m
     }
     const last = lines.at(-1);
     const first = row.runs[0];
-    if (!last || last.row.page !== row.page || row.box.y - last.bottom > 1.1 * last.height || startsTotals(row, labelled, mark)) continue;
+    if (textAbove || !last || last.row.page !== row.page || row.box.y - last.bottom > 1.1 * last.height || startsTotals(row, labelled, mark)) continue;
     if (Math.abs(first.box.x - last.left) > 8) continue;
     const item = last.row.cells.itemNumber ? null : itemNumberBelow(row.runs);
     if (row.runs.length > 1 && !item) continue;

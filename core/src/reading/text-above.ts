@@ -19,6 +19,12 @@ export function withTextAbove(lines: readonly LineRow[], rows: readonly Row[], l
   return lines.map((line) => (line.cells.description ? line : withText(line, textAbove(line, rows, labelled, used), used)));
 }
 
+/** Whether the lines say nothing themselves and the first of them has its text above it: what stands below one is then the next one's. */
+export function haveTextAbove(lines: readonly LineRow[], rows: readonly Row[], labelled: LabelledRows): boolean {
+  const bare = lines.filter((line) => !line.cells.description);
+  return bare.length > 0 && bare.length >= MOST * lines.length && textAbove(bare[0], rows, labelled, new Set()).length > 0;
+}
+
 /** The rows of text right above a line, from the top down. */
 function textAbove(line: LineRow, rows: readonly Row[], labelled: LabelledRows, used: ReadonlySet<number>): Row[] {
   const found: Row[] = [];
