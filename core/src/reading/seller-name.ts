@@ -117,7 +117,8 @@ export function sellerNamesOf(
       const depth = middleY(name.box) / height;
       const isLast = name.run.page === end?.page && bottom(end.box) - name.box.y < LAST_ROWS * height;
       let score = 0.45;
-      if (REGISTRATION.test(name.run.text)) score += 0.3;
+      const backed = REGISTRATION.test(textAround(name.run, rows));
+      if (backed) score += 0.3;
       if (standsIn(sellerBlocks, name.run)) score += 0.25;
       if (depth > 1 - FOOT || depth < 0.2 || isLast) score += 0.12;
       if ((repeated.get(fold(name.value)) ?? 0) > 1) score += 0.08;
@@ -129,7 +130,7 @@ export function sellerNamesOf(
       )
         score += 0.25;
       if (BANK.test(name.value)) score -= 0.4;
-      if (name.run.words.length > name.words + 8 && !REGISTRATION.test(name.run.text) && [...name.run.text.matchAll(PARTED)].length < 2)
+      if (name.run.words.length > name.words + 8 && !backed && [...name.run.text.matchAll(PARTED)].length < 2)
         score -= 0.2;
       if (name.run.page !== rows[0]?.page) score -= 0.05;
       return { value: name.value, run: name.run, box: name.box, score: Math.min(0.99, score) };
@@ -141,6 +142,21 @@ export function sellerNamesOf(
   const lone = firms.length === 1 && (firms[0].score > 0.6 || !pages.some((page) => page.straightenedBy));
   if (lone && firms[0].score > 0.4) best.set(fold(firms[0].value), { ...firms[0], score: Math.max(0.87, firms[0].score) });
   return [...[...best.values()].sort((a, b) => b.score - a.score), ...brands];
+}
+
+/** The text of a run with what goes on right before and behind it in its row: a reader of a scan parts lines of small print. */
+function textAround(run: Run, rows: readonly Row[]): string {
+  const runs = run.words[0].score === undefined ? [] : (rows.find((row) => row.index === run.row)?.runs ?? []);
+  const at = runs.findIndex((other) => other.box.x === run.box.x);
+  if (at < 0) return run.text;
+  let [from, to] = [at, at + 1];
+  const isNear = (left: Run, next: Run) => next.box.x - right(left.box) < 2 * run.box.height;
+  while (from > 0 && isNear(runs[from - 1], runs[from])) from--;
+  while (to < runs.length && isNear(runs[to - 1], runs[to])) to++;
+  return runs
+    .slice(from, to)
+    .map((other) => other.text)
+    .join(' ');
 }
 
 function legalNamesIn(printed: Run): { value: string; run: Run; box: Box; words: number }[] {

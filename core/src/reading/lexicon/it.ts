@@ -24,7 +24,7 @@ export const it: Lexicon = {
       'ordine cliente', 'vostro ordine n',
       'vs ord', 'vs ordine del', 'rif vs ordine', 'ordine di acquisto', 'n. ordine', 'numero ordine', 'vs rif ordine',
       'vostro rif', 'rif cliente', 'ordine',
-      "(vs|vostro|ns|rif|rif vs|rif vostro|) (ordine|ord|buono d'ordine|buono d ordine|ordine d'acquisto|ordine d acquisto|ordine di acquisto) (n|nr|numero|num|cliente|n°)",
+      "(vs|vostro|rif|rif vs|rif vostro|) (ordine|ord|buono d'ordine|buono d ordine|ordine d'acquisto|ordine d acquisto|ordine di acquisto) (n|nr|numero|num|cliente|n°)",
       "(vs|vostro|rif|rif vs|riferimento vostro) (ordine|ord|buono d'ordine|buono d ordine)",
       "(ordine|ord) (cliente|acquisto|di acquisto|d'acquisto)",
       '(numero|n|nr) (ordine|ord|vostro ordine|vs ordine)',],
