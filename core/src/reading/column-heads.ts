@@ -182,7 +182,8 @@ export function headsOf(row: Row, rows: readonly Row[], totals: ReadonlySet<Row>
   }
   const roles = new Set(heads.map((head) => head.role));
   const unknown = row.runs.filter((run) => !covered.has(run));
-  if (unknown.length > Math.max(2, roles.size >= 4 ? roles.size : 0)) return null;
+  const isPlain = roles.size > 2 && roles.has('description') && (roles.has('netAmount') || roles.has('unitPrice'));
+  if (unknown.length > (isPlain ? roles.size : 2)) return null;
   if (!roles.has('netAmount') && !roles.has('unitPrice') && !roles.has('grossAmount')) return null;
   if (!roles.has('description') && !roles.has('quantity') && heads.length < 3) return null;
   const named = roles.has('description') ? overItsText(heads, below) : withDescription(heads, below, mark);

@@ -1,24 +1,6 @@
-import { LabelledRows } from './candidates.js';
-import { endingAt, pageOf } from './fixtures/laid-out.js';
-import { labelsOf } from './labels.js';
-import { expectedAmount, lineArithmetic, type LineTable } from './line-row.js';
-import { linesByAlignment } from './lines-by-alignment.js';
-import { linesByHeads } from './lines-by-heads.js';
-import { rowsOf, type PageWords, type Row } from './words.js';
-
-type Runs = Parameters<typeof pageOf>[0][number][];
-const right = (edge: number, y: number, text: string) => [endingAt(edge, text), y, text] as const;
-
-function read(pages: readonly PageWords[], way: 'heads' | 'alignment' = 'heads', language = 'en', mark: '.' | ',' = '.'): LineTable | null {
-  const rows: Row[] = [];
-  for (const page of pages) rows.push(...rowsOf(page, rows.length));
-  const labelled = new LabelledRows(rows, labelsOf(rows, language));
-  return way === 'heads' ? linesByHeads(rows, labelled, mark, language) : linesByAlignment(rows, labelled, mark);
-}
-const cells = (
-  table: LineTable | null,
-  ...names: ('itemNumber' | 'description' | 'quantity' | 'unit' | 'unitPrice' | 'netAmount' | 'taxRate')[]
-) => table?.lines.map((line) => names.map((name) => line.cells[name]?.value ?? null));
+import { pageOf } from './fixtures/laid-out.js';
+import { cellsOf as cells, readLinesOf as read, right, type Runs } from './fixtures/read-lines.js';
+import { expectedAmount, lineArithmetic } from './line-row.js';
 
 const heads = (y: number): Runs => [
   [40, y, 'Item'],

@@ -82,7 +82,7 @@ const LONGEST_FORM = Math.max(...LEGAL_FORMS.map((form) => form.length));
 const AMBIGUOUS_FORMS = new Set(['co', 'se', 'as', 'sa', 'spa', 'company', 'ab', 'eg', 'sl', 'ag', 'kg', 'coop', 'corp']);
 
 const REGISTRATION =
-  /registered|company no|hrb|hra|amtsgericht|rcs|siret|kvk|registro|r\.?e\.?a\.?|rea\b|vat|ust|tva|btw|cif|nif|iva|ein\b|org\.? ?nr|regon|partnership|capital|cap\. soc|\bkrs\b|\bnip\b|tax id|federal tax/i;
+  /registered|company no|hrb|hra|amtsgericht|rcs|siret|kvk|registro|r\.?e\.?a\.?|rea\b|vat|ust|tva|btw|cif|nif|iva|ein\b|org\.? ?nr|regon|partnership|capital|cap\. soc|\bkrs\b|\bnip\b|tax id|federal tax|\btin\b|\buid\b/i;
 /** What parts a line of small print: name, address, registers and numbers one after the other. */
 const PARTED = /[·|•]| [–—] /g;
 /** The shares of a page, at its foot and above the document's last row, where small print stands. */
