@@ -167,11 +167,11 @@ function askAboutTotals(reading: WithoutDoubts, checks: Checks, ask: Ask): void 
     for (const field of ['grossTotal', 'netTotal', 'taxTotal'] as const) ask(field, sums);
     if (amountDue && isSamePlace(amountDue, grossTotal)) ask('amountDue', 'It is the same as the total, which is in question.');
   }
-  if (grossTotal && (netTotal === null) !== (taxTotal === null))
-    ask(
-      netTotal ? 'taxTotal' : 'netTotal',
-      netTotal ? 'A net total is printed but no tax was found.' : 'A tax is printed but no net total was found.',
-    );
+  if (grossTotal && netTotal && !taxTotal) ask('taxTotal', 'A net total is printed but no tax was found.');
+  if (grossTotal && !netTotal && taxTotal) {
+    ask('netTotal', 'A tax is printed but no net total was found.');
+    if (checks.trust.scanned) ask('taxTotal', `Is the tax ${taxTotal.value}? No net total was found that proves it.`);
+  }
   if (grossTotal && netTotal === null && taxTotal === null && reading.lines.length > 1 && !checks.linesFit)
     ask('netTotal', 'Only one total was found, and the lines do not sum to it.');
   if (amountDue && !checks.dueExplained) ask('amountDue', `The amount due ${amountDue.value} is not explained by the total and payments.`);

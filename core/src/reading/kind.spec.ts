@@ -117,4 +117,11 @@ describe('the kind of document', () => {
   it('is a letter where no title is known and no total stands on it', () => {
     expect(kindOf([[380, 40, 'Our new opening hours', 20]], { totals: false })).toBe('other');
   });
+
+  it('is what a large title says whose letters a reader of a scan parted', () => {
+    const page = pageOf([[380, 40, 'Cred itfa ctu u r', 16], ...BODY]);
+    const scanned = page.words.map((word) => ({ ...word, score: 0.9 }));
+    expect(documentKind([page], rowsOf({ ...page, words: scanned }), true, true, false).kind).toBe('credit-note');
+    expect(documentKind([page], rowsOf(page), true, true, false).kind).toBe('invoice');
+  });
 });

@@ -159,5 +159,13 @@ export function headedColumns(rows: readonly Row[], language: string): ReadonlyS
 
 /** Document kinds that a run's words name. */
 export function kindsIn(run: Run): { kind: DocumentKind; from: number; to: number; phrase: string }[] {
-  return kindBook.find(run).map((hit) => ({ kind: hit.value[0].value, from: hit.from, to: hit.to, phrase: hit.phrase }));
+  const found = kindBook.find(run).map((hit) => ({ kind: hit.value[0].value, from: hit.from, to: hit.to, phrase: hit.phrase }));
+  if (found.length > 0 || run.words[0].score === undefined || run.words.length < 2) return found;
+  // A reader of a scan parts the letters of a large title.
+  const joined = run.words.map((word) => word.text).join('');
+  const [entry] = joined.length < SHORTEST_TITLE ? [] : kindBook.get(joined);
+  return entry ? [{ kind: entry.value, from: 0, to: run.words.length, phrase: fold(joined) }] : [];
 }
+
+/** Letters that a title has at least whose words are put together from what a reader parted. */
+const SHORTEST_TITLE = 6;

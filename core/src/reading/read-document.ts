@@ -444,9 +444,9 @@ function readLines(table: LineTable, totals: Totals, linesFit: boolean, belowZer
             : arithmetic === 'wrong'
               ? 0.5
               : 0.9;
-      const value = cell && belowZero && (name === 'quantity' || name === 'netAmount') ? cell.value.replace(/^-/, '') : cell?.value;
+      const value = cell && cellText(name, cell.value, belowZero);
       cells[name] =
-        cell && value !== undefined
+        cell && value !== undefined && value !== ''
           ? {
               value,
               confidence,
@@ -471,6 +471,12 @@ function readLines(table: LineTable, totals: Totals, linesFit: boolean, belowZer
       ...(taxed && !line.cells.netAmount ? { taxedAmount: belowZero ? taxed.value.replace(/^-/, '') : taxed.value } : {}),
     };
   });
+}
+
+/** What a cell says: without the dash of a list before a description, and without the minus that a credit note prints. */
+function cellText(name: (typeof LINE_CELLS)[number], text: string, belowZero: boolean): string {
+  if (name === 'description') return text.replace(/^[–—•·*-]\s+/, '');
+  return belowZero && (name === 'quantity' || name === 'netAmount') ? text.replace(/^-/, '') : text;
 }
 
 /** The own number of a document that is no invoice; a statement, a reminder or a delivery note cites other numbers too. */

@@ -167,4 +167,9 @@ describe('an invoice off a scan', () => {
       ['Retirada de restos', '2', 't', '73.25'],
     ]);
   });
+
+  it('with a tax but no net total that proves it is asked about both', () => {
+    const page = scan((word) => (word.y === 320 ? null : {}));
+    expect(doubted(readDocument([page]))).toEqual(expect.arrayContaining(['netTotal', 'taxTotal']));
+  });
 });

@@ -140,4 +140,22 @@ describe('the seller’s name', () => {
       ])[0],
     ).toBe('Hannah Price, Joiner');
   });
+
+  it('off a scan is backed by what stands right beside it in small print, and unsure where another name is as likely', () => {
+    const found = (runs: Runs) => {
+      const plain = pageOf(runs);
+      const page = { ...plain, words: plain.words.map((word) => ({ ...word, score: 0.95 })), straightenedBy: [1, 0, 0, 0, 1, 0, 0, 0, 1] };
+      const rows = rowsOf(page);
+      return sellerNamesOf([page], rows, new LabelledRows(rows, labelsOf(rows, 'en')), []);
+    };
+    const buyer = [420, 40, 'Kestrel Fell Railway Ltd'] as const;
+    const parted = [
+      [44, 790, 'Pellow Timber Ltd - Church Row 36'],
+      [200, 790, 'Ambleford - Registered in England no. 76666544'],
+    ] as const;
+    const [backed] = found([buyer, ...parted]);
+    expect([backed.value, backed.score > 0.8]).toEqual(['Pellow Timber Ltd', true]);
+    const [either] = found([buyer, [44, 790, 'Pellow Timber Ltd']]);
+    expect(either.score).toBeLessThan(0.6);
+  });
 });

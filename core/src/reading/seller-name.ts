@@ -92,6 +92,10 @@ const LAST_ROWS = 0.25;
 const LARGE = 1.2;
 const BANK = /\bbank|banca|banco|banque|caja|caisse|cassa|sparkasse|mutual|bic\b|savings/i;
 
+/** Names this close to one another are rivals, and how sure the better one then is. */
+const RIVAL = 0.1;
+const CONTESTED = 0.55;
+
 /** Names with a legal form, or failing those the letterhead's largest words; best first. The buyer's names are left out. */
 export function sellerNamesOf(
   pages: readonly PageWords[],
@@ -139,9 +143,14 @@ export function sellerNamesOf(
   for (const name of scored.sort((a, b) => b.score - a.score)) if (!best.has(fold(name.value))) best.set(fold(name.value), name);
   const firms = [...best.values()].filter((name) => !BANK.test(name.value));
   // On a scan a lone name may be the buyer's, misread: only one that something else speaks for is sure.
-  const lone = firms.length === 1 && (firms[0].score > 0.6 || !pages.some((page) => page.straightenedBy));
+  const scanned = pages.some((page) => page.straightenedBy);
+  const lone = firms.length === 1 && (firms[0].score > 0.6 || !scanned);
   if (lone && firms[0].score > 0.4) best.set(fold(firms[0].value), { ...firms[0], score: Math.max(0.87, firms[0].score) });
-  return [...[...best.values()].sort((a, b) => b.score - a.score), ...brands];
+  const names = [...best.values()].sort((a, b) => b.score - a.score);
+  const [first, second] = names;
+  // On a scan the label over the buyer may be lost: of two names that as much speaks for, either may be the seller's.
+  const contested = scanned && first && second && !BANK.test(second.value) && first.score - second.score < RIVAL;
+  return [...(contested ? [{ ...first, score: Math.min(first.score, CONTESTED) }, ...names.slice(1)] : names), ...brands];
 }
 
 /** The text of a run with what goes on right before and behind it in its row: a reader of a scan parts lines of small print. */

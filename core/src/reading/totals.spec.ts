@@ -146,4 +146,20 @@ describe('the totals are chosen together', () => {
     ]);
     expect(result.dueExplained && result.values[3] === '99').toBe(false);
   });
+
+  it('that a sentence gives, also where its line ends before the amount', () => {
+    const rows = rowsOf(
+      pageOf([
+        [77, 276, 'Het nettobedrag van € 1.722,25 vermeerderd met 9% btw van € 155,00 geeft een totaal van €'],
+        [77, 288, '1.877,25.'],
+      ]),
+    );
+    const { chosen, addsUp } = chooseTotals(new LabelledRows(rows, labelsOf(rows, 'nl')), rows, ',', new Decimal('1722.25'));
+    expect([chosen.netTotal, chosen.taxTotal, chosen.grossTotal].map((one) => one?.value.toFixed(2))).toEqual([
+      '1722.25',
+      '155.00',
+      '1877.25',
+    ]);
+    expect(addsUp).toBe(true);
+  });
 });
