@@ -22,8 +22,7 @@ export function place(printed: Run, heads: readonly Head[], mark: DecimalMark): 
   if (whole?.role === 'unit' && isQuantityWithUnit(run.words, mark) && quantity)
     return groups.set(quantity, run.words.slice(0, -1)).set(whole, run.words.slice(-1));
   const several = whole !== null && NUMERIC_ROLES.has(whole.role) && run.words.length > 1 && numberSpans(run, mark).length > 1;
-  if (crossed.length <= 1 && whole && !several && !endsInNumericColumn(run, heads, mark, whole))
-    return groups.set(whole, [...run.words]);
+  if (crossed.length <= 1 && whole && !several && !endsInNumericColumn(run, heads, mark, whole)) return groups.set(whole, [...run.words]);
   let last = null as Head | null;
   for (const words of numbersTogether(run, mark)) {
     const box = union(words);

@@ -7,6 +7,7 @@ import { isPerPiece, lineArithmetic, type Cell, type LineRow, type LineTable } f
 import { isCurrencySign, type DecimalMark } from './numbers.js';
 import { numberSpans, type NumberSpan } from './spans.js';
 import { isCarriedForward, startsTotals } from './table-bounds.js';
+import { taxCode } from './tax-rates.js';
 import { haveTextAbove, withTextAbove } from './text-above.js';
 import type { Row, Word } from './words.js';
 
@@ -46,7 +47,14 @@ export function linesByAlignment(rows: readonly Row[], labelled: LabelledRows, m
     }
     const last = lines.at(-1);
     const first = row.runs[0];
-    if (textAbove || !last || last.row.page !== row.page || row.box.y - last.bottom > 1.1 * last.height || startsTotals(row, labelled, mark)) continue;
+    if (
+      textAbove ||
+      !last ||
+      last.row.page !== row.page ||
+      row.box.y - last.bottom > 1.1 * last.height ||
+      startsTotals(row, labelled, mark)
+    )
+      continue;
     if (Math.abs(first.box.x - last.left) > 8) continue;
     const item = last.row.cells.itemNumber ? null : itemNumberBelow(row.runs);
     if (row.runs.length > 1 && !item) continue;
@@ -108,7 +116,10 @@ function readRow(row: Row, amount: NumberSpan, mark: DecimalMark, left = -Infini
   const rest = front.slice(position.length);
   const { item, unit, text } = quantityFirst ? describedAfter(row, rest, between) : describedBefore(row, rest, between);
   const cells: Partial<Record<ColumnRole, Cell>> = { ...pair?.cells, netAmount: cell(amount) };
+  const behind = words.filter((word) => word.x >= right(amount.box) - 1);
+  const code = rate ? null : taxCode(behind, behind[0] ?? amount.box);
   if (rate) cells.taxRate = cell(rate);
+  else if (code) cells.taxRate = code;
   for (const [role, part] of Object.entries({ position, itemNumber: item, description: inTable(row, text, left), unit }))
     if (part.length > 0) cells[role as ColumnRole] = textCell(part);
   return { page: row.page, box: row.box, cells, words };

@@ -20,6 +20,7 @@ import { isPerPiece, repaired, type Cell, type LineRow, type LineTable } from '.
 import { readNumber, type DecimalMark } from './numbers.js';
 import { dateSpans, numberSpans } from './spans.js';
 import { isCarriedForward, startsTotals } from './table-bounds.js';
+import { taxCode } from './tax-rates.js';
 import { withTextAbove } from './text-above.js';
 import type { Row, Run, Word } from './words.js';
 
@@ -278,7 +279,12 @@ function finish(draft: Draft): LineRow {
       continue;
     }
     const number = numberCell(words, draft.mark);
+    const code = number === null && role === 'taxRate' ? taxCode(words, box) : null;
     if (number !== null) cells[role] = { ...number, box };
+    else if (code) cells[role] = code;
+    // A code may stand right behind the amount, without a column of its own.
+    const behind = role === 'netAmount' && words.length > 1 && !draft.cells.has('taxRate') ? taxCode(words.slice(-1), box) : null;
+    if (behind) cells.taxRate = behind;
     if (role === 'quantity' && !draft.cells.has('unit')) {
       const unit = words.filter((word) => /\p{L}|²|³/u.test(word.text) && readNumber(word.text, draft.mark) === null);
       if (unit.length > 0) cells.unit = { value: unit.map((word) => word.text).join(' '), box: union(unit) };

@@ -1,4 +1,4 @@
-import { Decimal, decimal, plain, within } from '../money/index.js';
+import { Decimal, plain, within } from '../money/index.js';
 import { overlapY, union } from '../geometry/index.js';
 import { LabelledRows } from './candidates.js';
 import { identifierBox, ibansOf, sellerCountry, taxIdsOf } from './bank-and-tax.js';
@@ -33,7 +33,8 @@ import { PageTrust } from './trust.js';
 import { weigh } from './weigh.js';
 import { dayAfter, earlyPaymentTerms, type PaymentTerms } from './terms.js';
 import { sellerNamesOf } from './seller-name.js';
-import { chooseTotals, netFitsLines, totalText, type TotalCandidate, type TotalField, type Totals } from './totals.js';
+import { chooseTotals, netFitsLines, printedRates, totalText, type TotalCandidate, type TotalField, type Totals } from './totals.js';
+import { hasRates, isRate, onlyRateOf, withExplainedRates } from './tax-rates.js';
 import { withoutTax } from './taxed-lines.js';
 import { joinWrappedDates } from './wrapped-dates.js';
 import { rowsOf, rowsOfText, type PageWords, type Row, type Word } from './words.js';
@@ -139,12 +140,14 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     totals.chosen.netTotal !== null &&
     lineSum !== null &&
     netFitsLines(totals.chosen.netTotal.value, lineSum, asList(totals.discount), asList(totals.carriage));
-  const { table, taxed } = withoutTax(printedTable, totals, fits);
+  const { table, taxed } = withoutTax(withExplainedRates(printedTable, rows, mark), totals, fits);
   for (const field of ['netTotal', 'taxTotal', 'grossTotal', 'amountDue'] as const) fields[field] = asAmount(field, totals, fits, credit);
   const hasLines = kind.kind === 'invoice' || credit;
   const negative = table.lines.filter((line) => line.cells.netAmount?.value.startsWith('-')).length;
   const below = credit && (totals.chosen.grossTotal?.value.isNegative() || negative > table.lines.length / 2);
-  const lines = hasLines ? readLines(table, totals, fits, below, rateOf(totals)) : [];
+  const lines = hasLines
+    ? readLines(table, totals, fits, below, onlyRateOf(totals, printedRates(rows, mark), hasRates(printedTable, outside.labels)))
+    : [];
   const bare = hasLines
     ? fields
     : onlyNameNumberDate(fields, ownNumber(labelled, kind.kind), ownDate(labelled, rows, pages, order) ?? issueDate);
@@ -419,15 +422,6 @@ const amountAlternative = (other: TotalCandidate, sign: (value: string) => strin
   box: other.span?.box ?? null,
 });
 
-/** The one tax rate that net and tax give, as a percentage with at most two digits; null where they give none. */
-function rateOf(totals: Totals): string | null {
-  const { netTotal, taxTotal } = totals.chosen;
-  if (!netTotal || !taxTotal || netTotal.value.isZero()) return null;
-  const rate = taxTotal.value.div(netTotal.value).times(100).toDecimalPlaces(2);
-  const nearest = rate.toDecimalPlaces(1);
-  return within(netTotal.value.times(nearest).div(100), taxTotal.value, '0.02') ? plain(nearest) : null;
-}
-
 function readLines(table: LineTable, totals: Totals, linesFit: boolean, belowZero: boolean, onlyRate: string | null): ReadLine[] {
   return table.lines.map((line) => {
     const arithmetic = lineArithmetic(line.cells);
@@ -457,11 +451,7 @@ function readLines(table: LineTable, totals: Totals, linesFit: boolean, belowZer
             }
           : null;
     }
-    if (
-      onlyRate !== null &&
-      totals.addsUp &&
-      (!cells.taxRate || !/^\d+(\.\d+)?$/.test(cells.taxRate.value) || decimal(cells.taxRate.value).lt(2))
-    )
+    if (onlyRate !== null && totals.addsUp && (!cells.taxRate || !isRate(cells.taxRate.value)))
       cells.taxRate = fromNowhere(onlyRate, 0.9, 'the only rate that the totals give');
     const taxed = line.cells.grossAmount;
     return {

@@ -134,8 +134,7 @@ export function sellerNamesOf(
       )
         score += 0.25;
       if (BANK.test(name.value)) score -= 0.4;
-      if (name.run.words.length > name.words + 8 && !backed && [...name.run.text.matchAll(PARTED)].length < 2)
-        score -= 0.2;
+      if (name.run.words.length > name.words + 8 && !backed && [...name.run.text.matchAll(PARTED)].length < 2) score -= 0.2;
       if (name.run.page !== rows[0]?.page) score -= 0.05;
       return { value: name.value, run: name.run, box: name.box, score: Math.min(0.99, score) };
     });

@@ -50,7 +50,11 @@ export function netAmounts(lines: readonly ReadLine[], netTotal: DecimalString |
     return asRead;
   const weights = lines.map((line) => {
     const rate = line.taxRate && /^\d{1,2}(\.\d+)?$/.test(line.taxRate.value) ? line.taxRate.value : '0';
-    return plain(decimal(line.taxedAmount ?? '0').div(decimal(rate).div(100).plus(1)).toDecimalPlaces(6));
+    return plain(
+      decimal(line.taxedAmount ?? '0')
+        .div(decimal(rate).div(100).plus(1))
+        .toDecimalPlaces(6),
+    );
   });
   return weights.every((weight) => decimal(weight).gt(0)) ? distribute(netTotal, weights) : asRead;
 }

@@ -131,7 +131,7 @@ function unreadTax(
 }
 
 /** The percentages above zero that stand on the page. */
-function printedRates(rows: readonly Row[], mark: DecimalMark): Decimal[] {
+export function printedRates(rows: readonly Row[], mark: DecimalMark): Decimal[] {
   const rates = rows.flatMap((row) =>
     row.runs.flatMap((run) => (run.text.includes('%') ? numberSpans(run, mark).filter(({ percent }) => percent) : [])),
   );

@@ -197,7 +197,7 @@ function wordsOf(items: readonly TextItem[], view: readonly number[]): Word[] {
         x - (last.x + last.width) > -0.5 * size
       ) {
         words[words.length - 1] = { ...last, text: last.text + part, width: x + width - last.x };
-      } else words.push({ text: part.normalize('NFKC').trim() || part, x, y, width, height: size });
+      } else words.push({ text: plainForms(part).trim() || part, x, y, width, height: size });
       open = true;
       x += width;
     }
@@ -225,3 +225,6 @@ function multiply(m: readonly number[], n: readonly number[]): number[] {
     m[1] * n[4] + m[3] * n[5] + m[5],
   ];
 }
+
+/** The text with ligatures and wide forms as plain letters; the 2 of m² stays what it is. */
+const plainForms = (text: string): string => text.replace(/[^²³]+/gu, (rest) => rest.normalize('NFKC'));
