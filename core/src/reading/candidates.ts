@@ -176,7 +176,7 @@ export class LabelledRows {
       const gap = direction === 1 ? row.box.y - bottom(box) : box.y - bottom(row.box);
       if (gap < -0.35 * box.height) continue;
       if (gap > (this.#isHead(label) ? FAR_BELOW_HEADS : FAR_BELOW) * box.height + 6) break;
-      const under = row.runs.filter((run) => aligned(box, run.box));
+      const under = row.runs.filter((run) => aligned(box, run.box) && !isSpeck(run));
       if (under.length === 0) continue;
       const spans = under
         .filter((run) => !this.startsWithLabel(run))
@@ -220,6 +220,9 @@ function isCaption(label: Label, { run, from, to, box }: Span): boolean {
   const flush = Math.abs(box.x - above.x) < 2 || Math.abs(right(box) - right(above)) < 2;
   return whole && from === 0 && to === run.words.length && flush && box.y - bottom(above) < above.height;
 }
+
+/** A letter or two that a reader of a scan saw in a rule or a speck. */
+const isSpeck = (run: Run): boolean => run.words[0].score !== undefined && /^[^\d]{1,2}$/u.test(run.text);
 
 function aligned(a: Box, b: Box): boolean {
   return overlapX(a, b) > 0 || Math.abs(a.x - b.x) < 6 || Math.abs(right(a) - right(b)) < 6;

@@ -188,7 +188,7 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     unlabelledDue: trust.scanned && issueDate && !dueDate ? unlabelledDue(labelled, rows, issueDate.value) : null,
     termsPrinted: early !== null || dueByTerms(rows, '2000-01-01') !== null,
     askBelow: 1 - (context.acceptedRisk ?? ACCEPTED_RISK),
-    labels: labelled.labels,
+    labels: outside.labels,
     namesIban: rows.some((row) =>
       row.runs.some((run) => run.words.some((word) => /\bIBAN\b/i.test(`${word.text} ${word.alternatives?.join(' ') ?? ''}`))),
     ),

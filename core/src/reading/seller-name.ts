@@ -1,6 +1,7 @@
-import { bottom, middleOf, middleY, overlapX, right, union, type Box } from '../geometry/index.js';
+import { bottom, middleOf, middleX, middleY, overlapX, right, union, type Box } from '../geometry/index.js';
 import { namesBuyersTaxId } from './bank-and-tax.js';
 import type { LabelledRows } from './candidates.js';
+import type { Label } from './labels.js';
 import { fold } from './phrases.js';
 import { run as makeRun, type PageWords, type Row, type Run, type Word } from './words.js';
 
@@ -104,8 +105,12 @@ export function sellerNamesOf(
   buyerNames: readonly string[],
 ): PrintedName[] {
   const buyers = new Set(buyerNames.map(fold));
-  const buyerBlocks = [...blocksUnder(labelled, rows, ['buyer', 'shipTo']), ...blocksOverBuyersIds(labelled, rows)];
+  const buyerBlocks = [...blocksUnder(labelled, rows, ['buyer', 'shipTo']), ...blocksOver(buyersIds(labelled), rows)];
   const sellerBlocks = blocksUnder(labelled, rows, ['seller']);
+  const overIds = blocksOver(
+    labelled.labels.filter((label) => label.meaning === 'sellerTaxId' && label.from === 0 && !namesBuyersTaxId(label)),
+    rows,
+  );
   const named = rows.flatMap((row, at) => row.runs.flatMap((run) => legalNamesIn(withFormBelow(run, rows[at + 1]))));
   const inBuyerBlock = new Set(named.filter((name) => standsIn(buyerBlocks, name.run)).map((name) => fold(name.value)));
   const pageOf = new Map(pages.map((page) => [page.page, page]));
@@ -121,7 +126,7 @@ export function sellerNamesOf(
       const depth = middleY(name.box) / height;
       const isLast = name.run.page === end?.page && bottom(end.box) - name.box.y < LAST_ROWS * height;
       let score = 0.45;
-      const backed = REGISTRATION.test(textAround(name.run, rows));
+      const backed = REGISTRATION.test(textAround(name.run, rows)) || standsIn(overIds, name.run);
       if (backed) score += 0.3;
       if (standsIn(sellerBlocks, name.run)) score += 0.25;
       if (depth > 1 - FOOT || depth < 0.2 || isLast) score += 0.12;
@@ -141,9 +146,9 @@ export function sellerNamesOf(
   const best = new Map<string, PrintedName>();
   for (const name of scored.sort((a, b) => b.score - a.score)) if (!best.has(fold(name.value))) best.set(fold(name.value), name);
   const firms = [...best.values()].filter((name) => !BANK.test(name.value));
-  // On a scan a lone name may be the buyer's, misread: only one that something else speaks for is sure.
+  // On a scan a lone name may be the buyer's, misread: only one that something else speaks for is sure, or beside a buyer that was read.
   const scanned = pages.some((page) => page.straightenedBy);
-  const lone = firms.length === 1 && (firms[0].score > 0.6 || !scanned);
+  const lone = firms.length === 1 && (firms[0].score > 0.6 || !scanned || inBuyerBlock.size > 0);
   if (lone && firms[0].score > 0.4) best.set(fold(firms[0].value), { ...firms[0], score: Math.max(0.87, firms[0].score) });
   const names = [...best.values()].sort((a, b) => b.score - a.score);
   const [first, second] = names;
@@ -285,14 +290,20 @@ function goingOn(runs: readonly Run[], from: number): Run[] {
   return runs.slice(from, far < 0 ? runs.length : far);
 }
 
-/** The runs of the address blocks that end in the buyer's tax id, their rows at one distance. */
-function blocksOverBuyersIds(labelled: LabelledRows, rows: readonly Row[]): Run[] {
-  const ids = labelled.labels.filter((label) => label.from < 3 && /\d/.test(label.run.text) && namesBuyersTaxId(label));
+const buyersIds = (labelled: LabelledRows): Label[] =>
+  labelled.labels.filter((label) => label.from < 3 && /\d/.test(label.run.text) && namesBuyersTaxId(label));
+
+/** Whether two runs begin, end or have their middles at one place, as the rows of an address do. */
+const areFlush = (a: Box, b: Box): boolean =>
+  Math.abs(a.x - b.x) < 4 || Math.abs(right(a) - right(b)) < 4 || Math.abs(middleX(a) - middleX(b)) < 4;
+
+/** The runs of the address blocks that end in a tax id, their rows at one distance. */
+function blocksOver(ids: readonly Label[], rows: readonly Row[]): Run[] {
   return ids.flatMap(({ run }) => {
     const above = rows
       .filter((row) => row.page === run.page && row.box.y < run.box.y)
       .flatMap((row) => row.runs)
-      .filter((other) => Math.abs(other.box.x - run.box.x) < 4)
+      .filter((other) => areFlush(other.box, run.box))
       .reverse();
     const block: Run[] = [];
     let [last, step] = [run, 0];
