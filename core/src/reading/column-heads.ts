@@ -120,10 +120,13 @@ function rolesByContent(roles: readonly ColumnRole[], box: Box, below: readonly 
   return countsUp(box, below) ? roles.filter((role) => role !== 'quantity' && role !== 'itemNumber') : roles;
 }
 
-/** Letters of the words that the lines have under a head, flush with it, dates left out. */
-function saidUnder(box: Box, below: readonly Row[], mark: DecimalMark): number {
-  const under = linesIn(below, mark).flatMap((row) => row.runs.filter((run) => Math.abs(run.box.x - box.x) < ONE_EDGE));
-  return under.reduce((letters, run) => letters + (dateSpans(run).length > 0 ? 0 : run.text.replace(/[^\p{L}]/gu, '').length), 0);
+/** Letters of the words that the lines have from a head to the next one, dates left out. */
+function saidUnder(box: Box, heads: readonly { readonly box: Box }[], below: readonly Row[], mark: DecimalMark): number {
+  const next = Math.min(...heads.filter((head) => head.box.x > box.x).map((head) => head.box.x));
+  const words = linesIn(below, mark)
+    .flatMap((row) => row.runs.filter((run) => dateSpans(run).length === 0))
+    .flatMap((run) => run.words.filter((word) => word.x > box.x - ONE_EDGE && word.x < next - ONE_EDGE));
+  return words.reduce((letters, word) => letters + word.text.replace(/[^\p{L}]/gu, '').length, 0);
 }
 
 /** Whether the lines have codes under the head: a word that names both articles and their numbers then heads the numbers. */
@@ -175,7 +178,8 @@ export function headsOf(row: Row, rows: readonly Row[], totals: ReadonlySet<Row>
       .filter((option) => option.roles.includes(role))
       .sort((a, b) => a.roles.length - b.roles.length || (role === 'netAmount' ? b.box.x - a.box.x : a.box.x - b.box.x));
     // Of two heads that may name the goods, the one with more said below it does.
-    if (role === 'description' && able.length > 1) able.sort((a, b) => saidUnder(b.box, below, mark) - saidUnder(a.box, below, mark));
+    if (role === 'description' && able.length > 1)
+      able.sort((a, b) => saidUnder(b.box, options, below, mark) - saidUnder(a.box, options, below, mark));
     if (able.length === 0) continue;
     free.delete(able[0]);
     heads.push({ role, run: able[0].run, box: able[0].box });

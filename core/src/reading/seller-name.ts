@@ -280,8 +280,16 @@ function blocksUnder(labelled: LabelledRows, rows: readonly Row[], meanings: rea
       box = union([box, ...under.map((run) => run.box)]);
       if (box.height > 110) break;
     }
+    runs.push(...partedFrom(box, label, rows));
   }
   return runs;
+}
+
+/** The runs within a block that a reader of a scan set on rows of their own: a leaning line's end. */
+function partedFrom(block: Box, { run }: Label, rows: readonly Row[]): Run[] {
+  if (run.words[0].score === undefined) return [];
+  const within = (box: Box) => middleY(box) > bottom(run.box) && middleY(box) < bottom(block) && box.x > block.x && box.x < right(block);
+  return rows.filter((row) => row.page === run.page).flatMap((row) => row.runs.filter((other) => within(other.box)));
 }
 
 /** A run of an address, and those that a wide gap or a misread word parted from it. */
