@@ -2,6 +2,7 @@ export * from './words.js';
 export * from './reading.js';
 export * from './field-types.js';
 export * from './read-document.js';
+export type { LineMethod } from './choose-table.js';
 export * from './numbers.js';
 export * from './calendar.js';
 export * from './calibration.js';

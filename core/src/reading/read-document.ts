@@ -1,8 +1,8 @@
 import { Decimal, plain, within } from '../money/index.js';
-import { overlapY, union } from '../geometry/index.js';
 import { LabelledRows } from './candidates.js';
 import { identifierBox, ibansOf, sellerCountry, taxIdsOf } from './bank-and-tax.js';
 import { ACCEPTED_RISK } from './calibration.js';
+import { chooseTable, numbersBeside, type LineMethod } from './choose-table.js';
 import { currencyOfCountry, likelierCurrency, printedCurrency, printsCrowns } from './currency.js';
 import { raiseDoubts } from './doubts.js';
 import {
@@ -14,33 +14,27 @@ import {
   letterDates,
   orderReferences,
   ownNumbers,
-  sensible,
   unlabelledDue,
   type DayMonthOrder,
-  type Found,
 } from './head-fields.js';
+import { asAmount, asDate, asIdentifier, dueDateOf, earlyPayment, fromCoverText, fromNowhere, ownFirst } from './head-values.js';
 import { documentKind } from './kind.js';
 import { headedColumns, labelsOf, languageOf } from './labels.js';
-import { linesByAlignment } from './lines-by-alignment.js';
-import { linesByHeads } from './lines-by-heads.js';
-import { isPerPiece, lineArithmetic, sumOfLines, tableScore, taxOfLines, type LineTable } from './line-row.js';
+import { isPerPiece, lineArithmetic, sumOfLines, taxOfLines } from './line-row.js';
+import { readLines } from './line-values.js';
 import { joinMiddledCells } from './middled-cells.js';
 import { decimalMarkOf } from './numbers.js';
-import { LINE_CELLS, type DocumentReading, type HeaderField, type ReadLine, type ReadValue, type ReadingContext } from './reading.js';
+import type { DocumentReading, HeaderField, ReadValue, ReadingContext } from './reading.js';
 import { settleWords } from './settle-words.js';
-import { numberSpans } from './spans.js';
 import { PageTrust } from './trust.js';
 import { weigh } from './weigh.js';
-import { dayAfter, earlyPaymentTerms, type PaymentTerms } from './terms.js';
+import { earlyPaymentTerms } from './terms.js';
 import { sellerNamesOf } from './seller-name.js';
-import { chooseTotals, netFitsLines, printedRates, totalText, type TotalCandidate, type TotalField, type Totals } from './totals.js';
-import { hasRates, isRate, onlyRateOf, withExplainedRates } from './tax-rates.js';
+import { chooseTotals, netFitsLines, printedRates, type TotalCandidate } from './totals.js';
+import { hasRates, onlyRateOf, withExplainedRates } from './tax-rates.js';
 import { withoutTax } from './taxed-lines.js';
 import { joinWrappedDates } from './wrapped-dates.js';
-import { rowsOf, rowsOfText, type PageWords, type Row, type Word } from './words.js';
-
-/** Which way of reading the line table is wanted: the better of the two, or one by name. */
-export type LineMethod = 'best' | 'heads' | 'alignment';
+import { rowsOf, type PageWords, type Row } from './words.js';
 
 /** Reads one document off the words of its pages. Never throws on odd content: what is not found is null, with a doubt. */
 export function readDocument(read: readonly PageWords[], context: ReadingContext = {}, method: LineMethod = 'best'): DocumentReading {
@@ -230,245 +224,6 @@ const sumsTo = (sum: Decimal, total: TotalCandidate | null, taxed: boolean): boo
 const text = (value: Decimal | null): string | null => (value === null ? null : plain(value));
 const asList = (value: Decimal | null) => (value === null ? [] : [{ value }]);
 
-function chooseTable(rows: readonly Row[], labelled: LabelledRows, mark: '.' | ',', language: string, method: LineMethod): LineTable {
-  const heads = method === 'alignment' ? null : linesByHeads(rows, labelled, mark, language);
-  if (method === 'heads') return heads ?? { method: 'heads', lines: [], rows: new Set(), heads: [] };
-  if (heads && isWhole(heads, rows, mark)) return heads;
-  const alignment = linesByAlignment(rows, labelled, mark);
-  if (!heads || heads.lines.length === 0) return alignment;
-  const a = tableScore(heads.lines);
-  const b = tableScore(alignment.lines);
-  // A line that is wrong under its heads is a slip to be asked about, not a reason to read it without them.
-  return b.right > a.right + 0.15 * heads.lines.length && b.wrong <= a.wrong ? alignment : heads;
-}
-
-/** Whether numbers stand beside a line that are in none of the table's cells: its own may have been missed. */
-function numbersBeside({ lines }: LineTable, rows: readonly Row[]): (line: number) => boolean {
-  let placed: ReadonlySet<Word> | null = null;
-  return (at) => {
-    const words = (placed ??= new Set(lines.flatMap((line) => line.words)));
-    const { page, box } = lines[at];
-    return rows.some(
-      (row) =>
-        row.page === page &&
-        overlapY(row.box, { ...box, y: box.y - 0.8 * row.box.height, height: box.height + 1.6 * row.box.height }) > 0 &&
-        row.runs.some((run) => run.words.some((word) => /\d/.test(word.text) && !words.has(word))),
-    );
-  };
-}
-
-/** Whether every line's quantity × price is its amount and their sum is printed outside the table: no other way could read it better. */
-function isWhole({ lines, rows: own }: LineTable, rows: readonly Row[], mark: '.' | ','): boolean {
-  const total = sumOfLines(lines);
-  if (total === null || tableScore(lines).right < lines.length) return false;
-  return rows.some(
-    (row) => !own.has(row.index) && row.runs.some((run) => numberSpans(run, mark).some(({ number }) => total.eq(number.value))),
-  );
-}
-
-function asIdentifier(found: readonly Found[]): ReadValue | null {
-  const [best, ...rest] = found;
-  if (!best || best.score < 0.45) return null;
-  const rival = rest[0]?.score ?? 0;
-  return {
-    value: best.value.replace(/^#/, ''),
-    confidence: confidenceOf(best.score, rival),
-    page: best.page,
-    box: best.box,
-    evidence: [best.evidence],
-    alternatives: alternatives(rest),
-  };
-}
-
-/** The order number that the mail around the document names. */
-function fromCoverText(cover: string, language: string): ReadValue | null {
-  const rows = rowsOfText(cover);
-  const found = asIdentifier(orderReferences(new LabelledRows(rows, labelsOf(rows, language))));
-  return (
-    found && {
-      ...found,
-      page: null,
-      box: null,
-      confidence: Math.min(0.95, found.confidence),
-      evidence: ['said in the mail'],
-      alternatives: [],
-    }
-  );
-}
-
-function asDate(found: readonly Found[], order: DayMonthOrder, after: string | null): ReadValue | null {
-  const dated = found.map((one) => ({ ...one, value: order.monthFirst && one.swapped ? one.swapped : one.value }));
-  const fitting = after === null ? dated : dated.filter((one) => sensible(after, one.value));
-  const [best, ...rest] = fitting.length > 0 ? fitting : dated;
-  if (!best) return null;
-  const evidence = best.swapped ? [best.evidence, order.reason] : [best.evidence];
-  const swapped = best.swapped
-    ? [
-        {
-          value: order.monthFirst ? (found.find((one) => one.box === best.box)?.value ?? best.value) : best.swapped,
-          reason: 'with day and month the other way round',
-          page: best.page,
-          box: best.box,
-        },
-      ]
-    : [];
-  const confidence =
-    best.swapped && order.unsure ? 0.6 : after !== null && fitting.length === 0 ? 0.5 : confidenceOf(best.score, rest[0]?.score ?? 0);
-  return {
-    value: best.value,
-    confidence,
-    page: best.page,
-    box: best.box,
-    evidence,
-    alternatives: [...swapped, ...alternatives(rest)].slice(0, 4),
-  };
-}
-
-/** The discount for early payment and the last day for it, where the page grants one. */
-function earlyPayment(
-  terms: PaymentTerms | null,
-  issueDate: ReadValue | null,
-): Pick<Record<HeaderField, ReadValue | null>, 'discountPercent' | 'discountDate'> {
-  const last = dayAfter(issueDate?.value ?? null, terms?.discountDays ?? null);
-  if (!terms?.discountPercent || last === null) return { discountPercent: null, discountDate: null };
-  const read = (value: string, evidence: string, confidence: number): ReadValue => ({
-    value,
-    confidence,
-    page: terms.page,
-    box: terms.box,
-    evidence: [evidence],
-    alternatives: [],
-  });
-  return {
-    discountPercent: read(terms.discountPercent, 'printed early payment terms', 0.95),
-    discountDate: read(last, `terms of ${terms.discountDays} days from the issue date`, Math.min(0.95, issueDate?.confidence ?? 0)),
-  };
-}
-
-/** Labels that on a credit note name the date of the invoice that it credits. */
-const OF_THE_INVOICE = /“(rechnung vom|facture du|invoice date|date of invoice|factuurdatum|rechnungsdatum|fecha de factura|data fattura)”/;
-
-/** The dates with those of a credited invoice last. */
-function ownFirst(found: readonly Found[], credit: boolean): readonly Found[] {
-  if (!credit) return found;
-  const own = found.filter(({ evidence }) => !OF_THE_INVOICE.test(evidence));
-  return own.length === 0
-    ? found
-    : [...own, ...found.filter((one) => !own.includes(one)).map((one) => ({ ...one, score: one.score - 0.4 }))];
-}
-
-/** A printed date that follows the issue date, else the date that terms give, else whatever is printed. */
-function dueDateOf(
-  dues: readonly Found[],
-  order: DayMonthOrder,
-  rows: readonly Row[],
-  issueDate: ReadValue | null,
-  early: PaymentTerms | null,
-): ReadValue | null {
-  const printed = asDate(dues, order, issueDate?.value ?? null);
-  if (printed && issueDate && !sensible(issueDate.value, printed.value)) return byTerms(rows, issueDate, early) ?? printed;
-  return printed ?? byTerms(rows, issueDate, early);
-}
-
-function byTerms(rows: readonly Row[], issueDate: ReadValue | null, early: PaymentTerms | null): ReadValue | null {
-  const afterDiscount = issueDate && early?.netDays != null ? dayAfter(issueDate.value, early.netDays) : null;
-  const found =
-    issueDate && early && afterDiscount !== null
-      ? { value: afterDiscount, page: early.page, box: early.box, evidence: `terms of ${early.netDays} days from the issue date` }
-      : issueDate
-        ? dueByTerms(rows, issueDate.value)
-        : null;
-  return found
-    ? {
-        value: found.value,
-        confidence: Math.min(0.95, issueDate?.confidence ?? 0),
-        page: found.page,
-        box: found.box,
-        evidence: [found.evidence],
-        alternatives: [],
-      }
-    : null;
-}
-
-function asAmount(field: TotalField, totals: Totals, linesFit: boolean, credit: boolean): ReadValue | null {
-  const chosen = totals.chosen[field];
-  if (!chosen) return null;
-  const sign = (value: string) => (credit ? value.replace(/^-/, '') : value);
-  const evidence = [chosen.evidence];
-  let confidence = Math.min(0.9, chosen.score);
-  if (field === 'amountDue') {
-    if (totals.dueExplained) evidence.push('follows from the total, payments and balances');
-    confidence = totals.dueExplained ? (totals.addsUp ? 0.98 : 0.9) : 0.6;
-  } else if (totals.addsUp) {
-    evidence.push('net + tax = total');
-    confidence = linesFit ? 0.995 : 0.97;
-  }
-  if (field === 'netTotal' && linesFit) evidence.push('the lines sum to it');
-  const rest = totals.candidates[field].filter((other) => !other.value.eq(chosen.value));
-  return {
-    value: sign(totalText(chosen)),
-    confidence,
-    page: chosen.span?.run.page ?? null,
-    box: chosen.span?.box ?? null,
-    evidence,
-    alternatives: rest.slice(0, 3).map((other) => amountAlternative(other, sign)),
-  };
-}
-
-const amountAlternative = (other: TotalCandidate, sign: (value: string) => string) => ({
-  value: sign(totalText(other)),
-  reason: other.evidence,
-  page: other.span?.run.page ?? null,
-  box: other.span?.box ?? null,
-});
-
-function readLines(table: LineTable, totals: Totals, linesFit: boolean, belowZero: boolean, onlyRate: string | null): ReadLine[] {
-  return table.lines.map((line) => {
-    const arithmetic = lineArithmetic(line.cells);
-    const cells = {} as Record<(typeof LINE_CELLS)[number], ReadValue | null>;
-    for (const name of LINE_CELLS) {
-      const cell = line.cells[name];
-      const numeric = name === 'quantity' || name === 'unitPrice' || name === 'netAmount';
-      const confidence = !numeric
-        ? 0.93
-        : arithmetic === 'right'
-          ? 0.99
-          : name === 'netAmount' && linesFit
-            ? 0.98
-            : arithmetic === 'wrong'
-              ? 0.5
-              : 0.9;
-      const value = cell && cellText(name, cell.value, belowZero);
-      cells[name] =
-        cell && value !== undefined && value !== ''
-          ? {
-              value,
-              confidence,
-              page: line.page,
-              box: cell.box,
-              evidence: numeric && arithmetic === 'right' ? ['quantity × price = amount'] : ['its column'],
-              alternatives: [],
-            }
-          : null;
-    }
-    if (onlyRate !== null && totals.addsUp && (!cells.taxRate || !isRate(cells.taxRate.value)))
-      cells.taxRate = fromNowhere(onlyRate, 0.9, 'the only rate that the totals give');
-    const taxed = line.cells.grossAmount;
-    return {
-      ...cells,
-      page: line.page,
-      box: line.words.length > 0 ? union([line.box]) : line.box,
-      ...(taxed && !line.cells.netAmount ? { taxedAmount: belowZero ? taxed.value.replace(/^-/, '') : taxed.value } : {}),
-    };
-  });
-}
-
-/** What a cell says: without the dash of a list before a description, and without the minus that a credit note prints. */
-function cellText(name: (typeof LINE_CELLS)[number], text: string, belowZero: boolean): string {
-  if (name === 'description') return text.replace(/^[–—•·*-]\s+/, '');
-  return belowZero && (name === 'quantity' || name === 'netAmount') ? text.replace(/^-/, '') : text;
-}
-
 /** The own number of a document that is no invoice; a statement, a reminder or a delivery note cites other numbers too. */
 const ownNumber = (labelled: LabelledRows, kind: string): ReadValue | null =>
   kind === 'other' ? asIdentifier(invoiceNumbers(labelled, [], [])) : asIdentifier(ownNumbers(labelled));
@@ -486,15 +241,4 @@ function onlyNameNumberDate(
   for (const field of Object.keys(bare) as HeaderField[])
     if (!['invoiceNumber', 'issueDate', 'sellerName'].includes(field)) bare[field] = null;
   return bare;
-}
-
-const fromNowhere = (value: string | null, confidence: number, evidence: string): ReadValue | null =>
-  value === null ? null : { value, confidence, page: null, box: null, evidence: [evidence], alternatives: [] };
-const alternatives = (rest: readonly Found[]) =>
-  rest.slice(0, 3).map((other) => ({ value: other.value.replace(/^#/, ''), reason: other.evidence, page: other.page, box: other.box }));
-
-/** Sure where the label is plain and nothing rivals it. */
-function confidenceOf(score: number, rival: number): number {
-  const margin = score - rival;
-  return Math.max(0.3, Math.min(0.99, score >= 0.7 ? 0.9 + Math.min(0.09, margin / 2) : score - (margin < 0.05 ? 0.15 : 0)));
 }
