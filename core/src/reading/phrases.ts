@@ -26,6 +26,9 @@ interface Token {
 const folded = new Map<string, string>();
 const MOST_FOLDED = 20_000;
 
+/** Letters of several words that are taken for their phrase without spaces: fewer may be a word, as “n ord” and “nord”. */
+const SHORTEST_JOINED = 5;
+
 /** Words that a phrase with a misread letter may have. */
 const MOST_MISREAD = 3;
 
@@ -38,7 +41,7 @@ export function fold(text: string): string {
     .normalize('NFKD')
     .replace(/\p{M}/gu, '')
     .toLowerCase()
-    .replace(/[.,:;()'’"“”\-–—_*[\]?!=|]/g, ' ')
+    .replace(/[.,:;()'’"“”\-–—_*[\]?!=|+]/g, ' ')
     .replace(/(?<=\p{L})(?=[£€$%])/gu, ' ')
     .replace(/\s+/g, ' ')
     .trim();
@@ -73,7 +76,7 @@ export class PhraseBook<T> {
     for (const token of key.split(' ')) this.#spelling.add(token);
     this.#firsts.add(key.slice(0, (key + ' ').indexOf(' ')));
     const joined = key.replaceAll(' ', '');
-    if (joined === key || joined.length < 4) return;
+    if (joined === key || joined.length < SHORTEST_JOINED) return;
     this.#joined.set(joined, [...(this.#joined.get(joined) ?? []), value]);
     if (key.split(' ').length <= MOST_MISREAD) this.#joinedSpelling.add(joined);
   }

@@ -46,7 +46,7 @@ export const es: Lexicon = {
       '(iva|i v a) (al|repercutido|total|incluido)',],
     grossTotal: ['total factura', 'importe total', 'total con iva', 'total abono', 'total',
       'total euros', 'total documento', 'importe total factura', 'total iva incluido', 'total general', 'líquido',
-      '(total|importe|suma|importe total|total factura|valor) (con|incl|incluido|más|iva incluido|iva incl) (iva|i v a|impuestos|)',
+      '(total|importe|suma|importe total|total factura|valor) (con|incl|incluido|más) (iva|i v a|impuestos)',
       '(total|importe) (factura|de la factura|documento|general|fra|abono|a facturar|bruto con iva|eur|euros)',
       'importe total (factura|de la factura|con iva|)',
       'total iva (incl|incluido)',],
