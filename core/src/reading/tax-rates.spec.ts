@@ -9,7 +9,7 @@ const head: Runs = [
   [300, 80, 'Invoice date 14 March 2026'],
 ];
 /** An invoice of two lines at 20 and 5 percent whose lines carry these codes, explained by these rows. */
-function ratesOf(codes: readonly [string, string], legend: Runs, column = true): (string | undefined)[] {
+function ratesOf(codes: readonly [string, string], legend: Runs, { column = true, scanned = false } = {}): (string | undefined)[] {
   const line = (y: number, text: string, quantity: string, price: string, amount: string, code: string): Runs => [
     [40, y, text],
     right(300, y, quantity),
@@ -33,7 +33,9 @@ function ratesOf(codes: readonly [string, string], legend: Runs, column = true):
     right(500, 272, '£57.00'),
   ];
   const lines = [...line(140, 'Oak sleeper', '3', '10.00', '30.00', codes[0]), ...line(156, 'Handbook', '2', '10.00', '20.00', codes[1])];
-  return readDocument([pageOf([...head, ...heads, ...lines, ...totals, ...legend])]).lines.map(({ taxRate }) => taxRate?.value);
+  const page = pageOf([...head, ...heads, ...lines, ...totals, ...legend]);
+  const words = page.words.map((word) => (scanned ? { ...word, score: 0.97 } : word));
+  return readDocument([{ ...page, words }]).lines.map(({ taxRate }) => taxRate?.value);
 }
 
 describe('the rate of a line', () => {
@@ -72,7 +74,17 @@ describe('the rate of a line', () => {
   });
 
   it('is what a code behind the amount stands for, where it has no column', () => {
-    expect(ratesOf(['A', 'B'], [[40, 300, 'A = 20 % B = 5 %']], false)).toEqual(['20', '5']);
+    expect(ratesOf(['A', 'B'], [[40, 300, 'A = 20 % B = 5 %']], { column: false })).toEqual(['20', '5']);
+  });
+
+  it('off a scan is read through codes that lean, are doubled, or have a sign beside them', () => {
+    const legend: Runs = [
+      [40, 296, 'Ss'],
+      [90, 301, '20 %'],
+      [40, 314, 'r'],
+      [90, 319, '5 %'],
+    ];
+    expect(ratesOf(['S$', 'R'], legend, { scanned: true })).toEqual(['20', '5']);
   });
 
   it('is not known where the page does not explain its code', () => {

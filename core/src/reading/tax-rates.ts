@@ -1,3 +1,4 @@
+import { middleY } from '../geometry/index.js';
 import { Decimal, decimal, plain, within } from '../money/index.js';
 import type { Label } from './labels.js';
 import type { Cell, LineRow, LineTable } from './line-row.js';
@@ -11,9 +12,19 @@ const CODE = /^(\p{Lu}{1,2}\d?|\d|\*{1,2})$/u;
 /** Words between a code and its rate: “S 20 %”, “A = 20 %”, “20 % on items marked A”. */
 const BEFORE = 2;
 const BEHIND = 4;
+/** How far two words of one line may be apart in height, in heights of a word. */
+const SLOPE = 0.8;
 
-/** A word without the marks around it: “(A)”, “A:”, “A,”. */
-const bare = (word: Word): string => word.text.replace(/^[(]|[).,:;=]+$/g, '');
+/** A word without the marks around it: “(A)”, “A:”, “A,”; off a scan without what a reader made of a rule beside it, a letter seen twice once, in capitals. */
+function bare({ text, score }: Word): string {
+  const plain = text.replace(/^[(]|[).,:;=]+$/g, '');
+  return score === undefined
+    ? plain
+    : plain
+        .replace(/(?<=.)[$€£|!'’]+$/, '')
+        .toUpperCase()
+        .replace(/^(\p{L})\1$/u, '$1');
+}
 
 const isPercentage = (value: string): boolean => /^\d+(\.\d+)?$/.test(value);
 
@@ -22,31 +33,39 @@ export function withExplainedRates(table: LineTable, rows: readonly Row[], mark:
   const codes = new Set(table.lines.flatMap(({ cells }) => (cells.taxRate && CODE.test(cells.taxRate.value) ? cells.taxRate.value : [])));
   if (codes.size === 0) return table;
   const rates = legendOf(codes, table, rows, mark);
-  return { ...table, lines: table.lines.map((line) => explained(line, rates)) };
+  // Digits may be rates themselves: they are codes where the page explains one of them.
+  const isCode = (value: string) => codes.has(value) && (!/^\d$/.test(value) || [...rates.keys()].some((code) => /^\d$/.test(code)));
+  return { ...table, lines: table.lines.map((line) => explained(line, rates, isCode)) };
 }
 
-function explained(line: LineRow, rates: ReadonlyMap<string, string>): LineRow {
+function explained(line: LineRow, rates: ReadonlyMap<string, string>, isCode: (value: string) => boolean): LineRow {
   const { taxRate, ...cells } = line.cells;
-  const rate = taxRate && rates.get(taxRate.value);
-  if (taxRate && rate !== undefined) return { ...line, cells: { ...cells, taxRate: { ...taxRate, value: rate } } };
-  return taxRate && !isPercentage(taxRate.value) ? { ...line, cells } : line;
+  if (!taxRate || !isCode(taxRate.value)) return line;
+  const rate = rates.get(taxRate.value);
+  return { ...line, cells: rate === undefined ? cells : { ...cells, taxRate: { ...taxRate, value: rate } } };
 }
 
-/** What the rows outside the lines say that the codes stand for. Digits count only where each of them is explained: they may be rates. */
+/** What the page says outside the lines that the codes stand for. */
 function legendOf(codes: ReadonlySet<string>, { lines }: LineTable, rows: readonly Row[], mark: DecimalMark): Map<string, string> {
   const inLines = new Set(lines.flatMap((line) => line.words));
+  const outside = rows.filter((row) => !row.runs.some((run) => run.words.some((word) => inLines.has(word))));
   const rates = new Map<string, string>();
-  for (const row of rows) {
-    const words = row.runs.flatMap((run) => run.words);
-    if (words.some((word) => inLines.has(word))) continue;
+  outside.forEach((row, at) => {
     const percents = row.runs.flatMap((run) => numberSpans(run, mark)).filter((span) => span.percent);
+    if (percents.length === 0) return;
+    const near = outside.slice(Math.max(0, at - 1), at + 2).filter((other) => other.page === row.page);
     for (const span of percents) {
-      const code = codeOf(span, words, codes);
+      const code = codeOf(span, besides(span, [row]), codes) ?? codeOf(span, besides(span, near), codes);
       if (code !== null && !rates.has(code)) rates.set(code, span.number.value);
     }
-  }
-  const digits = [...codes].filter((code) => /^\d$/.test(code));
-  return digits.every((code) => rates.has(code)) ? rates : new Map([...rates].filter(([code]) => !digits.includes(code)));
+  });
+  return rates;
+}
+
+/** The words beside a number, from left to right: those of its row, and of a row that a scan's slope parted from it. */
+function besides({ box }: NumberSpan, rows: readonly Row[]): Word[] {
+  const words = rows.flatMap((row) => row.runs.flatMap((run) => run.words));
+  return words.filter((word) => Math.abs(middleY(word) - middleY(box)) < SLOPE * box.height).sort((a, b) => a.x - b.x);
 }
 
 /** The code beside a rate: right before it, or a few words behind. */
