@@ -1,5 +1,6 @@
-import { arrived } from './documents.js';
+import { arrived, arrivedFile } from './documents.js';
 import { testServer, Visitor, type TestServer } from './harness.js';
+import { laidOutPdf } from './letters.js';
 
 describe('the clerk’s tools at Check', () => {
   let server: TestServer;
@@ -26,6 +27,34 @@ describe('the clerk’s tools at Check', () => {
     expect(document.trail.slice(0, 4).map((entry: { act: string }) => entry.act)).toEqual(['removed', 'changed', 'added', 'changed']);
     expect(document.trail[0].before).toMatchObject({ description: 'Carriage' });
     expect(await clerk.send('POST', at(document, `lines/${lines}/remove`), { version: document.version })).toMatchObject({ status: 404 });
+  });
+
+  it('lines that are printed with the tax in them are there without it, and sum to the net total', async () => {
+    const line = (y: number, text: string, quantity: string, price: string, amount: string) =>
+      [[40, y, text] as const, [280, y, quantity] as const, [360, y, price] as const, [500, y, amount] as const] as const;
+    const pdf = await laidOutPdf([
+      [40, 40, 'Tarnside Lubricants Ltd'],
+      [40, 56, 'Invoice no. TL-40771'],
+      [300, 56, 'Invoice date 3 November 2026'],
+      [40, 100, 'Description'],
+      [280, 100, 'Qty'],
+      [360, 100, 'Price'],
+      [500, 100, 'Total inc VAT'],
+      ...line(118, 'Cotton waste, bag', '3', '12.00', '36.00'),
+      ...line(134, 'Oil can, long spout', '1', '7.99', '7.99'),
+      [360, 170, 'Total incl. VAT'],
+      [500, 170, '£43.99'],
+      [360, 186, 'includes VAT at 20%'],
+      [500, 186, '£7.33'],
+      [360, 202, 'Total excl. VAT'],
+      [500, 202, '£36.66'],
+    ]);
+    const { fields, lines } = await arrivedFile(server, clerk, 'with-tax.pdf', pdf);
+    expect([fields.netTotal.value, fields.taxTotal.value, fields.grossTotal.value]).toEqual(['36.66', '7.33', '43.99']);
+    expect(lines.map(({ cells }: { cells: Record<string, string> }) => [cells.unitPrice, cells.netAmount])).toEqual([
+      ['12', '30.00'],
+      ['7.99', '6.66'],
+    ]);
   });
 
   it.each([

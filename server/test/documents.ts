@@ -10,18 +10,22 @@ export function invoicePdf(supplierKey: string, nth: number, twist: Twist = {}):
   return drawInvoice(invoiceOfOrder(order, '2026-11-10', serial++, twist));
 }
 
-/** Mails an invoice and waits until it has been read and has left Arriving; its view. */
-export async function arrived(server: TestServer, clerk: Visitor, supplierKey: string, nth: number, twist: Twist = {}) {
-  const name = `${supplierKey}-${serial}.pdf`;
-  await mail(server.smtpPort, [{ filename: name, content: await invoicePdf(supplierKey, nth, twist) }], {
-    from: `accounts@${scenarioOrders(TODAY).find((one) => one.supplier.key === supplierKey)?.supplier.domain}`,
-  });
-  const { rows } = await until('the document to be read', async () => {
-    const found = await server.pool.query(
+/** Mails a PDF and waits until it has been read and has left Arriving; its view. */
+export async function arrivedFile(server: TestServer, clerk: Visitor, name: string, content: Buffer, from?: string) {
+  await mail(server.smtpPort, [{ filename: name, content }], from === undefined ? {} : { from });
+  const id = await until(`${name} to be read`, async () => {
+    const { rows } = await server.pool.query(
       "select d.id from documents d join files f on f.id = d.file_id where f.name = $1 and d.tray <> 'arriving'",
       [name],
     );
-    return found.rows.length > 0 && found;
+    return rows[0]?.id as number | undefined;
   });
-  return clerk.ok('GET', `/api/documents/${rows[0].id}`);
+  return clerk.ok('GET', `/api/documents/${id}`);
+}
+
+/** Mails an invoice for the supplier's order and waits until it has been read; its view. */
+export async function arrived(server: TestServer, clerk: Visitor, supplierKey: string, nth: number, twist: Twist = {}) {
+  const name = `${supplierKey}-${serial}.pdf`;
+  const supplier = scenarioOrders(TODAY).find((one) => one.supplier.key === supplierKey)?.supplier;
+  return arrivedFile(server, clerk, name, await invoicePdf(supplierKey, nth, twist), `accounts@${supplier?.domain}`);
 }

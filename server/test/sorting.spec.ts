@@ -1,6 +1,6 @@
 import { letterPdf } from './letters.js';
-import { invoicePdf } from './documents.js';
-import { mail, testServer, until, Visitor, type TestServer } from './harness.js';
+import { arrivedFile, invoicePdf } from './documents.js';
+import { testServer, until, Visitor, type TestServer } from './harness.js';
 
 describe('what is no invoice', () => {
   let server: TestServer;
@@ -11,18 +11,7 @@ describe('what is no invoice', () => {
   });
   afterAll(() => server.close());
 
-  /** Mails a PDF and waits until it has left Arriving; its view. */
-  const read = async (name: string, content: Buffer) => {
-    await mail(server.smtpPort, [{ filename: name, content }]);
-    const id = await until(`${name} to be read`, async () => {
-      const { rows } = await server.pool.query(
-        "select d.id from documents d join files f on f.id = d.file_id where f.name = $1 and d.tray <> 'arriving'",
-        [name],
-      );
-      return rows[0]?.id as number | undefined;
-    });
-    return clerk.ok('GET', `/api/documents/${id}`);
-  };
+  const read = (name: string, content: Buffer) => arrivedFile(server, clerk, name, content);
   const seller = 'Tarnside Lubricants Ltd';
 
   it('a reminder is filed and points at the invoice it is about, if that is here', async () => {
