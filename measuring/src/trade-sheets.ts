@@ -236,7 +236,7 @@ export const TRADE_FAMILIES: readonly Family[] = [
           `${TWO} .two { margin-top: 8mm } .lines td { border-bottom: .5px dotted #777 }`,
         ),
         shows: shows(hand, ['item', 'price', 'net'], {
-          taxedLines: true,
+          taxedLines: !invoice.tax.isZero(),
           cells: { item: true, quantity: true, unit: false, price: true, rate: true },
         }),
         invoice,

@@ -158,7 +158,11 @@ function askAboutTotals(reading: WithoutDoubts, checks: Checks, ask: Ask): void 
   if (!grossTotal) ask('grossTotal', 'No total was found on the page.');
   if (!grossTotal && !amountDue) ask('amountDue', 'No amount to pay was found on the page.');
   if (!grossTotal)
-    for (const field of ['netTotal', 'taxTotal'] as const) if (!reading.fields[field]) ask(field, 'No total was found that it belongs to.');
+    for (const field of ['netTotal', 'taxTotal'] as const) {
+      const value = reading.fields[field];
+      if (!value) ask(field, 'No total was found that it belongs to.');
+      else if (checks.trust.scanned) ask(field, `Is the ${NAMES[field]} ${value.value}? No total was found that proves it.`);
+    }
   if (!currency) ask('currency', 'No currency is printed on the page.');
   else if (checks.likelierCurrency)
     ask('currency', `The amounts are in ${currency.value}, but the account is in a country that uses ${checks.likelierCurrency}.`);

@@ -49,6 +49,9 @@ export function fold(text: string): string {
   return plain;
 }
 
+/** What an article leaves before an apostrophe: a phrase may begin behind it, “l’imponibile”. */
+const ARTICLE = /^[ld]$/;
+
 /** Phrases by their folded words; finds the longest at each place of a run. */
 export class PhraseBook<T> {
   readonly #entries = new Map<string, T[]>();
@@ -143,7 +146,8 @@ export class PhraseBook<T> {
   }
 
   #longestAt(tokens: readonly Token[], start: number): Hit<T> | null {
-    if (start > 0 && tokens[start - 1].index === tokens[start].index) return null;
+    const before = tokens[start - 1] as Token | undefined;
+    if (before && before.index === tokens[start].index && !ARTICLE.test(before.token)) return null;
     const first = tokens[start];
     if (!first.scanned && !this.#firsts.has(first.token) && !this.#joined.has(first.token)) return null;
     for (let length = Math.min(this.#longest, tokens.length - start); length > 0; length--) {

@@ -1,4 +1,4 @@
-import { overlapY, right } from '../geometry/index.js';
+import { overlapY, right, union } from '../geometry/index.js';
 import { decimalMarkOf, readNumber, type DecimalMark } from './numbers.js';
 import { plainSigns } from './two-readers.js';
 import type { PageWords, Word } from './words.js';
@@ -29,8 +29,53 @@ export function settleWords(pages: readonly PageWords[]): PageWords[] {
   return pages.map((page) => {
     if (!page.straightenedBy) return page;
     const codes = codesOf(page.words);
-    return { ...page, words: page.words.flatMap((word) => withoutCode(word, codes)).map((word) => settled(word, mark)) };
+    const apart = page.words.flatMap((word) => withoutCode(word, codes));
+    return { ...page, words: joinedAtMarks(apart).map((word) => settled(word, mark)) };
   });
+}
+
+/** A number that ends in a mark, and what may stand behind the mark: thousands, or decimals. */
+const OPEN_NUMBER = /^[£€$-]?\d[\d.,]*[.,]$/;
+const REST_OF_NUMBER = /^(\d{3}[.,]|\d{3}([.,]\d{2,3})*|\d{2})$/;
+
+/** The words with the numbers put together that a reader parted behind a mark: "70, 738. 07". */
+function joinedAtMarks(words: readonly Word[]): Word[] {
+  if (!words.some((word) => OPEN_NUMBER.test(word.text))) return [...words];
+  const joined: Word[] = [];
+  const sorted = [...words].sort((a, b) => a.x - b.x);
+  const taken = new Set<Word>();
+  for (const word of sorted) {
+    if (taken.has(word)) continue;
+    const parts = [word];
+    for (let rest = restOf(word, sorted); rest && OPEN_NUMBER.test(parts.map(({ text }) => text).join('')); rest = restOf(rest, sorted)) {
+      taken.add(rest);
+      parts.push(rest);
+    }
+    joined.push(parts.length > 1 ? inOne(parts) : word);
+  }
+  return joined;
+}
+
+/** The parts of a number as one word, as sure as the least sure of them. */
+const inOne = (parts: readonly Word[]): Word => ({
+  ...parts[0],
+  ...union(parts),
+  text: parts.map(({ text }) => text).join(''),
+  score: Math.min(...parts.map(({ score }) => score ?? 1)),
+  alternatives: [],
+});
+
+/** What stands right behind a word and may go on a number. */
+function restOf(open: Word, words: readonly Word[]): Word | undefined {
+  const gap = (word: Word) => word.x - right(open);
+  return words.find(
+    (word) =>
+      word.x > open.x &&
+      gap(word) > -1 &&
+      gap(word) < 0.7 * open.height &&
+      overlapY(word, open) > 0.5 * Math.min(word.height, open.height) &&
+      REST_OF_NUMBER.test(word.text),
+  );
 }
 
 /** The word with the letters "PO" before its digits; sure where its readers differed in that O only. */
