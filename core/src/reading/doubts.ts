@@ -15,6 +15,8 @@ export interface Checks {
   readonly addsUp: boolean;
   readonly dueExplained: boolean;
   readonly linesFit: boolean;
+  /** What the lines sum to, a decimal string, where that is more than the net total and no discount explains it. */
+  readonly linesExceed: string | null;
   readonly dayMonthUnsure: boolean;
   readonly taxIdCheck: TaxIdCheck | 'national' | null;
   /** Whether numbers stand beside a line that are in none of the lines' cells. */
@@ -171,6 +173,10 @@ function askAboutTotals(reading: WithoutDoubts, checks: Checks, ask: Ask): void 
     for (const field of ['grossTotal', 'netTotal', 'taxTotal'] as const) ask(field, sums);
     if (amountDue && isSamePlace(amountDue, grossTotal)) ask('amountDue', 'It is the same as the total, which is in question.');
   }
+  // A line that is missing makes the net total more than the lines: where it is less, it may be that of one rate.
+  if (checks.linesExceed !== null && netTotal)
+    for (const field of ['netTotal', 'taxTotal', 'grossTotal', 'amountDue'] as const)
+      ask(field, `The lines sum to ${checks.linesExceed}, more than the net total ${netTotal.value}.`);
   if (grossTotal && netTotal && !taxTotal) ask('taxTotal', 'A net total is printed but no tax was found.');
   if (grossTotal && !netTotal && taxTotal) {
     ask('netTotal', 'A tax is printed but no net total was found.');

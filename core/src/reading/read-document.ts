@@ -170,6 +170,10 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     addsUp: totals.addsUp,
     dueExplained: totals.dueExplained,
     linesFit: fits || (lineSum !== null && (taxed || totals.chosen.netTotal === null) && sumsTo(lineSum, totals.chosen.grossTotal, taxed)),
+    linesExceed:
+      !fits && !taxed && lineSum !== null && totals.chosen.netTotal && lineSum.abs().gt(totals.chosen.netTotal.value.abs())
+        ? plain(lineSum)
+        : null,
     dayMonthUnsure: order.unsure && issues[0]?.swapped != null,
     taxIdCheck: taxIds[0]?.check ?? null,
     lineArithmetic: table.lines.map((line) => lineArithmetic(line.cells)),
