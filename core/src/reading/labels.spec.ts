@@ -61,6 +61,13 @@ describe('labels', () => {
   });
 });
 
+describe('a label in a sentence', () => {
+  it('is known behind an article that has lost its vowel', () => {
+    expect(meanings('L’imponibile di € 2.277,50 più IVA', 'it')).toContainEqual(['netTotal', 'imponibile']);
+    expect(meanings("Date d'échéance", 'fr')).toEqual([['dueDate', 'date d echeance']]);
+  });
+});
+
 describe('the language', () => {
   it.each([
     ['en', 'Invoice number 12\nInvoice date 1 May 2026\nAmount due'],

@@ -151,6 +151,15 @@ describe('reading an invoice', () => {
     expect(doubts.map(({ field }) => field)).not.toContain('amountDue');
   });
 
+  it('asks about totals that add up, but to less than the lines, as those of one of several rates do', () => {
+    const partial = readDocument([laidOut(sample, { net: '1654.40', tax: '330.88', gross: '1985.28' })]);
+    expect(partial.doubts.map(({ field }) => field)).toEqual(
+      expect.arrayContaining(['netTotal', 'taxTotal', 'grossTotal', 'amountDue', 'lines']),
+    );
+    const more = readDocument([laidOut(sample, { net: '5000.00', tax: '1000.00', gross: '6000.00' })]);
+    expect(more.doubts.map(({ field }) => field)).toEqual(['lines']);
+  });
+
   it('asks about a line whose quantity times price is not its amount', () => {
     const lines = ['1800.00', amounts(sample).lines[1]];
     const net = toAmount(new Decimal(lines[0]).plus(lines[1]));

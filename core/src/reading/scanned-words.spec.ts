@@ -142,3 +142,24 @@ it.each([
   ['Hierbij ontvangt u onze factuur', 'nl'],
   ['4711 0815', null],
 ])('the language of “%s” is %s', (text, language) => expect(likelyLanguage(rowsOfText(text))).toBe(language));
+
+describe('numbers that a reader parted behind a mark', () => {
+  const at = (x: number, text: string): Word => word(text, { x, width: text.length * 5, score: 0.9 });
+  const texts = (...words: Word[]) => settleWords([page(words)])[0].words.map(({ text }) => text);
+
+  it('are one', () => {
+    expect(texts(at(10, '70,'), at(28, '738.'), at(51, '07'))).toEqual(['70,738.07']);
+    expect(texts(at(10, '£6,'), at(28, '254.79'))).toEqual(['£6,254.79']);
+  });
+
+  it('are two where they stand apart, or the second goes on no number', () => {
+    expect(texts(at(10, '70,'), at(60, '738.'))).toEqual(['70,', '738.']);
+    expect(texts(at(10, '12.'), at(28, '4'))).toEqual(['12.', '4']);
+    expect(texts(at(10, 'No.'), at(28, '738'))).toEqual(['No.', '738']);
+  });
+
+  it('are as sure as the least sure of their parts', () => {
+    const [whole] = settleWords([page([at(10, '70,'), { ...at(28, '738.07'), score: 0.4 }])])[0].words;
+    expect(whole).toMatchObject({ score: 0.4, x: 10 });
+  });
+});

@@ -24,6 +24,15 @@ describe('rows and runs', () => {
     expect(rows).toHaveLength(1);
   });
 
+  it('puts a word on its row whose box has something below it in it, as off a scan', () => {
+    const page = pageOf([
+      [50, 100, '23,125'],
+      [300, 100, '676,64'],
+    ]);
+    const words = page.words.map((word) => (word.text === '676,64' ? { ...word, height: 14.5 } : word));
+    expect(rowsOf({ ...page, words })).toHaveLength(1);
+  });
+
   it('numbers rows on from a given index and loses no word', () => {
     const word = fc.record({
       text: fc.constant('w'),
