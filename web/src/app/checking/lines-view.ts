@@ -3,14 +3,13 @@ import type { DocumentView, LineView } from '@umber/contract/documents';
 import type { LineCell } from '@umber/core/reading';
 import { Store } from '@ngrx/store';
 import { DocumentActions, type DocumentChange } from '../documents/document.state';
-import { PageSheet, type PageMark } from '../documents/page-sheet';
+import { PageSheet } from '../documents/page-sheet';
 import { grouped } from '../money/grouped';
-import { layOutMargin } from './margin-layout';
+import { lineSheets } from './line-sheets';
 import { CELL_NAMES } from './questions';
 import { typedValue } from './typed-value';
 
 const PAGE_WIDTH = 600;
-const ROW_HEIGHT = 34;
 const SHOWN: readonly LineCell[] = ['quantity', 'unit', 'unitPrice', 'netAmount', 'taxRate', 'itemNumber', 'description'];
 
 /** The line table row by row at the height of its rows on the page; every cell can be corrected in place. */
@@ -223,37 +222,7 @@ export class LinesView {
     ].sort((a, b) => a - b),
   );
 
-  /** The pages that hold lines, each with its rows at the height of their place; lines without a place stand on the last. */
-  protected readonly sheets = computed(() => {
-    const { pages, lines, doubts } = this.document();
-    const holding = pages.filter((page) => lines.some((line) => line.page === page.number));
-    const used = holding.length > 0 ? holding : pages.slice(0, 1);
-    return used.map((page, i) => {
-      const scale = PAGE_WIDTH / page.width;
-      const own = lines.filter((line) => line.page === page.number || (line.page === null && i === used.length - 1));
-      const doubtOf = (line: LineView) => doubts.find((doubt) => doubt.line === line.position)?.reason ?? '';
-      const sized = own.map((line) => ({
-        id: String(line.position),
-        anchor: line.box ? (line.box.y + Math.min(line.box.height, 12) / 2) * scale : null,
-        height: ROW_HEIGHT + (doubtOf(line) ? 30 : 0),
-      }));
-      const tops = new Map(layOutMargin(sized, page.height * scale, 0).map((placed) => [placed.id, placed.top]));
-      const rows = own.map((line) => ({ line, top: tops.get(String(line.position)) ?? 0, doubt: doubtOf(line) }));
-      const first = Math.min(...rows.map((row) => row.top));
-      const marks: PageMark[] = own.flatMap((line) =>
-        line.box
-          ? [
-              {
-                id: String(line.position),
-                box: line.box,
-                tone: doubtOf(line) ? ('ask' as const) : line.position === this.chosen() ? ('quiet' as const) : ('band' as const),
-              },
-            ]
-          : [],
-      );
-      return { page, rows, marks, height: page.height * scale, headTop: Math.max(0, (Number.isFinite(first) ? first : 30) - 26) };
-    });
-  });
+  protected readonly sheets = computed(() => lineSheets(this.document(), this.chosen(), PAGE_WIDTH));
 
   protected text(line: LineView, cell: LineCell): string {
     const value = line.cells[cell];
