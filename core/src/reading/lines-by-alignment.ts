@@ -157,7 +157,7 @@ const hasWord = (words: readonly Word[]): boolean => words.some((word) => /\p{L}
 
 /** What is counted, in words between quantity and price. */
 const unitOf = (between: readonly Word[]): Word[] =>
-  between.filter((word) => /\p{L}|²|³/u.test(word.text) && !/^(at|à|x|×|a|de|per)$/i.test(word.text)).slice(0, 2);
+  between.filter((word) => /\p{L}|²|³/u.test(word.text) && !/^(at|[àáâä]|x|×|a|de|per)$/i.test(word.text)).slice(0, 2);
 
 /** The unit in a run of its own, or in a column of its own, before the description. */
 function unitBefore(row: Row, description: readonly Word[]): readonly Word[] {
