@@ -5,15 +5,16 @@ import { ReaderPool } from '@umber/server/readers/reader-pool';
 import { crossValidated, diagram, judgedValues, tableSource } from './calibrate.js';
 import { drawnIncoming, scoredCorrections, scoredGrouping, scoredSorting } from './incoming.js';
 import { makeByLibraries } from './libraries.js';
+import { DESK_FAMILIES } from './desk-sheets.js';
 import { makeDocuments, type Entry } from './make.js';
 import { BrowserPress, OfficePress } from './print.js';
 import { readersOf, readersTable, type ReadersOfScan } from './readers.js';
 import { scored, type Score } from './score.js';
-import { FAMILIES } from './sheets.js';
+import { FAMILIES, type Family } from './sheets.js';
 import { measuredStacks } from './stacks.js';
 import { TRADE_FAMILIES } from './trade-sheets.js';
 
-const USAGE = `node measuring/dist/main.js make FOLDER [COUNT [SEED [office|trade|libraries]]]   draws COUNT documents of every family, by Chromium or LibreOffice, of every trade's, or by others' libraries
+const USAGE = `node measuring/dist/main.js make FOLDER [COUNT [SEED [office|trade|desk|libraries]]]   draws COUNT documents of every family, by Chromium or LibreOffice; of trades; as desks make them; by others' libraries
 node measuring/dist/main.js read FOLDER                   reads them and keeps the words
 node measuring/dist/main.js score FOLDER [--misses]       reads the words' values and prints how many are right
 node measuring/dist/main.js stacks FOLDER [COUNT [SEED [scans]]]   draws stacks of documents in one file, and how many are separated and sorted right
@@ -46,12 +47,15 @@ async function main([command, folder, ...rest]: string[]): Promise<number> {
   return 0;
 }
 
+/** Families that are drawn apart from the first ones. */
+const KINDS: Readonly<Record<string, readonly Family[]>> = { trade: TRADE_FAMILIES, desk: DESK_FAMILIES };
+
 const wordsOf = async (folder: string) => JSON.parse(await readFile(join(folder, 'words.json'), 'utf8')) as Record<string, PageWords[]>;
 const entriesOf = async (folder: string) => JSON.parse(await readFile(join(folder, 'truth.json'), 'utf8')) as Entry[];
 
 async function make(folder: string, count: number, seed: number, by: string | undefined): Promise<Entry[]> {
   const press = await (by === 'office' ? OfficePress : BrowserPress).open();
-  return makeDocuments(press, by === 'trade' ? TRADE_FAMILIES : FAMILIES, folder, count, seed).finally(() => press.close());
+  return makeDocuments(press, KINDS[by ?? ''] ?? FAMILIES, folder, count, seed).finally(() => press.close());
 }
 
 async function keepWords(folder: string): Promise<void> {
