@@ -235,7 +235,7 @@ function isOfCodes(column: readonly Run[], box: Box, heads: readonly Head[]): bo
 }
 
 /** Whether a word can be an item number: capitals and digits, a digit among them, and no amount. */
-const isCode = (text: string): boolean => /^(?=.*\d)[\p{Lu}\d][\p{Lu}\d./-]{2,}$/u.test(text) && !/[.,]\d\d$/.test(text);
+export const isCode = (text: string): boolean => /^(?=.*\d)[\p{Lu}\d][\p{Lu}\d./-]{2,}$/u.test(text) && !/^[\d.]+[.,]\d\d$/.test(text);
 
 /** Left edges that differ by less are one edge. */
 export const ONE_EDGE = 4;

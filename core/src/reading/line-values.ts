@@ -47,8 +47,8 @@ export function readLines(table: LineTable, totals: Totals, linesFit: boolean, b
   });
 }
 
-/** What a cell says: without the dash of a list before a description, and without the minus that a credit note prints. */
+/** What a cell says: without the dash of a list, or a rule of the table, before a description, and without the minus that a credit note prints. */
 function cellText(name: (typeof LINE_CELLS)[number], text: string, belowZero: boolean): string {
-  if (name === 'description') return text.replace(/^[–—•·*-]\s+/, '');
+  if (name === 'description') return text.replace(/^[^\p{L}\p{N}("'„“«]+\s+/u, '');
   return belowZero && (name === 'quantity' || name === 'netAmount') ? text.replace(/^-/, '') : text;
 }

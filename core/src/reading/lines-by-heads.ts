@@ -1,10 +1,11 @@
 import { Decimal } from '../money/index.js';
-import { bottom, right, union, type Box } from '../geometry/index.js';
+import { bottom, middleY, right, union, type Box } from '../geometry/index.js';
 import type { LabelledRows } from './candidates.js';
 import { numberCell, numberIn, place } from './column-cells.js';
 import {
   areAgain,
   headsOf,
+  isCode,
   joinSlopedHeads,
   LOOKED_BELOW,
   ONE_EDGE,
@@ -75,7 +76,9 @@ export function linesByHeads(all: readonly Row[], labelled: LabelledRows, mark: 
   }
   if (heads.length === 0) return null;
   const taxed = amountRoleOf(heads) === 'grossAmount';
-  const finished = lines.map(finish).map((line) => (taxed ? asAmounts(line) : line));
+  const finished = withCodesBelow(lines)
+    .map(finish)
+    .map((line) => (taxed ? asAmounts(line) : line));
   return { method: 'heads', lines: withTextAbove(finished, rows, labelled, used), rows: used, heads: heads.filter(isOfLines), taxed };
 }
 
@@ -265,6 +268,30 @@ function isContinuation(runs: readonly Run[], last: Draft, cells: ReadonlyMap<Co
     (role) => TEXT_ROLES.has(role) || role === 'quantity' || role === 'unitPrice' || role === 'discount' || role === 'per',
   );
 }
+
+/** The lines with the codes that stand alone under every one of their descriptions as item numbers, where these have no column. */
+function withCodesBelow(lines: readonly Draft[]): readonly Draft[] {
+  const codes = lines.map(({ cells }) => (cells.has('itemNumber') ? null : codeBelow(cells.get('description') ?? [])));
+  if (lines.length < 2 || codes.includes(null)) return lines;
+  return lines.map((line, i) => {
+    const description = line.cells.get('description') ?? [];
+    const code = codes[i] as Word;
+    return {
+      ...line,
+      cells: new Map([...line.cells, ['itemNumber', [code]], ['description', description.filter((word) => word !== code)]]),
+    };
+  });
+}
+
+/** The last word of a description where it stands alone in its row, below the others, and is a code. */
+function codeBelow(words: readonly Word[]): Word | null {
+  const last = words[words.length - 1] as Word | undefined;
+  const before = words[words.length - 2] as Word | undefined;
+  return last && before && last.y > middleY(before) && Math.abs(last.x - words[0].x) < ONE_EDGE && isCode(inCapitals(last)) ? last : null;
+}
+
+/** A word as printed; off a scan in capitals, which its reader may have taken for small letters. */
+const inCapitals = ({ text, score }: Word): string => (score === undefined ? text : text.toUpperCase());
 
 /** Whether a text says from when to when: what an item was supplied for belongs to its description. */
 const isPeriod = (run: Run): boolean => dateSpans(run).length === 2;

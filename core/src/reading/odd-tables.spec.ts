@@ -175,6 +175,37 @@ describe('what stands between the lines of a table', () => {
     expect(cellsOf(table, 'description')).toEqual([['Hire of a platform Period 01/02/2026 – 28/02/2026'], ['Key'], ['Wedge']]);
   });
 
+  it('may be the item’s number without a label, where every line has one', () => {
+    const rows = (second: string) =>
+      readLinesOf([
+        pageOf([
+          [110, 100, 'Description'],
+          right(330, 100, 'Qty'),
+          right(430, 100, 'Price'),
+          right(540, 100, 'Amount'),
+          [110, 118, 'Gate valve'],
+          right(330, 118, '3'),
+          right(430, 118, '10.00'),
+          right(540, 118, '30.00'),
+          [110, 129, 'M332.43'],
+          [110, 146, 'Key'],
+          right(330, 146, '2'),
+          right(430, 146, '4.50'),
+          right(540, 146, '9.00'),
+          [110, 157, second],
+          ...total(190, '39.00'),
+        ]),
+      ]);
+    expect(cellsOf(rows('051137'), 'itemNumber', 'description')).toEqual([
+      ['M332.43', 'Gate valve'],
+      ['051137', 'Key'],
+    ]);
+    expect(cellsOf(rows('galvanised'), 'itemNumber', 'description')).toEqual([
+      [null, 'Gate valve M332.43'],
+      [null, 'Key galvanised'],
+    ]);
+  });
+
   it('may be the end of an item number that its column breaks', () => {
     const table = readLinesOf([
       pageOf([

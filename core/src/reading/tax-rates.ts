@@ -96,7 +96,9 @@ export function onlyRateOf({ chosen: { netTotal, taxTotal } }: Totals, printed: 
   if (!netTotal || !taxTotal || netTotal.value.isZero()) return null;
   const fits = (rate: Decimal) => within(netTotal.value.times(rate).div(100), taxTotal.value, '0.02');
   const exact = taxTotal.value.div(netTotal.value).times(100);
-  const rate = [...printed, ...(several && !taxTotal.value.isZero() ? [] : [0, 1, 2].map((places) => exact.toDecimalPlaces(places)))].find(fits);
+  const rate = [...printed, ...(several && !taxTotal.value.isZero() ? [] : [0, 1, 2].map((places) => exact.toDecimalPlaces(places)))].find(
+    fits,
+  );
   return rate ? plain(rate) : null;
 }
 

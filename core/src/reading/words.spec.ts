@@ -31,6 +31,10 @@ describe('rows and runs', () => {
     ]);
     const words = page.words.map((word) => (word.text === '676,64' ? { ...word, height: 14.5 } : word));
     expect(rowsOf({ ...page, words })).toHaveLength(1);
+    // A box over two lines tells nothing of a word, but for a number.
+    const higher = (text: string) =>
+      rowsOf({ ...page, words: words.map((word) => (word.x === 300 ? { ...word, text, height: 21 } : word)) });
+    expect([higher('676,64').length, higher('Via').length]).toEqual([1, 2]);
   });
 
   it('numbers rows on from a given index and loses no word', () => {

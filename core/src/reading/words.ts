@@ -40,8 +40,8 @@ export interface Row {
 }
 
 const GAP = 0.85;
-/** So many times as high as its neighbour, a word's box has something below the word in it. */
-const HANGING = 1.35;
+/** So many times as high as its neighbour, a word's box has something below the word in it; higher ones, but for numbers, are of two lines. */
+const HANGING = { least: 1.35, most: 1.9 };
 
 /** Groups the words of a page into rows and each row into runs, top to bottom, left to right. */
 export function rowsOf(page: PageWords, firstIndex = 0): Row[] {
@@ -73,7 +73,9 @@ function belongs(line: readonly Word[], word: Word): boolean {
 function isLevel(a: Word, b: Word): boolean {
   const [small, tall] = [Math.min(a.height, b.height), Math.max(a.height, b.height)];
   // What stands below a word on a scan may have become part of its box: its top is then as good as its foot.
-  const hanging = tall > HANGING * small && Math.abs(a.y - b.y) < 0.3 * small;
+  const higher = a.height > b.height ? a : b;
+  const most = /^[\d.,]+$/.test(higher.text) ? Infinity : HANGING.most * small;
+  const hanging = tall > HANGING.least * small && tall < most && Math.abs(a.y - b.y) < 0.3 * small;
   return overlapY(a, b) > 0.55 * small && (hanging || Math.abs(bottom(a) - bottom(b)) < 0.5 * small + 1);
 }
 
