@@ -1,6 +1,7 @@
 import { overlapY } from '../geometry/index.js';
 import type { LabelledRows } from './candidates.js';
-import { sumOfLines, tableScore, type LineTable } from './line-row.js';
+import { headedColumns } from './labels.js';
+import { sumOfLines, tableScore, type LineRow, type LineTable } from './line-row.js';
 import { linesByAlignment } from './lines-by-alignment.js';
 import { linesByHeads } from './lines-by-heads.js';
 import type { DecimalMark } from './numbers.js';
@@ -10,7 +11,7 @@ import type { Row, Word } from './words.js';
 /** Which way of reading the line table is wanted: the better of the two, or one by name. */
 export type LineMethod = 'best' | 'heads' | 'alignment';
 
-/** The line table as the wanted method reads it, or the better one. */
+/** The line table as the wanted method reads it, or the better one; item numbers that run into their descriptions parted from them. */
 export function chooseTable(
   rows: readonly Row[],
   labelled: LabelledRows,
@@ -18,6 +19,32 @@ export function chooseTable(
   language: string,
   method: LineMethod,
 ): LineTable {
+  return withLeadingCodes(chosen(rows, labelled, mark, language, method), () => headedColumns(rows, language).has('itemNumber'));
+}
+
+/** The table with the codes that most descriptions begin with as item numbers, where a head for these stands over no column of its own. */
+function withLeadingCodes(table: LineTable, isHeaded: () => boolean): LineTable {
+  const coded = (line: LineRow) => !line.cells.itemNumber && LEADING_CODE.test(line.cells.description?.value ?? '');
+  if (table.lines.length < 2 || table.lines.filter(coded).length < 0.8 * table.lines.length || !isHeaded()) return table;
+  return { ...table, lines: table.lines.map((line) => (coded(line) ? withCodeApart(line) : line)) };
+}
+
+/** A code with three digits at least, and a word behind it. */
+const LEADING_CODE = /^(?=[^ ]*\d[^ ]*\d[^ ]*\d)([\p{Lu}\d][\p{Lu}\d./-]{3,}) (?=.*\p{L}{3})/u;
+
+function withCodeApart(line: LineRow): LineRow {
+  const { description } = line.cells;
+  const [lead, code] = LEADING_CODE.exec(description?.value ?? '') ?? [];
+  if (!description || lead === undefined) return line;
+  const cells = {
+    ...line.cells,
+    itemNumber: { value: code, box: description.box },
+    description: { ...description, value: description.value.slice(lead.length) },
+  };
+  return { ...line, cells };
+}
+
+function chosen(rows: readonly Row[], labelled: LabelledRows, mark: DecimalMark, language: string, method: LineMethod): LineTable {
   const heads = method === 'alignment' ? null : linesByHeads(rows, labelled, mark, language);
   if (method === 'heads') return heads ?? { method: 'heads', lines: [], rows: new Set(), heads: [] };
   if (heads && isWhole(heads, rows, mark)) return heads;

@@ -120,12 +120,15 @@ function rolesByContent(roles: readonly ColumnRole[], box: Box, below: readonly 
   return countsUp(box, below) ? roles.filter((role) => role !== 'quantity' && role !== 'itemNumber') : roles;
 }
 
+/** Words may begin so far left of their head. */
+const NEAR_HEAD = 12;
+
 /** Letters of the words that the lines have from a head to the next one, dates left out. */
 function saidUnder(box: Box, heads: readonly { readonly box: Box }[], below: readonly Row[], mark: DecimalMark): number {
   const next = Math.min(...heads.filter((head) => head.box.x > box.x).map((head) => head.box.x));
   const words = linesIn(below, mark)
     .flatMap((row) => row.runs.filter((run) => dateSpans(run).length === 0))
-    .flatMap((run) => run.words.filter((word) => word.x > box.x - ONE_EDGE && word.x < next - ONE_EDGE));
+    .flatMap((run) => run.words.filter((word) => word.x > box.x - NEAR_HEAD && word.x < next - NEAR_HEAD));
   return words.reduce((letters, word) => letters + word.text.replace(/[^\p{L}]/gu, '').length, 0);
 }
 

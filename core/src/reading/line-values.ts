@@ -47,8 +47,11 @@ export function readLines(table: LineTable, totals: Totals, linesFit: boolean, b
   });
 }
 
+/** Dots that lead from a text to its amount. */
+const LEADER = /\s*([.…·_]{2,}|\s[.…·_])$/u;
+
 /** What a cell says: without the dash of a list, or a rule of the table, before a description, and without the minus that a credit note prints. */
 function cellText(name: (typeof LINE_CELLS)[number], text: string, belowZero: boolean): string {
-  if (name === 'description') return text.replace(/^[^\p{L}\p{N}("'„“«]+\s+/u, '');
+  if (name === 'description') return text.replace(/^[^\p{L}\p{N}("'„“«]+\s+/u, '').replace(LEADER, '');
   return belowZero && (name === 'quantity' || name === 'netAmount') ? text.replace(/^-/, '') : text;
 }

@@ -1,5 +1,6 @@
 import { pageOf } from './fixtures/laid-out.js';
 import { cellsOf, readLinesOf, right, type Runs } from './fixtures/read-lines.js';
+import { readDocument } from './read-document.js';
 
 const total = (y: number, amount: string): Runs => [[360, y, 'Total excl. VAT'], right(540, y, amount)];
 
@@ -61,6 +62,41 @@ describe('columns whose heads say nothing known', () => {
     expect(cellsOf(table, 'description', 'quantity')).toEqual([
       ['Oak sleeper, new, 2.6 m long', '3'],
       ['Oak sleeper, new, 2.6 m long', '3'],
+    ]);
+  });
+});
+
+describe('item numbers that run into the descriptions', () => {
+  const page = (heads: Runs) =>
+    pageOf([
+      [40, 40, 'Birkdale Timber Ltd'],
+      [300, 40, 'Invoice no. 8841'],
+      ...heads,
+      ...['AB-8709 Red paint, 2.5 l', '898473 Gloves, size 9', 'M882.08 Ball bearing'].flatMap((text, i): Runs => [
+        [40, 118 + 16 * i, text],
+        right(330, 118 + 16 * i, '2'),
+        right(430, 118 + 16 * i, '4.50'),
+        right(540, 118 + 16 * i, '9.00'),
+      ]),
+      ...total(190, '27.00'),
+    ]);
+  const heads = (first: string): Runs => [[40, 100, first], right(330, 100, 'Qty'), right(430, 100, 'Price'), right(540, 100, 'Amount')];
+  const read = (first: string) =>
+    readDocument([page(heads(first))], { kind: 'invoice' }).lines.map((line) => [line.itemNumber?.value, line.description?.value]);
+
+  it('are parted from them where a head names them', () => {
+    expect(read('Item no. Description')).toEqual([
+      ['AB-8709', 'Red paint, 2.5 l'],
+      ['898473', 'Gloves, size 9'],
+      ['M882.08', 'Ball bearing'],
+    ]);
+  });
+
+  it('are the beginning of the descriptions where none does', () => {
+    expect(read('Description').map(([, description]) => description)).toEqual([
+      'AB-8709 Red paint, 2.5 l',
+      '898473 Gloves, size 9',
+      'M882.08 Ball bearing',
     ]);
   });
 });

@@ -132,6 +132,8 @@ export class PhraseBook<T> {
   /** A phrase of several words of a scan, one letter of which was misread, its spaces lost or not: "Bil Ref.", "Pedidomúm." */
   #misread(tokens: readonly Token[]): readonly T[] | undefined {
     if (tokens.length > MOST_MISREAD || !tokens.every(({ scanned }) => scanned)) return undefined;
+    // Words that are right by themselves make no phrase that they are not.
+    if (tokens.every(({ token }) => this.#spelling.has(token))) return undefined;
     const joined = tokens.map(({ token }) => token).join('');
     return joined.length < 6 ? undefined : this.#joined.get(this.#joinedSpelling.corrected(joined));
   }

@@ -22,6 +22,13 @@ describe('labels on scans', () => {
     expect(hits(word('poets', { score: 0.4, alternatives: ['Due'] }), word('date', { score: 0.9 }))).toEqual(['due']);
   });
 
+  it('are none of other words that are right by themselves', () => {
+    const heads = new PhraseBook<string>();
+    for (const phrase of ['artikelnr', 'benämning', 'artikelbenämning', 'artikel benämning']) heads.add(phrase, phrase);
+    const found = heads.find(run([word('Artikelnr', { score: 0.9 }), word('Benämning', { score: 0.9, x: 40 })], 1, 0));
+    expect(found.flatMap((hit) => hit.value)).toEqual(['artikelnr', 'benämning']);
+  });
+
   it('are taken by the letter on a text layer', () => {
     expect(hits(word('Bil'), word('Ref.'))).toEqual([]);
   });
