@@ -136,7 +136,8 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     netFitsLines(totals.chosen.netTotal.value, lineSum, asList(totals.discount), asList(totals.carriage));
   const { table, taxed } = withoutTax(withExplainedRates(printedTable, rows, mark), totals, fits);
   const linesSum = fits ? 'fit' : lineSum === null || taxed ? 'none' : 'differ';
-  for (const field of ['netTotal', 'taxTotal', 'grossTotal', 'amountDue'] as const) fields[field] = asAmount(field, totals, linesSum, credit);
+  for (const field of ['netTotal', 'taxTotal', 'grossTotal', 'amountDue'] as const)
+    fields[field] = asAmount(field, totals, linesSum, credit);
   const hasLines = kind.kind === 'invoice' || credit;
   const negative = table.lines.filter((line) => line.cells.netAmount?.value.startsWith('-')).length;
   const below = credit && (totals.chosen.grossTotal?.value.isNegative() || negative > table.lines.length / 2);
