@@ -9,7 +9,7 @@ export const sv: Lexicon = {
       'vår faktura'],
     issueDate: ['fakturadatum', 'datum', 'utfärdad',
       'fakt datum', 'faktureringsdatum', 'utställd',
-      '(faktura|fakt|utskrifts|utställnings|kreditfaktura) (datum|datum)',
+      '(faktura|fakt|utskrifts|utställnings|kreditfaktura) datum',
       '(utställd|utfärdad|fakturan utfärdad|fakturerad) (den|)',
       'fakturans datum'],
     dueDate: ['förfallodatum', 'förfallodag', 'betala senast', 'oss tillhanda senast',
