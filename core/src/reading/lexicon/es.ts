@@ -59,7 +59,7 @@ export const es: Lexicon = {
     paid: ['a cuenta', 'anticipo', 'pagado', 'entrega a cuenta',
       'pagado a cuenta', 'anticipos', 'ya pagado',
       '(entregado|pagado|abonado|pago|entrega|entregas|recibido|cobrado) a cuenta',
-      '(anticipo|anticipos|señal|depósito) (recibido|recibida|entregado|pagado|)',
+      '(anticipo|anticipos|señal|depósito) (recibido|recibida|entregado|pagado)',
       'ya (abonado|pagado|cobrado)',
       'menos (anticipo|anticipos|pagos|entregas a cuenta)'],
     previousBalance: ['saldo anterior',
