@@ -99,7 +99,9 @@ export class DocumentPage {
       this.#bar.trail.set([
         { text: TRAY_NAMES[document.tray] },
         { text: document.supplier?.name ?? document.fields.sellerName.value ?? 'Unknown supplier', strong: true },
-        { text: `mailed ${ageText(document.arrival.receivedAt, Date.now())} ago · ${pages}` },
+        {
+          text: `${document.arrival.kind === 'mail' ? 'mailed' : 'came'} ${ageText(document.arrival.receivedAt, Date.now())} ago · ${pages}`,
+        },
       ]);
       const at = this.#rows().findIndex((row) => row.id === document.id);
       this.#bar.count.set(at < 0 ? null : `${at + 1} of ${this.#rows().length}`);
