@@ -59,9 +59,8 @@ export class PhraseBook<T> {
   readonly #joined = new Map<string, T[]>();
   readonly #spelling = new Spelling();
   readonly #joinedSpelling = new Spelling();
-  /** First words of the phrases. */
-  readonly #firsts = new Set<string>();
-  #longest = 1;
+  /** First words of the phrases, each with the words of the longest phrase that it begins. */
+  readonly #firsts = new Map<string, number>();
   readonly #givesWords: boolean;
 
   /** `givesWords`: a phrase leaves its last word to the next one where both are phrases so. */
@@ -75,13 +74,13 @@ export class PhraseBook<T> {
     const at = this.#entries.get(key);
     if (at) at.push(value);
     else this.#entries.set(key, [value]);
-    this.#longest = Math.max(this.#longest, key.split(' ').length);
-    for (const token of key.split(' ')) this.#spelling.add(token);
-    this.#firsts.add(key.slice(0, (key + ' ').indexOf(' ')));
+    const tokens = key.split(' ');
+    for (const token of tokens) this.#spelling.add(token);
+    this.#firsts.set(tokens[0], Math.max(tokens.length, this.#firsts.get(tokens[0]) ?? 0));
     const joined = key.replaceAll(' ', '');
     if (joined === key || joined.length < SHORTEST_JOINED) return;
     this.#joined.set(joined, [...(this.#joined.get(joined) ?? []), value]);
-    if (key.split(' ').length <= MOST_MISREAD) this.#joinedSpelling.add(joined);
+    if (tokens.length <= MOST_MISREAD) this.#joinedSpelling.add(joined);
   }
 
   /** All values filed under exactly this text. */
@@ -151,8 +150,9 @@ export class PhraseBook<T> {
     const before = tokens[start - 1] as Token | undefined;
     if (before && before.index === tokens[start].index && !ARTICLE.test(before.token)) return null;
     const first = tokens[start];
-    if (!first.scanned && !this.#firsts.has(first.token) && !this.#joined.has(first.token)) return null;
-    for (let length = Math.min(this.#longest, tokens.length - start); length > 0; length--) {
+    const begun = this.#firsts.get(first.token) ?? (this.#joined.has(first.token) ? 1 : 0);
+    const longest = first.scanned ? Math.max(begun, MOST_MISREAD) : begun;
+    for (let length = Math.min(longest, tokens.length - start); length > 0; length--) {
       const end = start + length;
       if (end < tokens.length && tokens[end].index === tokens[end - 1].index) continue;
       const phrase = tokens
