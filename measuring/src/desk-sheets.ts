@@ -1,14 +1,9 @@
 import { Decimal } from '@umber/core/money';
 import { addDays } from '@umber/core/dates';
-import { escape, Hand, inFours, page, pairs, printed, printedQuantity, shows } from './hand.js';
-import type { DrawnInvoice, DrawnLine } from './model.js';
+import { escape, Hand, inFours, page, pairs, printed, priceOf, printedQuantity, quantityOf, shows } from './hand.js';
 import type { Family } from './sheets.js';
 
-type Column = keyof DrawnInvoice['phrases']['columns'];
 const TWO = '.two { display: flex; justify-content: space-between; margin-bottom: 6mm }';
-const sayer = (hand: Hand) => (column: Column) => hand.say(hand.invoice.phrases.columns[column]);
-const quantityOf = (line: DrawnLine) => line.quantity ?? new Decimal(1);
-const priceOf = (line: DrawnLine) => line.price ?? line.net;
 const PEOPLE = ['M. Ashdown', 'R. Oake', 'T. Linden', 'J. Birch'];
 
 /** A text made as wide as its column: numbers at the right of it. */
@@ -23,7 +18,7 @@ export const DESK_FAMILIES: readonly Family[] = [
     draw: (invoice) => {
       const hand = new Hand(invoice);
       const { phrases } = invoice;
-      const say = sayer(hand);
+      const say = hand.column;
       const cell = (text: string, right = false, span = 1) =>
         `<td ${span > 1 ? `colspan="${span}"` : ''} class="${right ? 'n' : ''}">${text}</td>`;
       const row = (...cells: string[]) => `<tr>${cells.join('')}</tr>`;
@@ -88,7 +83,7 @@ export const DESK_FAMILIES: readonly Family[] = [
     draw: (invoice) => {
       const hand = new Hand(invoice);
       const { phrases } = invoice;
-      const say = sayer(hand);
+      const say = hand.column;
       const plain = (text: string) => text.replace(/&amp;/g, '&').replace(/&lt;/g, '<');
       const lines = invoice.lines.map(
         (line) =>
@@ -131,7 +126,7 @@ export const DESK_FAMILIES: readonly Family[] = [
     draw: (invoice) => {
       const hand = new Hand(invoice);
       const { phrases } = invoice;
-      const say = sayer(hand);
+      const say = hand.column;
       const rows = invoice.lines.map(
         (line) =>
           `<tr><td class="n">${printedQuantity(quantityOf(line), phrases)}</td><td>${line.unit ?? ''}</td><td>${line.item ?? ''}</td><td>${escape(line.description)}</td><td class="n">${printed(priceOf(line), phrases)}</td><td class="n">${printed(line.net, phrases)}</td></tr>`,
@@ -157,7 +152,7 @@ export const DESK_FAMILIES: readonly Family[] = [
     draw: (invoice) => {
       const hand = new Hand(invoice);
       const { phrases } = invoice;
-      const say = sayer(hand);
+      const say = hand.column;
       const code = (value: Decimal) => `${phrases.currency} ${printed(value, phrases)}`;
       const box = ([label, value]: readonly [string, string]) => `<div class="box"><small>${label}</small><br><b>${value}</b></div>`;
       const rows = invoice.lines.map(
@@ -181,7 +176,7 @@ export const DESK_FAMILIES: readonly Family[] = [
     draw: (invoice) => {
       const hand = new Hand(invoice);
       const { phrases } = invoice;
-      const say = sayer(hand);
+      const say = hand.column;
       const rows = invoice.lines.map(
         (line, index) =>
           `<tr><td>${hand.date(addDays(invoice.issueDate, index - 30))}</td><td>${hand.random.pick(PEOPLE)}</td><td>${escape(line.description)}</td><td class="n">${printedQuantity(quantityOf(line), phrases)}</td><td class="n">${printed(priceOf(line), phrases)}</td><td class="n">${printed(line.net, phrases)}</td></tr>`,

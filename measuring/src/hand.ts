@@ -66,6 +66,9 @@ export class Hand {
     return escape(this.random.pick(words));
   }
 
+  /** What stands over a column. */
+  readonly column = (name: keyof Phrases['columns']): string => this.say(this.invoice.phrases.columns[name]);
+
   date(iso: string): string {
     return printedDate(iso, this.invoice.phrases, this.style);
   }
@@ -214,6 +217,10 @@ export function table(hand: Hand, style: TableStyle): string {
   });
   return `<table class="lines ${style.dark ? 'dark' : ''}" style="${style.css ?? ''}"><tr>${head}</tr>${rows.join('')}</table>`;
 }
+
+/** What a line that gives neither is taken to have: one piece at its amount. */
+export const quantityOf = (line: DrawnLine): Decimal => line.quantity ?? new Decimal(1);
+export const priceOf = (line: DrawnLine): Decimal => line.price ?? line.net;
 
 export const printedQuantity = (value: Decimal, phrases: Phrases) => printed(value, phrases, Math.max(0, value.decimalPlaces()));
 

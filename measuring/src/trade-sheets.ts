@@ -1,6 +1,6 @@
 import { Decimal } from '@umber/core/money';
 import { addDays } from '@umber/core/dates';
-import { escape, Hand, inFours, page, pairs, printed, printedQuantity, shows, type Column } from './hand.js';
+import { escape, Hand, inFours, page, pairs, printed, priceOf, printedQuantity, quantityOf, shows, type Column } from './hand.js';
 import type { DrawnInvoice, DrawnLine } from './model.js';
 import type { Family } from './sheets.js';
 import { TRADE_WORDS, type TradeWords } from './trade-words.js';
@@ -27,7 +27,7 @@ function withPeriods(hand: Hand): DrawnInvoice {
 
 /** The same invoice as a shop prints it: prices and line amounts with the tax in them. */
 function grossPriced(invoice: DrawnInvoice): { shown: DrawnInvoice; gross: Decimal[] } {
-  const prices = invoice.lines.map((line) => cents((line.price ?? line.net).times(rateOf(line).plus(1))));
+  const prices = invoice.lines.map((line) => cents(priceOf(line).times(rateOf(line).plus(1))));
   const gross = invoice.lines.map((line, index) => cents(prices[index].times(line.quantity ?? 1)));
   const total = gross.reduce((sum, one) => sum.plus(one), new Decimal(0));
   const net = cents(total.div(rateOf(invoice.lines[0]).plus(1)));
@@ -59,7 +59,7 @@ export const TRADE_FAMILIES: readonly Family[] = [
       const items = invoice.lines
         .map(
           (line) =>
-            `<tr><td colspan="2">${escape(line.description)}</td></tr><tr><td>&nbsp; ${printedQuantity(line.quantity ?? new Decimal(1), phrases)} x ${printed(line.price ?? line.net, phrases)}</td><td class="n">${printed(line.net, phrases)}</td></tr>`,
+            `<tr><td colspan="2">${escape(line.description)}</td></tr><tr><td>&nbsp; ${printedQuantity(quantityOf(line), phrases)} x ${printed(priceOf(line), phrases)}</td><td class="n">${printed(line.net, phrases)}</td></tr>`,
         )
         .join('');
       return {
@@ -84,8 +84,7 @@ export const TRADE_FAMILIES: readonly Family[] = [
       const hand = new Hand(invoice);
       const { phrases } = invoice;
       const words = wordsOf(invoice);
-      const { columns } = phrases;
-      const say = (column: keyof typeof columns) => hand.say(columns[column]);
+      const say = hand.column;
       const head = heads([
         [say('pos'), false],
         [hand.say(phrases.delivery), false],
@@ -101,9 +100,9 @@ export const TRADE_FAMILIES: readonly Family[] = [
         [say('net'), true],
       ]);
       const rows = invoice.lines.map((line, index) => {
-        const quantity = line.quantity ?? new Decimal(1);
+        const quantity = quantityOf(line);
         const ordered = hand.random.chance(0.25) ? quantity.plus(hand.random.whole(1, 20)) : quantity;
-        return `<tr><td>${index + 1}</td><td>${hand.random.digits(7)}</td><td>${hand.date(addDays(invoice.issueDate, -hand.random.whole(1, 20)))}</td><td>${line.item ?? ''}</td><td>${escape(line.description)}</td>${numbers([printedQuantity(ordered, phrases), printedQuantity(quantity, phrases)])}<td>${line.unit ?? ''}</td>${numbers([printed(line.price ?? line.net, phrases), line.discount ? printedQuantity(line.discount, phrases) : '', line.rate, printed(line.net, phrases)])}</tr>`;
+        return `<tr><td>${index + 1}</td><td>${hand.random.digits(7)}</td><td>${hand.date(addDays(invoice.issueDate, -hand.random.whole(1, 20)))}</td><td>${line.item ?? ''}</td><td>${escape(line.description)}</td>${numbers([printedQuantity(ordered, phrases), printedQuantity(quantity, phrases)])}<td>${line.unit ?? ''}</td>${numbers([printed(priceOf(line), phrases), line.discount ? printedQuantity(line.discount, phrases) : '', line.rate, printed(line.net, phrases)])}</tr>`;
       });
       return {
         html: page(
@@ -152,7 +151,7 @@ export const TRADE_FAMILIES: readonly Family[] = [
       const { phrases } = invoice;
       const words = wordsOf(invoice);
       const codes = new Map(invoice.taxes.map((tax, index) => [tax.rate, 'ABC'[index]]));
-      const say = (column: keyof typeof phrases.columns) => hand.say(phrases.columns[column]);
+      const say = hand.column;
       const head = heads([
         [say('item'), false],
         [say('description'), false],
@@ -165,7 +164,7 @@ export const TRADE_FAMILIES: readonly Family[] = [
       ]);
       const rows = invoice.lines.map((line) => {
         const tax = cents(line.net.times(rateOf(line)));
-        return `<tr><td>${line.item ?? ''}</td><td>${escape(line.description)}</td>${numbers([printedQuantity(line.quantity ?? new Decimal(1), phrases), printed(line.price ?? line.net, phrases), printed(line.net, phrases)])}<td>${codes.get(line.rate) ?? ''}</td>${numbers([printed(tax, phrases), printed(line.net.plus(tax), phrases)])}</tr>`;
+        return `<tr><td>${line.item ?? ''}</td><td>${escape(line.description)}</td>${numbers([printedQuantity(quantityOf(line), phrases), printed(priceOf(line), phrases), printed(line.net, phrases)])}<td>${codes.get(line.rate) ?? ''}</td>${numbers([printed(tax, phrases), printed(line.net.plus(tax), phrases)])}</tr>`;
       });
       const legend = [...codes].map(([rate, code]) => `${code} = ${rate} %`).join(' &nbsp; ');
       return {
@@ -185,7 +184,7 @@ export const TRADE_FAMILIES: readonly Family[] = [
       const hand = new Hand(drawn);
       const invoice = withPeriods(hand);
       const { phrases } = invoice;
-      const say = (column: keyof typeof phrases.columns) => hand.say(phrases.columns[column]);
+      const say = hand.column;
       const head = heads([
         [say('description'), false],
         [say('quantity'), true],
@@ -195,7 +194,7 @@ export const TRADE_FAMILIES: readonly Family[] = [
       ]);
       const rows = invoice.lines.map(
         (line) =>
-          `<tr><td>${escape(line.description).replace('\n', '<br>')}</td>${numbers([printedQuantity(line.quantity ?? new Decimal(1), phrases), hand.amount(line.price ?? line.net, true), `${line.rate}%`, hand.amount(line.net, true)])}</tr>`,
+          `<tr><td>${escape(line.description).replace('\n', '<br>')}</td>${numbers([printedQuantity(quantityOf(line), phrases), hand.amount(priceOf(line), true), `${line.rate}%`, hand.amount(line.net, true)])}</tr>`,
       );
       return {
         html: page(
@@ -216,7 +215,7 @@ export const TRADE_FAMILIES: readonly Family[] = [
       const hand = new Hand(invoice);
       const { phrases } = invoice;
       const words = wordsOf(invoice);
-      const say = (column: keyof typeof phrases.columns) => hand.say(phrases.columns[column]);
+      const say = hand.column;
       const head = heads([
         [say('item'), false],
         [say('description'), false],
@@ -226,7 +225,7 @@ export const TRADE_FAMILIES: readonly Family[] = [
       ]);
       const rows = invoice.lines.map(
         (line, index) =>
-          `<tr><td>${line.item ?? ''}</td><td>${escape(line.description)}</td>${numbers([printedQuantity(line.quantity ?? new Decimal(1), phrases), printed(line.price ?? gross[index], phrases), printed(gross[index], phrases)])}</tr>`,
+          `<tr><td>${line.item ?? ''}</td><td>${escape(line.description)}</td>${numbers([printedQuantity(quantityOf(line), phrases), printed(line.price ?? gross[index], phrases), printed(gross[index], phrases)])}</tr>`,
       );
       const totals = `<table class="totals"><tr class="strong"><td>${hand.say(phrases.gross)}</td><td class="n">${hand.amount(invoice.gross, true)}</td></tr><tr><td>${words.contained} ${invoice.lines[0].rate} %</td><td class="n">${hand.amount(invoice.tax)}</td></tr><tr><td>${hand.say(phrases.net)}</td><td class="n">${hand.amount(invoice.net)}</td></tr></table>`;
       return {
@@ -249,7 +248,7 @@ export const TRADE_FAMILIES: readonly Family[] = [
     draw: (invoice) => {
       const hand = new Hand(invoice);
       const { phrases } = invoice;
-      const say = (column: keyof typeof phrases.columns) => hand.say(phrases.columns[column]);
+      const say = hand.column;
       const columns: readonly (readonly [string, boolean])[] = [
         [say('pos'), false],
         [say('item'), false],
@@ -262,7 +261,7 @@ export const TRADE_FAMILIES: readonly Family[] = [
       const head = `<tr><th></th><th colspan="6">${say('description')}</th></tr>${heads(columns.map(([text, right]) => [text, right]))}`;
       const rows = invoice.lines.map(
         (line, index) =>
-          `<tr class="first"><td>${index + 1}</td><td colspan="6"><b>${escape(line.description)}</b></td></tr><tr><td></td><td>${line.item ?? ''}</td>${numbers([printedQuantity(line.quantity ?? new Decimal(1), phrases)])}<td>${line.unit ?? ''}</td>${numbers([printed(line.price ?? line.net, phrases), line.discount ? printedQuantity(line.discount, phrases) : '', printed(line.net, phrases)])}</tr>`,
+          `<tr class="first"><td>${index + 1}</td><td colspan="6"><b>${escape(line.description)}</b></td></tr><tr><td></td><td>${line.item ?? ''}</td>${numbers([printedQuantity(quantityOf(line), phrases)])}<td>${line.unit ?? ''}</td>${numbers([printed(priceOf(line), phrases), line.discount ? printedQuantity(line.discount, phrases) : '', printed(line.net, phrases)])}</tr>`,
       );
       return {
         html: page(
@@ -281,7 +280,7 @@ export const TRADE_FAMILIES: readonly Family[] = [
       const invoice = { ...drawn, paid: null, previous: null, due: drawn.gross };
       const hand = new Hand(invoice);
       const { phrases } = invoice;
-      const say = (column: keyof typeof phrases.columns) => hand.say(phrases.columns[column]);
+      const say = hand.column;
       const meta = hand.meta();
       const half = Math.ceil(meta.length / 2);
       const band = (some: typeof meta) =>
@@ -296,7 +295,7 @@ export const TRADE_FAMILIES: readonly Family[] = [
       ]);
       const rows = invoice.lines.map(
         (line) =>
-          `<tr><td>${escape(line.description)}</td>${numbers([printedQuantity(line.quantity ?? new Decimal(1), phrases)])}<td>${line.unit ?? ''}</td>${numbers([printed(line.price ?? line.net, phrases), line.rate, printed(line.net, phrases)])}</tr>`,
+          `<tr><td>${escape(line.description)}</td>${numbers([printedQuantity(quantityOf(line), phrases)])}<td>${line.unit ?? ''}</td>${numbers([printed(priceOf(line), phrases), line.rate, printed(line.net, phrases)])}</tr>`,
       );
       const taxes = `<table class="band">${heads([
         [say('rate'), true],
@@ -328,7 +327,7 @@ export const TRADE_FAMILIES: readonly Family[] = [
       const { phrases } = invoice;
       const english = ENGLISH[phrases.language === 'en' ? 'none' : 'en'];
       const both = (own: string, other: string) => (other ? `${own} / ${other}` : own);
-      const say = (column: keyof typeof phrases.columns) => hand.say(phrases.columns[column]);
+      const say = hand.column;
       const meta: [string, string][] = [
         [both(hand.say(phrases.number), english.number), invoice.number],
         [both(hand.say(phrases.date), english.date), hand.date(invoice.issueDate)],
@@ -346,7 +345,7 @@ export const TRADE_FAMILIES: readonly Family[] = [
       ]);
       const rows = invoice.lines.map(
         (line) =>
-          `<tr><td>${line.item ?? ''}</td><td>${escape(line.description)}</td>${numbers([printedQuantity(line.quantity ?? new Decimal(1), phrases), printed(line.price ?? line.net, phrases), printed(line.net, phrases)])}</tr>`,
+          `<tr><td>${line.item ?? ''}</td><td>${escape(line.description)}</td>${numbers([printedQuantity(quantityOf(line), phrases), printed(priceOf(line), phrases), printed(line.net, phrases)])}</tr>`,
       );
       return {
         html: page(
@@ -365,7 +364,7 @@ export const TRADE_FAMILIES: readonly Family[] = [
       const hand = new Hand(invoice);
       const { phrases } = invoice;
       const words = wordsOf(invoice);
-      const say = (column: keyof typeof phrases.columns) => hand.say(phrases.columns[column]);
+      const say = hand.column;
       const head = heads([
         [say('item'), false],
         [say('description'), false],
@@ -383,7 +382,7 @@ export const TRADE_FAMILIES: readonly Family[] = [
         );
         for (const line of group)
           rows.push(
-            `<tr><td>${line.item ?? ''}</td><td>${escape(line.description)}</td>${numbers([printedQuantity(line.quantity ?? new Decimal(1), phrases)])}<td>${line.unit ?? ''}</td>${numbers([printed(line.price ?? line.net, phrases), printed(line.net, phrases)])}</tr>`,
+            `<tr><td>${line.item ?? ''}</td><td>${escape(line.description)}</td>${numbers([printedQuantity(quantityOf(line), phrases)])}<td>${line.unit ?? ''}</td>${numbers([printed(priceOf(line), phrases), printed(line.net, phrases)])}</tr>`,
           );
         const sum = group.reduce((all, line) => all.plus(line.net), new Decimal(0));
         rows.push(`<tr><td colspan="5" class="n">${words.subtotal} ${note}</td><td class="n">${printed(sum, phrases)}</td></tr>`);
