@@ -140,10 +140,13 @@ export function sumOfLines(lines: readonly LineRow[]): Decimal | null {
   return amounts.length > 0 && amounts.every((amount) => amount !== undefined) ? sum(amounts) : null;
 }
 
+/** Whether the text of a rate is a number of percent, and no code for one. */
+export const isPercentage = (rate: string): boolean => /^\d+(\.\d+)?$/.test(rate);
+
 /** The tax that the lines' own rates give, for tables that have a rate on every line; null otherwise. */
 export function taxOfLines(lines: readonly LineRow[]): Decimal | null {
   const parts = lines.map(({ cells: { netAmount, taxRate } }) =>
-    netAmount && taxRate && /^\d+(\.\d+)?$/.test(taxRate.value) ? decimal(netAmount.value).times(taxRate.value).div(100) : null,
+    netAmount && taxRate && isPercentage(taxRate.value) ? decimal(netAmount.value).times(taxRate.value).div(100) : null,
   );
   return parts.length === 0 || parts.includes(null) ? null : sum(parts.filter((part) => part !== null));
 }

@@ -1,7 +1,7 @@
 import { middleY } from '../geometry/index.js';
 import { Decimal, decimal, plain, within } from '../money/index.js';
 import type { Label } from './labels.js';
-import type { Cell, LineRow, LineTable } from './line-row.js';
+import { isPercentage, type Cell, type LineRow, type LineTable } from './line-row.js';
 import type { DecimalMark } from './numbers.js';
 import { numberSpans, type NumberSpan } from './spans.js';
 import type { Totals } from './totals.js';
@@ -26,11 +26,12 @@ function bare({ text, score }: Word): string {
         .replace(/^(\p{L})\1$/u, '$1');
 }
 
-const isPercentage = (value: string): boolean => /^\d+(\.\d+)?$/.test(value);
+/** The code for its rate that a line has, as printed; null where it has none. */
+const codeIn = ({ cells: { taxRate } }: LineRow): string | null => (taxRate && CODE.test(taxRate.value) ? taxRate.value : null);
 
 /** The table with the rates that its codes stand for on the page; a code that the page does not explain is no rate. */
 export function withExplainedRates(table: LineTable, rows: readonly Row[], mark: DecimalMark): LineTable {
-  const codes = new Set(table.lines.flatMap(({ cells }) => (cells.taxRate && CODE.test(cells.taxRate.value) ? cells.taxRate.value : [])));
+  const codes = new Set(table.lines.flatMap((line) => codeIn(line) ?? []));
   if (codes.size === 0) return table;
   const rates = legendOf(codes, table, rows, mark);
   // Digits may be rates themselves: they are codes where the page explains one of them.
@@ -104,10 +105,7 @@ export function onlyRateOf({ chosen: { netTotal, taxTotal } }: Totals, printed: 
 
 /** Whether the table has codes for its rates, or a row of tax has its rate. */
 export function hasRates({ lines }: LineTable, labels: readonly Label[]): boolean {
-  return (
-    lines.some(({ cells }) => cells.taxRate && CODE.test(cells.taxRate.value)) ||
-    labels.some(({ meaning, run }) => meaning === 'taxTotal' && run.text.includes('%'))
-  );
+  return lines.some((line) => codeIn(line) !== null) || labels.some(({ meaning, run }) => meaning === 'taxTotal' && run.text.includes('%'));
 }
 
 /** Whether a rate that was read can be one: codes, and numbers too small to be a rate, are not. */
