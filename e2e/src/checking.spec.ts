@@ -92,7 +92,7 @@ describe('the checking screen', () => {
 
   it('refuses a wrong password in words', async () => {
     const page = await stage.signIn('wyn');
-    await page.locator('summary', { hasText: 'Wyn Fairlie' }).click();
+    await page.getByRole('button', { name: 'Wyn Fairlie' }).click();
     await page.getByRole('button', { name: 'Sign out' }).click();
     await page.getByLabel('Login').fill('nell');
     await page.getByLabel('Password').fill('wrong');

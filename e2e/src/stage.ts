@@ -26,11 +26,14 @@ export class Stage {
   readonly #children: ChildProcess[] = [];
   base = '';
   smtpPort = 0;
+  readonly password = PASSWORD;
+  #database = '';
   #browser: Browser | undefined;
 
   static async raise(): Promise<Stage> {
     const stage = new Stage();
     const url = await newDatabase();
+    stage.#database = url;
     const [http, smtp, demo] = [await freePort(), await freePort(), await freePort()];
     stage.base = `http://127.0.0.1:${http}`;
     stage.smtpPort = smtp;
@@ -69,6 +72,14 @@ export class Stage {
     await page.getByRole('button', { name: 'Sign in' }).click();
     await page.waitForURL(/\/tray\//);
     return page;
+  }
+
+  /** Ends everybody's session, as twelve hours do. */
+  async endSessions(): Promise<void> {
+    const client = new pg.Client({ connectionString: this.#database });
+    await client.connect();
+    await client.query('delete from sessions');
+    await client.end();
   }
 
   async strike(): Promise<void> {

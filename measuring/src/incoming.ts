@@ -1,5 +1,5 @@
 import { readDocument, type DocumentKind, type PageWords } from '@umber/core/reading';
-import { groupFor, learn, learnedKind, lookOf, sortedAs, sortingFeatures, type Seen } from '@umber/core/sorting';
+import { groupFor, learnedKind, lookOf, sortedAs, sortingFeatures, type Seen } from '@umber/core/sorting';
 import { Random } from '@umber/demo/random';
 import { readFile } from '@umber/server/readers/read-file';
 import { drawnLetter, LETTER_KINDS } from './letters.js';
@@ -78,22 +78,21 @@ export interface SortingScore {
   readonly documents: number;
   readonly byTitle: number;
   readonly learned: number;
-  /** Documents of suppliers that nothing was learned of, which learning sorts wrong though their titles were right. */
+  /** Documents which learning sorts wrong though their titles were right. */
   readonly misled: number;
 }
 
-/** Learns from the documents of every other supplier, as if clerks had sorted them, and sorts those of the rest. */
+/** Learns from every other document, as if clerks had sorted them, and sorts the rest. */
 export function scoredSorting(incoming: readonly Incoming[]): SortingScore {
   const features = incoming.map(({ pages }) => sortingFeatures(pages));
-  const isKnown = (supplier: number) => supplier % 2 === 0;
+  const isKnown = (at: number) => at % 2 === 0;
   const titles = incoming.map(({ pages }) => readDocument(pages).kind);
-  const model = learn(
-    incoming.flatMap(({ supplier, kind }, i) => (isKnown(supplier) ? [{ kind, titled: titles[i], features: features[i] }] : [])),
-  );
+  const shown = (i: number) => ({ seller: String(incoming[i].supplier), titled: titles[i], features: features[i] });
+  const model = { examples: incoming.flatMap(({ kind }, i) => (isKnown(i) ? [{ kind, ...shown(i) }] : [])) };
   const score = { documents: 0, byTitle: 0, learned: 0, misled: 0 };
   for (const [i, one] of incoming.entries()) {
-    if (isKnown(one.supplier)) continue;
-    const sorted = sortedAs(model, features[i], titles[i]);
+    if (isKnown(i)) continue;
+    const sorted = sortedAs(model, shown(i));
     score.documents++;
     if (titles[i] === one.kind) score.byTitle++;
     if (sorted === one.kind) score.learned++;
@@ -104,7 +103,7 @@ export function scoredSorting(incoming: readonly Incoming[]): SortingScore {
 
 /** What became of the other documents when a person said of one invoice of each supplier that it is a statement. */
 export interface CorrectionScore {
-  /** Invoices of the same suppliers that come after it, and how many of them are asked about or sorted so too. */
+  /** Invoices of the same suppliers that come after it, and how many of them are asked about. */
   readonly after: number;
   readonly followed: number;
   /** Invoices of all other suppliers, and how many of them are. */
@@ -117,14 +116,19 @@ export function scoredCorrections(incoming: readonly Incoming[]): CorrectionScor
   const score = { after: 0, followed: 0, others: 0, strayed: 0 };
   const invoices = incoming
     .filter(({ kind }) => kind === 'invoice')
-    .map((one) => ({ ...one, features: sortingFeatures(one.pages), titled: readDocument(one.pages).kind }));
+    .map((one) => ({
+      supplier: one.supplier,
+      seller: String(one.supplier),
+      features: sortingFeatures(one.pages),
+      titled: readDocument(one.pages).kind,
+    }));
   for (const supplier of new Set(invoices.map((one) => one.supplier))) {
     const corrected = invoices.find((one) => one.supplier === supplier);
     if (!corrected) continue;
-    const model = learn([{ kind: 'statement', titled: corrected.titled, features: corrected.features }]);
+    const model = { examples: [{ ...corrected, kind: 'statement' as const }] };
     for (const one of invoices) {
       if (one === corrected) continue;
-      const follows = learnedKind(model, one.features, one.titled) !== null ? 1 : 0;
+      const follows = learnedKind(model, one) !== null ? 1 : 0;
       if (one.supplier === supplier) {
         score.after++;
         score.followed += follows;

@@ -1,7 +1,8 @@
+import type { EventEmitter } from 'node:events';
 import { mkdtemp, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { openPool, type Pool } from '../src/database/database.js';
+import { inTransaction, openPool, type Pool } from '../src/database/database.js';
 import { migrate } from '../src/database/migrate.js';
 import { demoDatabase, freshDatabase } from './harness.js';
 
@@ -17,6 +18,18 @@ describe('what the database itself guards', () => {
         select (select last_number from number), 'receipt', '${day}', to_char('${day}'::date, 'YYYY-MM'), 'test', (select id from receipt), 'GBP', 1 returning id)
       insert into journal_lines (entry_id, position, account, text, debit, credit) select (select id from entry), v.* from (values ${lines}) v`;
   };
+
+  it('a connection cut while it is used fails what uses it and nothing else', async () => {
+    const cut = inTransaction(pool, async (db) => {
+      const ended = new Promise((resolve) => (db as unknown as EventEmitter).on('end', resolve));
+      const { rows } = await db.query<{ pid: number }>('select pg_backend_pid() as pid');
+      await pool.query('select pg_terminate_backend($1)', [rows[0].pid]);
+      await ended;
+      await db.query('select 1');
+    });
+    await expect(cut).rejects.toThrow();
+    await expect(pool.query('select 1 as one')).resolves.toMatchObject({ rows: [{ one: 1 }] });
+  });
 
   it('takes an entry that balances', async () => {
     await expect(pool.query(entry("(1, '5010', 'a', 10.00, 0), (2, '2100', 'b', 0, 10.00)"))).resolves.toBeDefined();

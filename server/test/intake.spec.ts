@@ -1,3 +1,5 @@
+import { randomBytes } from 'node:crypto';
+import { createCanvas, ImageData } from '@napi-rs/canvas';
 import { Buffer } from 'node:buffer';
 import { zipSync } from 'fflate';
 import { createTransport } from 'nodemailer';
@@ -34,6 +36,23 @@ describe('what an arrival holds', () => {
     expect(`${read?.text} ${innerText}`).toContain('Order 40501');
     expect(await names(zip, 'file', 'all.zip')).toEqual(['a.pdf: pdf']);
     expect(await names(forwarded, 'file', 'saved.eml')).toEqual(['c.pdf: pdf']);
+  });
+
+  it('keeps a fax of one page, however few bytes it has, and no logo, however many', async () => {
+    const picture = (width: number, height: number, noise = false) => {
+      const canvas = createCanvas(width, height);
+      const context = canvas.getContext('2d');
+      context.fillStyle = '#fff';
+      context.fillRect(0, 0, width, height);
+      if (noise) context.putImageData(new ImageData(new Uint8ClampedArray(randomBytes(4 * width * height)), width, height), 0, 0);
+      return canvas.encode('png');
+    };
+    const [fax, logo, banner] = await Promise.all([picture(1728, 1145), picture(300, 200, true), picture(1200, 90)]);
+    expect(fax.length).toBeLessThan(20_000);
+    expect(logo.length).toBeGreaterThan(20_000);
+    const attachments = Object.entries({ 'fax.png': fax, 'logo.png': logo, 'banner.png': banner });
+    const sent = await compose({ attachments: attachments.map(([filename, content]) => ({ filename, content })) });
+    expect(await names(sent)).toEqual(['fax.png: picture']);
   });
 
   it('never leaves its place: names are names only', async () => {

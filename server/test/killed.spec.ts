@@ -104,6 +104,34 @@ const byApi = (port: number, token: string, name: string, bytes: Buffer): Promis
     () => false,
   );
 
+describe('a server whose connections to the database are cut', () => {
+  it('goes on: each request is answered or refused, and none ends it', async () => {
+    const { url, pool } = await demoDatabase();
+    const server = await started(url);
+    const browser = new Browser();
+    await browser.signIn(server.http);
+    const pdf = await invoicePdf('tarnside', 0);
+    for (let round = 0; round < 6; round++) {
+      const asked = [1, 2, 3, 4].map((n) =>
+        browser.bring(server.http, `cut-${round}-${n}.pdf`, Buffer.concat([pdf, Buffer.from(`${n} ${round}`)])),
+      );
+      await pool.query(
+        'select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid()',
+      );
+      await Promise.all(asked);
+    }
+    expect(server.child.exitCode).toBeNull();
+    await until('people to be served again', () => browser.bring(server.http, 'after.pdf', pdf));
+    await until('news to flow again', async () => {
+      const { rows } = await pool.query("select from pg_stat_activity where datname = current_database() and query = 'listen umber_live'");
+      return rows.length > 0;
+    });
+    server.child.kill('SIGTERM');
+    await ended(server.child);
+    await pool.end();
+  });
+});
+
 describe('a server killed at any moment, while mails, files and uploads come in', () => {
   it('loses nothing that it acknowledged and doubles nothing', async () => {
     const { url, pool } = await demoDatabase();

@@ -1,6 +1,7 @@
 import { letterPdf } from './letters.js';
-import { arrivedFile, invoicePdf } from './documents.js';
-import { testServer, until, Visitor, type TestServer } from './harness.js';
+import { scenarioOrders } from '@umber/demo/scenario';
+import { arrived, arrivedFile, invoicePdf } from './documents.js';
+import { testServer, TODAY, until, Visitor, type TestServer } from './harness.js';
 
 describe('what is no invoice', () => {
   let server: TestServer;
@@ -52,6 +53,21 @@ describe('what is no invoice', () => {
         (entry: { act: string; sentence: string }) => entry.act === 'sorted' && entry.sentence.includes('people sorted so'),
       ),
     ).toBe(true);
+  });
+
+  it('and one correction changes no other document unasked, above all no titled one of another supplier', async () => {
+    const mistaken = await read('mistaken.pdf', await invoicePdf('tarnside', 0));
+    const version = async () => (await clerk.ok('GET', '/api/sorting')).version as number;
+    const before = await version();
+    // Said at Check, where it is: sent back there as a person would find it.
+    await server.pool.query("update documents set tray = 'check' where id = $1", [mistaken.id]);
+    await clerk.ok('PUT', `/api/documents/${mistaken.id}/kind`, { version: mistaken.version, kind: 'credit-note' });
+    await until('it to be learned', async () => (await version()) > before);
+    const others = [...new Set(scenarioOrders(TODAY).map(({ supplier }) => supplier.key))].filter((key) => key !== 'tarnside').slice(0, 8);
+    for (const key of others) expect(await arrived(server, clerk, key, 0)).toMatchObject({ kind: 'invoice', doubts: [] });
+    // The next of the same supplier is still what its title says, and is asked about.
+    const next = await read('next.pdf', await invoicePdf('tarnside', 1));
+    expect(next).toMatchObject({ tray: 'check', kind: 'invoice', doubts: [{ field: 'kind' }] });
   });
 
   it('that is an invoice after all is read as one', async () => {

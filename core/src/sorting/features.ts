@@ -5,6 +5,9 @@ import type { PageWords } from '../reading/index.js';
 /** Words of a page that are looked at, from the top: what a letter is stands there. */
 const MOST_WORDS = 300;
 
+/** A seller's name as sorting compares it; null where there is none. */
+export const sellerKey = (name: string | null): string | null => (name === null ? null : fold(name) || null);
+
 /** What a document's first page says and looks like, for sorting: its words, each once, and signs of its layout (`#…`). */
 export function sortingFeatures(pages: readonly PageWords[]): string[] {
   const [first] = pages;

@@ -13,8 +13,10 @@ export interface Database {
 /** Opens a pool of connections to the database at this URL. */
 export function openPool(url: string, max = 10): Pool {
   const pool = new pg.Pool({ connectionString: url, max });
-  // A connection that breaks while idle is replaced at its next use.
+  // A connection that breaks while idle is replaced at its next use; one that breaks in use fails the query that uses it. Without
+  // a listener of its own, either would end the process.
   pool.on('error', () => undefined);
+  pool.on('connect', (client) => client.on('error', () => undefined));
   return pool;
 }
 

@@ -8,6 +8,7 @@ const RETRY_MS = 1000;
 export class Live extends EventEmitter {
   #client: pg.Client | undefined;
   #closed = false;
+  #timer: NodeJS.Timeout | undefined;
 
   constructor(readonly url: string) {
     super();
@@ -16,23 +17,28 @@ export class Live extends EventEmitter {
 
   async open(): Promise<void> {
     const client = new pg.Client({ connectionString: this.url });
-    this.#client = client;
     client.on('notification', ({ payload }) => this.emit('news', JSON.parse(payload ?? '{}') as LiveNews));
-    client.on('error', () => this.#again(client));
-    client.on('end', () => this.#again(client));
+    client.on('error', () => this.#lost(client));
+    client.on('end', () => this.#lost(client));
     await client.connect();
+    this.#client = client;
     await client.query('listen umber_live');
   }
 
   async close(): Promise<void> {
     this.#closed = true;
+    clearTimeout(this.#timer);
     await this.#client?.end().catch(() => undefined);
   }
 
-  #again(client: pg.Client): void {
+  /** Once for each connection that was there: tries until another one is. */
+  #lost(client: pg.Client): void {
     if (this.#closed || client !== this.#client) return;
     this.#client = undefined;
-    setTimeout(() => void this.open().catch(() => this.#again(client)), RETRY_MS);
-    this.#client = client;
+    this.#tryAgain();
+  }
+
+  #tryAgain(): void {
+    this.#timer = setTimeout(() => void this.open().catch(() => !this.#closed && this.#tryAgain()), RETRY_MS);
   }
 }

@@ -1,4 +1,5 @@
 import type { FileType } from '@umber/core/intake';
+import { imageSize } from 'image-size';
 import { isZip, openZip } from './archives.js';
 import { imageKind } from './image.js';
 import { plainName, readMail, type ReadMail } from './mail.js';
@@ -26,8 +27,10 @@ export interface Opened {
 
 /** How deep mails and archives may lie in one another, and how much one arrival may hold. */
 const LIMITS = { depth: 4, files: 500, bytes: 400 * 1024 * 1024, parts: 400 } as const;
-/** Bytes below which an attached picture is a logo or a signature, not a page. */
-const SMALL_PICTURE = 20_000;
+/** Pixels that the shorter side of a page's picture has at least, a fax in coarse resolution or a small photograph: logos and signatures have fewer. */
+const SHORTER_SIDE = 400;
+/** How many times as long as wide a page's picture may be: a till's slip is, a banner is longer. */
+const LONGEST_SHAPE = 5;
 const MOST_INNER_TEXT = 100_000;
 
 /** Opens an arrival: a mail, or a file by itself. Mails within mails and archives are opened too, within limits. Never throws on odd content. */
@@ -70,7 +73,7 @@ class Found {
       await this.#takeArchive(file.bytes, name, depth);
     } else {
       const type = typeOf(name, file.bytes);
-      const logo = type === 'picture' && !file.alone && (file.inText || file.bytes.length <= SMALL_PICTURE);
+      const logo = type === 'picture' && !file.alone && (file.inText || !hasPageSize(file.bytes));
       if (logo) {
         if (!file.inText) this.#others.push(name);
       } else if (type === 'other' && !file.alone) this.#others.push(name);
@@ -101,6 +104,17 @@ class Found {
     const { files, left } = await openZip(bytes);
     for (const sentence of left) this.#left.add(`${name}: ${sentence}`);
     for (const file of files) await this.take({ ...file, inText: false, alone: false }, depth + 1);
+  }
+}
+
+/** Whether a picture has the size and shape of a page. What cannot be measured is read: a person then sees what it is. */
+function hasPageSize(bytes: Buffer): boolean {
+  try {
+    const { width, height } = imageSize(bytes);
+    const [short, long] = [Math.min(width, height), Math.max(width, height)];
+    return short >= SHORTER_SIDE && long <= short * LONGEST_SHAPE;
+  } catch {
+    return true;
   }
 }
 

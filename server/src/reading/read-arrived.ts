@@ -9,7 +9,7 @@ import {
   type PageWords,
   type ReadingContext,
 } from '@umber/core/reading';
-import { decides, isForTheBooks, learnedKind, sortingFeatures, type Sorted } from '@umber/core/sorting';
+import { decides, isForTheBooks, learnedKind, sellerKey, sortingFeatures, type Sorted } from '@umber/core/sorting';
 import { record } from '../archive/trail.js';
 import { insertDoubt } from '../checking/queries.js';
 import { inTransaction } from '../database/database.js';
@@ -52,7 +52,7 @@ export async function readArrivedDocument(services: Services, id: number): Promi
     coverText: `${document.subject ?? ''}\n${document.mailText}`,
   };
   const titled = readDocument(pages, { ...context, kind: document.kindGiven ?? undefined });
-  const learned = document.kindGiven === null ? await learnedFor(services, pages, titled.kind) : null;
+  const learned = document.kindGiven === null ? await learnedFor(services, pages, titled) : null;
   const sorted = learned !== null && decides(learned, titled.kind);
   const reading = sorted ? readDocument(pages, { ...context, kind: learned.kind }) : titled;
   const contrary = learned !== null && !sorted ? [contraryDoubt(learned, titled.kind)] : [];
@@ -93,9 +93,10 @@ export async function readArrivedDocument(services: Services, id: number): Promi
 }
 
 /** What sorting has learned of such documents; null where it has not seen the like. */
-async function learnedFor(services: Services, pages: readonly PageWords[], titled: DocumentKind): Promise<Sorted | null> {
+async function learnedFor(services: Services, pages: readonly PageWords[], titled: DocumentReading): Promise<Sorted | null> {
   const model = await newestModel(services.pool);
-  return model && learnedKind(model, sortingFeatures(pages), titled);
+  const seller = sellerKey(titled.fields.sellerName?.value ?? null);
+  return model && learnedKind(model, { seller, titled: titled.kind, features: sortingFeatures(pages) });
 }
 
 /** A file that cannot be read goes to Check with the reason: nothing is lost, a person decides. */

@@ -1,4 +1,4 @@
-import { learn, leftOutRight, sortingFeatures, type Example } from '@umber/core/sorting';
+import { leftOutRight, sellerKey, sortingFeatures, type Example } from '@umber/core/sorting';
 import type { Database } from '../database/database.js';
 import { insertModel, sortedByPeople } from './queries.js';
 
@@ -7,10 +7,11 @@ const MOST_EXAMPLES = 400;
 
 /** Learns anew from what people sorted, and keeps the result as the next version with its figures. Safe to run twice. */
 export async function learnSorting(db: Database): Promise<void> {
-  const examples = (await sortedByPeople(db, MOST_EXAMPLES)).map(({ kind, titled, pages, page }): Example => ({
+  const examples = (await sortedByPeople(db, MOST_EXAMPLES)).map(({ kind, titled, seller, pages, page }): Example => ({
     kind,
     titled,
+    seller: sellerKey(seller),
     features: sortingFeatures([page, ...Array.from({ length: pages - 1 }, () => page)]),
   }));
-  await insertModel(db, learn(examples), examples.length, leftOutRight(examples));
+  await insertModel(db, { examples }, examples.length, leftOutRight(examples));
 }

@@ -5,9 +5,9 @@ import { row, rows, type Database } from '../database/database.js';
 
 /** The newest documents of which a person said or confirmed what they are, with the words of their first page. */
 export const sortedByPeople = (db: Database, most: number) =>
-  rows<{ kind: DocumentKind; titled: DocumentKind; pages: number; page: PageWords }>(
+  rows<{ kind: DocumentKind; titled: DocumentKind; seller: string | null; pages: number; page: PageWords }>(
     db,
-    `select coalesce(d.kind_given, d.kind) as kind, coalesce(d.kind_titled, d.kind) as titled, (select count(*)::int from pages p where p.document_id = d.id) as pages,
+    `select coalesce(d.kind_given, d.kind) as kind, coalesce(d.kind_titled, d.kind) as titled, d.seller_name as seller, (select count(*)::int from pages p where p.document_id = d.id) as pages,
        (select json_build_object('page', f.number, 'width', f.width, 'height', f.height, 'words', f.words) from pages p join file_pages f on f.file_id = d.file_id and f.number = p.number
           where p.document_id = d.id order by p.position limit 1) as page
      from documents d where (d.kind_given is not null or d.checked_by is not null) and exists (select from pages p where p.document_id = d.id)

@@ -7,6 +7,7 @@ import { provideStore } from '@ngrx/store';
 import { routes } from './app.routes';
 import { DocumentEffects } from './documents/document.effects';
 import { documentFeature } from './documents/document.state';
+import { sessionEndedInterceptor } from './people/session-ended';
 import { SessionEffects } from './people/session.effects';
 import { sessionFeature } from './people/session.state';
 import { refusalInterceptor } from './refusal';
@@ -17,7 +18,7 @@ export const appConfig: ApplicationConfig = {
   providers: [
     provideZonelessChangeDetection(),
     provideRouter(routes, withComponentInputBinding()),
-    provideHttpClient(withInterceptors([refusalInterceptor])),
+    provideHttpClient(withInterceptors([sessionEndedInterceptor, refusalInterceptor])),
     // Dialogs are there at once: a clerk opens them all day.
     { provide: MAT_DIALOG_DEFAULT_OPTIONS, useValue: { ...new MatDialogConfig(), enterAnimationDuration: 0, exitAnimationDuration: 0 } },
     provideStore({

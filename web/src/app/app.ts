@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject } from '@angular/core';
+import { MatMenuModule } from '@angular/material/menu';
 import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { KeysList } from './keys/keys-list';
@@ -10,9 +11,10 @@ import { TopBar } from './top-bar';
 @Component({
   selector: 'umber-root',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, KeysList],
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, MatMenuModule, KeysList],
   template: `
     @if (person(); as person) {
+      <a class="skip" href="#work" (click)="skip($event)">To the work</a>
       <header>
         <a class="name" routerLink="/tray/check" aria-label="Umber Tray, to the trays">
           <svg viewBox="0 0 32 24" aria-hidden="true"><path d="M5 6v9a4 4 0 0 0 4 4h14a4 4 0 0 0 4-4V6" /></svg>
@@ -42,18 +44,18 @@ import { TopBar } from './top-bar';
           </nav>
         }
         <button class="bare" type="button" (click)="keys.shown.set(true)"><kbd>?</kbd> keys</button>
-        <details class="me">
-          <summary>{{ person.name }}</summary>
-          <div class="menu">
-            <p>
-              {{ person.name }}<br /><span class="quiet">{{ person.role }}</span>
-            </p>
-            <button class="plain-button" type="button" (click)="signOut()">Sign out</button>
-          </div>
-        </details>
+        <button class="bare" type="button" [matMenuTriggerFor]="me">{{ person.name }}</button>
+        <mat-menu #me="matMenu" xPosition="before">
+          <p class="who">
+            {{ person.name }}<br /><span class="quiet">{{ person.role }}</span>
+          </p>
+          <button mat-menu-item type="button" (click)="signOut()">Sign out</button>
+        </mat-menu>
       </header>
     }
-    <router-outlet />
+    <main id="work" tabindex="-1">
+      <router-outlet />
+    </main>
     <umber-keys-list />
   `,
   styles: `
@@ -137,27 +139,24 @@ import { TopBar } from './top-bar';
       cursor: pointer;
       padding: 4px;
     }
-    .me {
-      position: relative;
+    .who {
+      margin: 0;
+      padding: 8px 16px;
     }
-    summary {
-      cursor: pointer;
-      list-style: none;
-      padding: 4px 0;
-    }
-    .menu {
+    .skip {
       position: absolute;
-      right: 0;
-      top: 36px;
-      width: 200px;
-      padding: 14px;
-      border-radius: 6px;
+      left: -999px;
+      z-index: 60;
+      padding: 8px 14px;
       background: var(--sheet);
       color: var(--ink);
-      box-shadow: 0 8px 30px rgb(36 27 20 / 30%);
     }
-    .menu p {
-      margin: 0 0 12px;
+    .skip:focus {
+      left: 8px;
+      top: 6px;
+    }
+    main:focus {
+      outline: none;
     }
     header :focus-visible {
       outline-color: #f0b675;
@@ -174,6 +173,12 @@ export class App {
 
   constructor() {
     effect(() => (this.#signedIn() ? this.live.open() : this.live.close()));
+  }
+
+  /** Past the bar, to what the screen is about. */
+  protected skip(event: Event): void {
+    event.preventDefault();
+    document.getElementById('work')?.focus();
   }
 
   protected signOut(): void {

@@ -5,6 +5,8 @@ import { Store } from '@ngrx/store';
 import { fullDay } from '../dates/day';
 import { documentFeature } from '../documents/document.state';
 import { PageSheet, type PageMark } from '../documents/page-sheet';
+import { PageTurner } from '../documents/page-turner';
+import { Pager } from '../documents/pager';
 import { MailSaid } from '../documents/mail-said';
 import { TrailPanel } from '../documents/trail-panel';
 import { WaysOut } from '../documents/ways-out';
@@ -17,10 +19,10 @@ import { sessionFeature } from '../people/session.state';
   selector: 'umber-approval-screen',
   host: { class: 'beside-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PageSheet, MailSaid, TrailPanel, AmountPipe],
+  imports: [PageSheet, Pager, MailSaid, TrailPanel, AmountPipe],
   template: `
     <div class="paper">
-      @if (document().pages[0]; as page) {
+      @if (turner.page(); as page) {
         <umber-page-sheet [documentId]="document().id" [page]="page" [width]="470" [marks]="marks()" />
       }
     </div>
@@ -94,6 +96,7 @@ import { sessionFeature } from '../people/session.state';
     <footer class="foot">
       <span class="quiet">{{ asked() ? 'You are asked to approve.' : 'Waiting for ' + waitingFor() + '.' }}</span>
       <span class="gap"></span>
+      <umber-pager [turner]="turner" />
       @if (asked()) {
         <button class="plain-button" type="button" (click)="sendBack()">Send back <kbd>B</kbd></button>
         <button class="plain-button main" type="button" [disabled]="busy()" (click)="approve()">Approve, next <kbd>Enter</kbd></button>
@@ -148,6 +151,7 @@ import { sessionFeature } from '../people/session.state';
 })
 export class ApprovalScreen {
   readonly document = input.required<DocumentView>();
+  protected readonly turner = new PageTurner(this.document);
   readonly #store = inject(Store);
   readonly #person = this.#store.selectSignal(sessionFeature.selectPerson);
   readonly #waysOut = inject(WaysOut);
@@ -176,7 +180,9 @@ export class ApprovalScreen {
   protected readonly marks = computed((): PageMark[] => {
     const hit = new Set(this.document().exceptions.map((exception) => exception.line));
     return this.document().lines.flatMap((line) =>
-      line.box && line.page === 1 && hit.has(line.position) ? [{ id: String(line.position), box: line.box, tone: 'ask' as const }] : [],
+      line.box && line.page === this.turner.page()?.number && hit.has(line.position)
+        ? [{ id: String(line.position), box: line.box, tone: 'ask' as const }]
+        : [],
     );
   });
 
@@ -185,6 +191,7 @@ export class ApprovalScreen {
     inject(Keys).use([
       { keys: 'Enter', does: 'approve, with a comment if you like', run: () => this.approve() },
       { keys: 'b', does: 'send back with a comment', run: () => this.sendBack() },
+      this.turner.binding,
       { keys: 'Escape', does: 'back to the tray', run: () => void router.navigate(['/tray', 'sign-off']) },
     ]);
   }

@@ -3,6 +3,7 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  DestroyRef,
   effect,
   ElementRef,
   inject,
@@ -20,12 +21,15 @@ import { linkHorizontal } from 'd3-shape';
 import { inWords } from '../dates/day';
 import { DocumentActions, documentFeature, type DocumentChange } from '../documents/document.state';
 import { PageSheet, type PageMark } from '../documents/page-sheet';
+import { PageTurner } from '../documents/page-turner';
+import { Pager } from '../documents/pager';
+import { Drafts } from '../drafts/drafts';
 import { MailSaid } from '../documents/mail-said';
 import { TrailPanel } from '../documents/trail-panel';
 import { WaysOut } from '../documents/ways-out';
 import { Keys } from '../keys/keys';
 import { sessionFeature } from '../people/session.state';
-import { DoubtCard } from './doubt-card';
+import { DoubtCard, fieldDraft } from './doubt-card';
 import { LinesView } from './lines-view';
 import { asked, marginItems, type Item } from './margin-items';
 import { layOutMargin } from './margin-layout';
@@ -43,7 +47,7 @@ const SMALLEST_PAGE = 430;
 @Component({
   selector: 'umber-check-screen',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PageSheet, DoubtCard, SumsSentence, LinesView, MailSaid, TrailPanel, RouterLink],
+  imports: [PageSheet, Pager, DoubtCard, SumsSentence, LinesView, MailSaid, TrailPanel, RouterLink],
   templateUrl: './check-screen.html',
   styleUrl: './check-screen.scss',
 })
@@ -59,8 +63,8 @@ export class CheckScreen {
   protected readonly busy = this.#store.selectSignal(documentFeature.selectBusy);
 
   protected readonly view = signal<'head' | 'lines' | 'trail'>('head');
-  /** The shown page, by its number in the file; null: the first. */
-  protected readonly pageNumber = signal<number | null>(null);
+  protected readonly turner = new PageTurner(this.document);
+  readonly #drafts = inject(Drafts);
   readonly #chosen = signal<string | null>(null);
   readonly #heights = signal<ReadonlyMap<string, number>>(new Map());
   readonly #size = signal({ width: 1280, height: 800 });
@@ -79,28 +83,20 @@ export class CheckScreen {
     const at = this.questions().findIndex((item) => item.id === this.active()?.id);
     return at < 0 ? '' : `${at + 1} of ${this.questions().length} ${this.questions().length === 1 ? 'doubt' : 'doubts'}`;
   });
-  /** Where the shown page stands in the document, from 0. */
-  protected readonly pagePlace = computed(() =>
-    Math.max(
-      0,
-      this.document().pages.findIndex((page) => page.number === this.pageNumber()),
-    ),
-  );
-  protected readonly page = computed(() => this.document().pages[this.pagePlace()] ?? null);
 
   // Geometry of the stage, in pixels.
   protected readonly pageWidth = computed(() => {
-    const page = this.page();
+    const page = this.turner.page();
     const tall = this.#size().height - BAR - FOOT - 20;
     return page
       ? Math.round(Math.max(SMALLEST_PAGE, Math.min((tall / page.height) * page.width, this.#size().width * 0.4)))
       : SMALLEST_PAGE;
   });
   protected readonly pageHeight = computed(() =>
-    this.page() ? (this.pageWidth() / (this.page()?.width ?? 1)) * (this.page()?.height ?? 1) : 400,
+    this.turner.page() ? (this.pageWidth() / (this.turner.page()?.width ?? 1)) * (this.turner.page()?.height ?? 1) : 400,
   );
   protected readonly marginWidth = computed(() => Math.max(280, (this.#size().width - this.pageWidth()) / 2 - GAP));
-  readonly #scale = computed(() => this.pageWidth() / (this.page()?.width ?? 595));
+  readonly #scale = computed(() => this.pageWidth() / (this.turner.page()?.width ?? 595));
 
   protected readonly left = computed(() => this.#placed('left'));
   protected readonly right = computed(() => this.#placed('right'));
@@ -112,7 +108,7 @@ export class CheckScreen {
 
   protected readonly marks = computed((): PageMark[] =>
     this.items()
-      .filter((item) => item.box !== null && item.page === this.page()?.number && item.id !== 'lines')
+      .filter((item) => item.box !== null && item.page === this.turner.page()?.number && item.id !== 'lines')
       .map((item) => ({
         id: item.id,
         box: item.box as Box,
@@ -130,6 +126,10 @@ export class CheckScreen {
     const observer = new ResizeObserver(measure);
     observer.observe(this.#host.nativeElement);
     window.addEventListener('resize', measure);
+    inject(DestroyRef).onDestroy(() => {
+      observer.disconnect();
+      window.removeEventListener('resize', measure);
+    });
     // The margin is laid out again once the true heights are known.
     afterRenderEffect(() => {
       this.left();
@@ -145,14 +145,14 @@ export class CheckScreen {
     effect(() => {
       const active = this.active();
       const { page } = active ?? { page: null };
-      if (page !== null) untracked(() => this.pageNumber.set(page));
+      if (page !== null) untracked(() => this.turner.show(page));
     });
     effect(() => {
       this.#documentId();
       untracked(() => {
         this.#chosen.set(null);
         this.view.set('head');
-        this.pageNumber.set(this.questions()[0]?.page ?? null);
+        this.turner.show(this.questions()[0]?.page ?? null);
       });
     });
     inject(Keys).use([
@@ -163,11 +163,11 @@ export class CheckScreen {
         does: 'type a value for the open field',
         run: () => (this.view() === 'lines' ? this.linesView()?.edit() : this.card()?.edit()),
       },
-      { keys: 'ArrowDown', does: 'next field', run: () => this.#move(1) },
-      { keys: 'ArrowUp', does: 'field before', run: () => this.#move(-1) },
+      { keys: 'ArrowDown', does: 'next field', repeats: true, run: () => this.#move(1) },
+      { keys: 'ArrowUp', does: 'field before', repeats: true, run: () => this.#move(-1) },
       { keys: 'l', does: 'lines, and back to the head', run: () => this.show('lines') },
       { keys: 't', does: 'trail, and back to the head', run: () => this.show('trail') },
-      { keys: 'PageDown PageUp', does: 'turn the page', run: (event) => this.turn(event.key === 'PageDown' ? 1 : -1) },
+      this.turner.binding,
       {
         keys: 'g',
         does: 'all pages of the file, to cut and join',
@@ -195,19 +195,16 @@ export class CheckScreen {
     this.view.update((now) => (now === view ? 'head' : view));
   }
 
-  protected turn(step: number): void {
-    this.pageNumber.set(this.document().pages[this.pagePlace() + step]?.number ?? this.page()?.number ?? null);
-  }
-
   /** Enter: the open doubt's first answer; without doubts the whole document is settled. */
   protected enter(): void {
     if (this.busy() || !this.mayCheck()) return;
     const active = this.active();
     if (this.view() === 'lines' && (this.linesView()?.settle() ?? false)) return;
     if (active?.id === 'lines' && active.doubt) this.view.set('lines');
+    else if (this.view() !== 'head' && this.questions().length > 0) this.view.set('head');
     else if (active?.doubt) this.#take(0);
     else if (this.questions().length > 0) this.#chosen.set(null);
-    else this.#change({ method: 'POST', path: 'settle', body: {}, next: true });
+    else if (!this.#toDraft()) this.#change({ method: 'POST', path: 'settle', body: {}, next: true });
   }
 
   protected answer(answer: Answer): void {
@@ -229,7 +226,7 @@ export class CheckScreen {
 
   /** A click or a dragged rectangle on the page fills the open field. */
   protected pick(area: Box): void {
-    const [active, page] = [this.active(), this.page()];
+    const [active, page] = [this.active(), this.turner.page()];
     if (!page || !this.mayCheck()) return;
     const words = wordsAt(page.words, area);
     const click = area.width < 4 && area.height < 4;
@@ -257,14 +254,41 @@ export class CheckScreen {
 
   #take(index: number): void {
     if (this.view() !== 'head' || this.busy()) return;
-    const answer = this.card()?.answers()[index];
-    if (answer) this.answer(answer);
+    const card = this.card();
+    const answer = card?.answers()[index];
+    // What is settled is on the screen, and what was typed comes before what is offered.
+    if (!card || !answer || !card.inSight()) return;
+    if (card.hasDraft()) card.edit();
+    else this.answer(answer);
+  }
+
+  /** Opens a value that was typed and is not saved: a document is not settled over it. False where there is none. */
+  #toDraft(): boolean {
+    const unsaved = this.items().find((item) => this.draftOf(item) !== null);
+    if (unsaved) {
+      this.view.set('head');
+      this.#chosen.set(unsaved.id);
+      this.hint.set(`What you typed for ${unsaved.name} is not saved. Press Enter in it to save it, or Esc to give it up.`);
+      return true;
+    }
+    if (this.#drafts.under(`document/${this.document().id}/lines/`).length > 0) {
+      this.view.set('lines');
+      this.hint.set('A cell that you typed into is not saved. Press Enter in it to save it, or Esc to give it up.');
+      return true;
+    }
+    return false;
+  }
+
+  /** What was typed for a field and is not saved; null where nothing is. */
+  protected draftOf(item: Item): string | null {
+    return item.field === null ? null : this.#drafts.of(fieldDraft(this.document().id, item.field));
   }
 
   #give(item: Item, value: string): void {
     this.#chosen.set(null);
     this.hint.set('');
-    this.#change({ method: 'PUT', path: `fields/${item.field}`, body: { value } });
+    if (item.field !== null)
+      this.#change({ method: 'PUT', path: `fields/${item.field}`, body: { value }, draft: fieldDraft(this.document().id, item.field) });
   }
 
   #toPages(): void {
@@ -302,7 +326,7 @@ export class CheckScreen {
     const scale = this.#scale();
     const sized = own.map((item) => ({
       id: item.id,
-      anchor: item.box !== null && item.page === this.page()?.number ? (item.box.y + item.box.height / 2) * scale : null,
+      anchor: item.box !== null && item.page === this.turner.page()?.number ? (item.box.y + item.box.height / 2) * scale : null,
       height: this.#heights().get(item.id) ?? 40,
     }));
     const tops = new Map(layOutMargin(sized, this.pageHeight()).map((placed) => [placed.id, placed.top]));
@@ -311,7 +335,7 @@ export class CheckScreen {
 
   /** The thin line from an item to its place: a curve to the page's edge, then along the underside of the words. */
   #thread({ item, top }: { item: Item; top: number }, side: 'left' | 'right'): { id: string; path: string; open: boolean } | null {
-    if (item.box === null || item.page !== this.page()?.number) return null;
+    if (item.box === null || item.page !== this.turner.page()?.number) return null;
     const scale = this.#scale();
     const margin = this.marginWidth();
     const pageLeft = margin + GAP;

@@ -1,9 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, input, output, signal, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, viewChild } from '@angular/core';
 import type { DocumentView } from '@umber/contract/documents';
+import type { HeaderField } from '@umber/core/reading';
 import { inWords } from '../dates/day';
 import { CutOut } from '../documents/cut-out';
+import { Drafts } from '../drafts/drafts';
+import { broughtIntoSight } from '../keys/in-sight';
 import type { Item } from './margin-items';
 import { answersTo, type Answer } from './questions';
+
+/** What the text typed for a field of a document is kept as. */
+export const fieldDraft = (documentId: number, field: HeaderField): string => `document/${documentId}/fields/${field}`;
 
 /** An open field: the place enlarged, the question, ranked answers on number keys, and a field to type into. */
 @Component({
@@ -42,8 +48,8 @@ import { answersTo, type Answer } from './questions';
         <input
           #field
           class="digits"
-          [value]="draft() ?? plain()"
-          (input)="draft.set(field.value)"
+          [value]="typedBefore() ?? plain()"
+          (input)="keep(field.value)"
           (keydown.enter)="save($event, field.value)"
           (keydown.escape)="leave($event)"
           [attr.aria-label]="item().name"
@@ -155,7 +161,15 @@ export class DoubtCard {
   readonly left = output<void>();
   protected readonly typing = viewChild<ElementRef<HTMLInputElement>>('field');
   protected readonly inWords = inWords;
-  protected readonly draft = signal<string | null>(null);
+  readonly #drafts = inject(Drafts);
+  readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
+  readonly #purpose = computed(() => {
+    const { field } = this.item();
+    return field === null ? undefined : fieldDraft(this.document().id, field);
+  });
+  /** What was typed here and is not saved. */
+  protected readonly typedBefore = computed(() => this.#drafts.of(this.#purpose()));
+  readonly hasDraft = computed(() => this.typedBefore() !== null);
 
   readonly answers = computed(() => {
     const { doubt } = this.item();
@@ -179,18 +193,27 @@ export class DoubtCard {
     this.typing()?.nativeElement.focus();
   }
 
+  /** Whether the question and its answers are on the screen; where they are not, brings them there. */
+  inSight(): boolean {
+    return broughtIntoSight(this.#host.nativeElement);
+  }
+
+  protected keep(text: string): void {
+    if (text === this.plain()) this.#drafts.drop(this.#purpose());
+    else this.#drafts.keep(this.#purpose(), text);
+  }
+
   protected save(event: Event, text: string): void {
     event.preventDefault();
     event.stopPropagation();
     (event.target as HTMLElement).blur();
-    this.draft.set(null);
     this.typed.emit(text);
   }
 
   protected leave(event: Event): void {
     event.stopPropagation();
     (event.target as HTMLElement).blur();
-    this.draft.set(null);
+    this.#drafts.drop(this.#purpose());
     this.left.emit();
   }
 }

@@ -1,9 +1,11 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal } from '@angular/core';
+import { afterNextRender, ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal } from '@angular/core';
 import type { DocumentView, LineView } from '@umber/contract/documents';
 import type { LineCell } from '@umber/core/reading';
 import { Store } from '@ngrx/store';
 import { DocumentActions, type DocumentChange } from '../documents/document.state';
 import { PageSheet } from '../documents/page-sheet';
+import { Drafts } from '../drafts/drafts';
+import { broughtIntoSight } from '../keys/in-sight';
 import { grouped } from '../money/grouped';
 import { lineSheets } from './line-sheets';
 import { CELL_NAMES } from './questions';
@@ -35,20 +37,24 @@ const SHOWN: readonly LineCell[] = ['quantity', 'unit', 'unitPrice', 'netAmount'
               [class.chosen]="placed.line.position === chosen()"
               [class.asks]="placed.doubt"
               [style.top.px]="placed.top"
+              [attr.data-line]="placed.line.position"
               (click)="chosen.set(placed.line.position)"
             >
               @for (cell of shown; track cell) {
                 <span [class]="cell">
                   <input
                     [class.digits]="cell !== 'description'"
-                    [value]="text(placed.line, cell)"
+                    [value]="draftOf(placed.line, cell) ?? text(placed.line, cell)"
+                    [class.unsaved]="draftOf(placed.line, cell) !== null"
+                    [title]="draftOf(placed.line, cell) === null ? '' : 'Typed, not saved yet'"
                     [readonly]="!mayCheck()"
                     [attr.aria-label]="'Line ' + (placed.line.position + 1) + ' ' + names[cell]"
                     [attr.data-cell]="placed.line.position + cell"
                     (focus)="chosen.set(placed.line.position)"
-                    (change)="give(placed.line, cell, $event)"
+                    (input)="keep(placed.line, cell, $event)"
+                    (blur)="give(placed.line, cell)"
                     (keydown.enter)="leave($event)"
-                    (keydown.escape)="leave($event)"
+                    (keydown.escape)="giveUp(placed.line, cell, $event)"
                   />
                 </span>
               }
@@ -157,6 +163,10 @@ const SHOWN: readonly LineCell[] = ['quantity', 'unit', 'unitPrice', 'netAmount'
       border-color: var(--right);
       background: #fff;
     }
+    input.unsaved {
+      border-color: var(--ask);
+      background: var(--ask-tint);
+    }
     .quantity,
     .unitPrice,
     .netAmount,
@@ -205,6 +215,7 @@ export class LinesView {
   readonly mayCheck = input.required<boolean>();
   readonly done = output<void>();
   readonly #store = inject(Store);
+  readonly #drafts = inject(Drafts);
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
   protected readonly names = CELL_NAMES;
   protected readonly shown = SHOWN;
@@ -222,6 +233,11 @@ export class LinesView {
     ].sort((a, b) => a - b),
   );
 
+  constructor() {
+    // The first question is on the screen from the start.
+    afterNextRender(() => this.#choose(this.#doubted()[0] ?? null));
+  }
+
   protected readonly sheets = computed(() => lineSheets(this.document(), this.chosen(), PAGE_WIDTH));
 
   protected text(line: LineView, cell: LineCell): string {
@@ -230,9 +246,32 @@ export class LinesView {
     return cell === 'netAmount' ? grouped(value) : cell === 'unitPrice' ? grouped(value, 2) : value;
   }
 
-  protected give(line: LineView, cell: LineCell, event: Event): void {
-    const value = typedValue(cell, (event.target as HTMLInputElement).value.replace(/(\d),(?=\d{3}(\D|$))/g, '$1'));
-    this.#change({ method: 'PUT', path: `lines/${line.position}/${cell}`, body: { value } });
+  /** What was typed into a cell and is not saved; null where nothing is. */
+  protected draftOf(line: LineView, cell: LineCell): string | null {
+    return this.#drafts.of(this.#purpose(line, cell));
+  }
+
+  protected keep(line: LineView, cell: LineCell, event: Event): void {
+    const { value } = event.target as HTMLInputElement;
+    if (value === this.text(line, cell)) this.#drafts.drop(this.#purpose(line, cell));
+    else this.#drafts.keep(this.#purpose(line, cell), value);
+  }
+
+  protected give(line: LineView, cell: LineCell): void {
+    const typed = this.draftOf(line, cell);
+    if (typed === null || !this.mayCheck()) return;
+    const value = typedValue(cell, typed.replace(/(\d),(?=\d{3}(\D|$))/g, '$1'));
+    this.#change({ method: 'PUT', path: `lines/${line.position}/${cell}`, body: { value }, draft: this.#purpose(line, cell) });
+  }
+
+  protected giveUp(line: LineView, cell: LineCell, event: Event): void {
+    this.#drafts.drop(this.#purpose(line, cell));
+    (event.target as HTMLInputElement).value = this.text(line, cell);
+    this.leave(event);
+  }
+
+  #purpose(line: LineView, cell: LineCell): string {
+    return `document/${this.document().id}/lines/${line.position}/${cell}`;
   }
 
   protected leave(event: Event): void {
@@ -250,13 +289,18 @@ export class LinesView {
       this.#change({ method: 'POST', path: `doubts/${doubt.id}/settle`, body: {} });
   }
 
-  /** Settles the doubts of the chosen or first doubted line. False where the lines have no doubt left: Enter then means the document. */
+  /**
+   * Settles the doubts of the chosen or first doubted line where its row is on the screen, else brings it there. False where the
+   * lines have no doubt left: Enter then means the document.
+   */
   settle(): boolean {
     const [first] = this.#doubted();
     const position = this.#doubted().find((line) => line === this.chosen()) ?? first;
     if (position !== undefined) {
-      this.settleLine(position);
-      this.chosen.set(this.#doubted().find((line) => line > position) ?? null);
+      if (this.#inSight(position)) {
+        this.settleLine(position);
+        this.#choose(this.#doubted().find((line) => line > position) ?? null);
+      } else this.chosen.set(position);
       return true;
     }
     const whole = this.whole();
@@ -271,8 +315,18 @@ export class LinesView {
   move(step: number): void {
     const positions = this.document().lines.map((line) => line.position);
     const at = positions.indexOf(this.chosen() ?? -1);
-    this.chosen.set(positions[Math.max(0, Math.min(positions.length - 1, at + step))] ?? null);
-    this.#cell('quantity')?.scrollIntoView({ block: 'nearest' });
+    this.#choose(positions[Math.max(0, Math.min(positions.length - 1, at + step))] ?? null);
+  }
+
+  /** Marks a line and brings its row onto the screen. */
+  #choose(position: number | null): void {
+    this.chosen.set(position);
+    if (position !== null) this.#inSight(position);
+  }
+
+  #inSight(position: number): boolean {
+    const row = this.#host.nativeElement.querySelector<HTMLElement>(`[data-line="${position}"]`);
+    return row !== null && broughtIntoSight(row);
   }
 
   edit(): void {

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, numberAttribute, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { KIND_NAMES, type DocumentView } from '@umber/contract/documents';
 import { TRAY_NAMES } from '@umber/contract/trays';
 import { Store } from '@ngrx/store';
 import { ApprovalScreen } from '../approval/approval-screen';
@@ -7,10 +8,13 @@ import { CheckScreen } from '../checking/check-screen';
 import { PostScreen } from '../ledger/post-screen';
 import { MatchScreen } from '../matching/match-screen';
 import { TopBar } from '../top-bar';
+import { placeInOrder } from '../trays/order';
 import { TrayActions, trayFeature } from '../trays/tray.state';
 import { ageText } from '../dates/day';
 import { RestScreen } from './rest-screen';
 import { DocumentActions, documentFeature } from './document.state';
+
+const sellerOf = (document: DocumentView): string => document.supplier?.name ?? document.fields.sellerName.value ?? 'Unknown supplier';
 
 /** A document on the screen that its tray works with. */
 @Component({
@@ -19,6 +23,7 @@ import { DocumentActions, documentFeature } from './document.state';
   imports: [CheckScreen, MatchScreen, ApprovalScreen, PostScreen, RestScreen, RouterLink],
   template: `
     @if (document(); as document) {
+      <h1 class="unseen">{{ heading(document) }}</h1>
       @switch (document.tray) {
         @case ('check') {
           <umber-check-screen [document]="document" />
@@ -81,7 +86,7 @@ export class DocumentPage {
   readonly #store = inject(Store);
   readonly #bar = inject(TopBar);
   readonly #open = this.#store.selectSignal(documentFeature.selectDocument);
-  readonly #rows = this.#store.selectSignal(trayFeature.selectRows);
+  readonly #trays = this.#store.selectSignal(trayFeature.selectTraysState);
   readonly #tray = this.#store.selectSignal(trayFeature.selectTray);
   protected readonly message = this.#store.selectSignal(documentFeature.selectMessage);
   protected readonly document = computed(() => (this.#open()?.id === this.id() ? this.#open() : null));
@@ -98,14 +103,19 @@ export class DocumentPage {
       const pages = `${document.pages.length} ${document.pages.length === 1 ? 'page' : 'pages'}`;
       this.#bar.trail.set([
         { text: TRAY_NAMES[document.tray] },
-        { text: document.supplier?.name ?? document.fields.sellerName.value ?? 'Unknown supplier', strong: true },
+        { text: sellerOf(document), strong: true },
         {
           text: `${document.arrival.kind === 'mail' ? 'mailed' : 'came'} ${ageText(document.arrival.receivedAt, Date.now())} ago · ${pages}`,
         },
       ]);
-      const at = this.#rows().findIndex((row) => row.id === document.id);
-      this.#bar.count.set(at < 0 ? null : `${at + 1} of ${this.#rows().length}`);
+      const at = placeInOrder(this.#trays(), document.id);
+      this.#bar.count.set(at === null ? null : `${at.place} of ${at.of}`);
     });
+  }
+
+  /** What this screen is about, for those who do not see the bar. */
+  protected heading(document: DocumentView): string {
+    return `${TRAY_NAMES[document.tray]}: ${KIND_NAMES[document.kind]} ${document.fields.invoiceNumber.value ?? ''}, ${sellerOf(document)}`;
   }
 
   protected read(): void {

@@ -14,7 +14,7 @@ const newsOf = (id: number) => [{ what: 'document', id } as unknown as LiveNews]
 function stage(api: Partial<Api>) {
   const slices = new Slices(api);
   slices.run(() => new DocumentEffects());
-  return { dispatch: slices.dispatch.bind(slices), went: slices.went, now: () => slices.now.document };
+  return { dispatch: slices.dispatch.bind(slices), went: slices.went, dropped: slices.dropped, now: () => slices.now.document };
 }
 
 describe('the open document', () => {
@@ -65,6 +65,21 @@ describe('the open document', () => {
     dispatch(DocumentActions.opened({ id: 7 }));
     dispatch(DocumentActions.changed({ change: { method: 'POST', path: 'settle', body: {} } }));
     expect(now()).toMatchObject({ busy: false, message: 'Someone else changed it.', document: { version: 5 } });
+  });
+
+  it('keeps what was typed until the server has taken it', () => {
+    let away = true;
+    const { dispatch, dropped } = stage({
+      document: (id) => of(view(id, 1)),
+      change: (id) => (away ? throwError(() => new RefusedError('away', 'No answer.')) : of(view(id, 2))),
+    });
+    dispatch(DocumentActions.opened({ id: 7 }));
+    const change = { method: 'PUT', path: 'fields/dueDate', body: {}, draft: 'document/7/fields/dueDate' } as const;
+    dispatch(DocumentActions.changed({ change }));
+    expect(dropped).toEqual([]);
+    away = false;
+    dispatch(DocumentActions.changed({ change }));
+    expect(dropped).toEqual(['document/7/fields/dueDate']);
   });
 
   it('says so where the server is away, and stays as it was', () => {

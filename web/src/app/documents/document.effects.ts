@@ -5,9 +5,10 @@ import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { catchError, concatMap, EMPTY, filter, first, map, merge, of, switchMap, tap, withLatestFrom } from 'rxjs';
 import { Api } from '../api';
+import { Drafts } from '../drafts/drafts';
 import { messageOf, RefusedError } from '../refusal';
 import { TrayActions, trayFeature } from '../trays/tray.state';
-import { nextAfter } from '../trays/next-row';
+import { nextInOrder } from '../trays/order';
 import { DocumentActions, documentFeature, type DocumentChange } from './document.state';
 
 const refusal = (error: unknown) =>
@@ -18,6 +19,7 @@ export class DocumentEffects {
   readonly #api = inject(Api);
   readonly #store = inject(Store);
   readonly #router = inject(Router);
+  readonly #drafts = inject(Drafts);
 
   readonly open$ = createEffect(() =>
     merge(
@@ -70,8 +72,9 @@ export class DocumentEffects {
         ofType(DocumentActions.changeDone),
         filter(({ next }) => next),
         withLatestFrom(this.#store.select(trayFeature.selectTraysState)),
-        tap(([{ document }, { rows, tray }]) => {
-          const next = nextAfter(rows, document.id);
+        tap(([{ document }, trays]) => {
+          const { tray } = trays;
+          const next = nextInOrder(trays, document.id);
           void this.#router.navigate(next === null ? ['/tray', tray ?? 'check'] : ['/document', next]);
         }),
       ),
@@ -81,6 +84,7 @@ export class DocumentEffects {
   #send(document: DocumentView | null, change: DocumentChange) {
     if (!document) return EMPTY;
     return this.#api.change(document.id, change.method, change.path, { ...change.body, version: document.version }).pipe(
+      tap(() => this.#drafts.drop(change.draft)),
       map((changed) => DocumentActions.changeDone({ document: changed, next: (change.next ?? false) && changed.tray !== document.tray })),
       catchError((error: unknown) => of(refusal(error))),
     );

@@ -8,6 +8,8 @@ export interface DocumentChange {
   readonly path: string;
   readonly body: object;
   readonly next?: boolean;
+  /** What the words that it sends are kept as until it is done. */
+  readonly draft?: string;
 }
 
 export const DocumentActions = createActionGroup({

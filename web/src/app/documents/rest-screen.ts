@@ -12,23 +12,26 @@ import { sessionFeature } from '../people/session.state';
 import { DocumentActions } from './document.state';
 import { MailSaid } from './mail-said';
 import { PageSheet } from './page-sheet';
+import { PageTurner } from './page-turner';
+import { Pager } from './pager';
 import { TrailPanel } from './trail-panel';
 
 /** A document that rests, or is still arriving: its page, why it is there, its history. */
 @Component({
   selector: 'umber-rest-screen',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MailSaid, PageSheet, RouterLink, TrailPanel],
+  imports: [MailSaid, PageSheet, Pager, RouterLink, TrailPanel],
   template: `
     <div class="beside">
-      @if (document().pages[0]; as page) {
+      @if (turner.page(); as page) {
         <umber-page-sheet [documentId]="document().id" [page]="page" [width]="480" />
+        <p class="turn"><umber-pager [turner]="turner" /></p>
       } @else {
         <p class="quiet">Its pages are not read.</p>
       }
     </div>
     <section>
-      <h1>{{ name() }}</h1>
+      <h2 class="title">{{ name() }}</h2>
       @if (document().reason; as reason) {
         <p class="why">{{ reason }}</p>
       }
@@ -96,13 +99,18 @@ import { TrailPanel } from './trail-panel';
     .why {
       font-size: 17px;
     }
-    h2 {
+    .title {
+      margin: 0;
+      font-size: 22px;
+    }
+    h2:not(.title) {
       margin: 26px 0 6px;
     }
   `,
 })
 export class RestScreen {
   readonly document = input.required<DocumentView>();
+  protected readonly turner = new PageTurner(this.document);
   readonly #store = inject(Store);
   readonly #person = this.#store.selectSignal(sessionFeature.selectPerson);
   protected readonly name = computed(() => TRAY_NAMES[this.document().tray]);
@@ -113,6 +121,7 @@ export class RestScreen {
     const router = inject(Router);
     inject(Keys).use([
       { keys: 'Enter', does: 'take it up again', run: () => this.takeUp() },
+      this.turner.binding,
       { keys: 'Escape', does: 'back to the tray', run: () => void router.navigate(['/tray', this.document().tray]) },
     ]);
   }

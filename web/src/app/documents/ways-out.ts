@@ -2,7 +2,7 @@ import { inject, Injectable } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { Store } from '@ngrx/store';
 import { filter, type Observable } from 'rxjs';
-import { DocumentActions } from './document.state';
+import { DocumentActions, documentFeature } from './document.state';
 import { ReasonDialog, type ReasonQuestion } from './reason-dialog';
 
 const PARK: ReasonQuestion = {
@@ -23,11 +23,15 @@ const TURN_AWAY: ReasonQuestion = {
 export class WaysOut {
   readonly #dialog = inject(MatDialog);
   readonly #store = inject(Store);
+  readonly #documentId = this.#store.selectSignal(documentFeature.selectId);
 
   /** Asks for a reason and sends it; goes on to the next document when this one leaves its tray. */
   ask(question: ReasonQuestion, path: string, key: 'reason' | 'comment' = 'reason'): void {
-    this.#reason(question).subscribe((text) =>
-      this.#store.dispatch(DocumentActions.changed({ change: { method: 'POST', path, body: { [key]: text }, next: true } })),
+    const id = this.#documentId();
+    if (id === null) return;
+    const draft = `document/${id}/${path}`;
+    this.#reason({ ...question, draft }).subscribe((text) =>
+      this.#store.dispatch(DocumentActions.changed({ change: { method: 'POST', path, body: { [key]: text }, next: true, draft } })),
     );
   }
 

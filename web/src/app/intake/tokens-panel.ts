@@ -1,6 +1,6 @@
 import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
-import { FormControl, ReactiveFormsModule } from '@angular/forms';
+import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import type { NewToken, TokenView } from '@umber/contract/intake';
 import { Api } from '../api';
 import { messageOf } from '../refusal';
@@ -15,8 +15,8 @@ import { messageOf } from '../refusal';
     <p class="quiet">
       A program sends a file as the body of <code>POST /api/arrivals?name=…</code> with its token. Tokens may do nothing else.
     </p>
-    <form (ngSubmit)="make()">
-      <input class="field" [formControl]="name" placeholder="What the token is for" aria-label="What the token is for" />
+    <form [formGroup]="form" (ngSubmit)="make()">
+      <input class="field" formControlName="name" placeholder="What the token is for" aria-label="What the token is for" />
       <button class="plain-button" type="submit">Make a token</button>
     </form>
     @if (made(); as token) {
@@ -74,18 +74,20 @@ export class TokensPanel {
   protected readonly tokens = signal<readonly TokenView[]>([]);
   protected readonly made = signal<NewToken | null>(null);
   protected readonly said = signal<string | null>(null);
-  protected readonly name = new FormControl('', { nonNullable: true });
+  protected readonly form = new FormGroup({ name: new FormControl('', { nonNullable: true }) });
 
   constructor() {
     this.#api.tokens().subscribe({ next: (tokens) => this.tokens.set(tokens), error: this.#fail });
   }
 
   protected make(): void {
-    this.said.set(null);
-    this.#api.makeToken(this.name.value).subscribe({
+    const { name } = this.form.getRawValue();
+    this.said.set(name.trim() === '' ? 'Say what the token is for, then make it.' : null);
+    if (this.said() !== null) return;
+    this.#api.makeToken(name).subscribe({
       next: (token) => {
         this.made.set(token);
-        this.name.setValue('');
+        this.form.reset();
         this.tokens.update((tokens) => [token, ...tokens]);
       },
       error: this.#fail,

@@ -10,13 +10,14 @@ class Element {
 const stage = globalThis as { document?: unknown; HTMLElement?: unknown };
 
 let listener: (event: object) => void = () => undefined;
+let before: (event: object) => void = () => undefined;
 let dialog: object | null = null;
 
 beforeEach(() => {
   dialog = null;
   stage.HTMLElement = Element;
   stage.document = {
-    addEventListener: (_name: string, of: typeof listener) => (listener = of),
+    addEventListener: (_name: string, of: typeof listener, options?: object) => (options ? (before = of) : (listener = of)),
     querySelector: () => dialog,
   };
 });
@@ -26,8 +27,11 @@ afterEach(() => {
 });
 
 const press = (key: string, more: object = {}) => {
-  let prevented = false;
-  listener({ key, target: new Element('BODY'), preventDefault: () => (prevented = true), ...more });
+  let [prevented, stopped] = [false, false];
+  const stop = () => (stopped = true);
+  const event = { key, target: new Element('BODY'), preventDefault: () => (prevented = true), stopImmediatePropagation: stop, ...more };
+  before(event);
+  if (!stopped) listener(event);
   return prevented;
 };
 
@@ -67,6 +71,27 @@ describe('the keys of a screen', () => {
     expect([press('Enter', { target: new Element('BUTTON') }), press(' ', { target: new Element('A') })]).toEqual([false, false]);
     expect(ran).toEqual([]);
     expect(press('Enter')).toBe(true);
+  });
+
+  it('count once while they are held, but for those that move', () => {
+    const { ran } = screen();
+    press('j');
+    for (let i = 0; i < 5; i++) expect(press('j', { repeat: true })).toBe(true);
+    press('Enter');
+    for (let i = 0; i < 5; i++) expect(press('Enter', { repeat: true })).toBe(true);
+    expect(ran).toEqual(['j ArrowDown', 'Enter']);
+    const moving = screen({ repeats: true });
+    for (let i = 0; i < 3; i++) press('j', { repeat: i > 0 });
+    expect(moving.ran).toHaveLength(3);
+  });
+
+  it('do not press a button or send a form again while Enter is held; a text takes new lines', () => {
+    screen();
+    expect(press('Enter', { repeat: true, target: new Element('BUTTON') })).toBe(true);
+    expect(press(' ', { repeat: true, target: new Element('BUTTON') })).toBe(true);
+    expect(press('Enter', { repeat: true, target: new Element('INPUT') })).toBe(true);
+    expect(press('Enter', { repeat: true, shiftKey: true, target: new Element('TEXTAREA') })).toBe(false);
+    expect(press(' ', { repeat: true, target: new Element('INPUT') })).toBe(false);
   });
 
   it('rest with Ctrl, Alt or the system’s key, under a dialog, and where another took the key', () => {

@@ -7,12 +7,24 @@ export interface KeyBinding {
   readonly does: string;
   /** Also while typing in a field. */
   readonly whileTyping?: boolean;
+  /** Whether a held key goes on, as for moving. Whatever settles, opens or sends counts once. */
+  readonly repeats?: boolean;
   readonly run: (event: KeyboardEvent) => void;
 }
 
 const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 const isPressable = (target: EventTarget | null): boolean => target instanceof HTMLElement && /^(BUTTON|A|SUMMARY)$/.test(target.tagName);
+
+/** Stops the repetitions of a held Enter (a new line in a text apart), and of a held space on what it would press. */
+function dropHeld(event: KeyboardEvent): void {
+  if (!event.repeat) return;
+  const newLine = event.shiftKey && event.target instanceof HTMLElement && event.target.tagName === 'TEXTAREA';
+  if ((event.key === 'Enter' && !newLine) || (event.key === ' ' && isPressable(event.target))) {
+    event.preventDefault();
+    event.stopImmediatePropagation();
+  }
+}
 
 /** The keys of the screen that is open. A screen sets its own; they go when it closes. */
 @Injectable({ providedIn: 'root' })
@@ -22,6 +34,8 @@ export class Keys {
   readonly shown = signal(false);
 
   constructor() {
+    // Before any element sees it: a held Enter neither presses a button again nor sends a form again.
+    document.addEventListener('keydown', (event) => dropHeld(event), { capture: true });
     document.addEventListener('keydown', (event) => this.#pressed(event));
   }
 
@@ -37,7 +51,7 @@ export class Keys {
     if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return;
     const typing = isTyping(event.target);
     if (event.key === '?' && !typing) {
-      this.shown.update((shown) => !shown);
+      if (!event.repeat) this.shown.update((shown) => !shown);
       event.preventDefault();
       return;
     }
@@ -58,6 +72,6 @@ export class Keys {
     );
     if (!binding) return;
     event.preventDefault();
-    binding.run(event);
+    if (!event.repeat || binding.repeats) binding.run(event);
   }
 }

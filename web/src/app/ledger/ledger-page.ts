@@ -50,7 +50,7 @@ const VIEWS = ['Journal', 'Open items', 'Trial balance'] as const;
               <th>Entry</th>
               <th>Posted by</th>
               <th class="number">Amount</th>
-              <th></th>
+              <th>Page</th>
             </tr>
           </thead>
           <tbody>
@@ -118,7 +118,7 @@ const VIEWS = ['Journal', 'Open items', 'Trial balance'] as const;
             <thead>
               <tr>
                 <th>Account</th>
-                <th></th>
+                <th>Name</th>
                 <th class="number">Debit</th>
                 <th class="number">Credit</th>
               </tr>

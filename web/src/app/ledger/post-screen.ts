@@ -9,6 +9,8 @@ import { Api } from '../api';
 import { fullDay } from '../dates/day';
 import { DocumentActions } from '../documents/document.state';
 import { PageSheet } from '../documents/page-sheet';
+import { PageTurner } from '../documents/page-turner';
+import { Pager } from '../documents/pager';
 import { TrailPanel } from '../documents/trail-panel';
 import { WaysOut } from '../documents/ways-out';
 import { Keys } from '../keys/keys';
@@ -16,7 +18,7 @@ import { AmountPipe } from '../money/amount.pipe';
 import { sessionFeature } from '../people/session.state';
 import { ConfirmSupplier } from '../suppliers/confirm-supplier';
 import { messageOf } from '../refusal';
-import { nextAfter } from '../trays/next-row';
+import { nextInOrder } from '../trays/order';
 import { trayFeature } from '../trays/tray.state';
 import { EntryTable } from './entry-table';
 
@@ -25,10 +27,10 @@ import { EntryTable } from './entry-table';
   selector: 'umber-post-screen',
   host: { class: 'beside-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ConfirmSupplier, PageSheet, TrailPanel, EntryTable, AmountPipe, RouterLink],
+  imports: [ConfirmSupplier, PageSheet, Pager, TrailPanel, EntryTable, AmountPipe, RouterLink],
   template: `
     <div class="paper">
-      @if (document().pages[0]; as page) {
+      @if (turner.page(); as page) {
         <umber-page-sheet [documentId]="document().id" [page]="page" [width]="470" />
       }
     </div>
@@ -50,7 +52,7 @@ import { EntryTable } from './entry-table';
         }
       }
       @if (entry(); as entry) {
-        <h1>{{ entry.number === null ? 'Journal entry, before posting' : 'Journal entry ' + entry.number }}</h1>
+        <h2 class="title">{{ entry.number === null ? 'Journal entry, before posting' : 'Journal entry ' + entry.number }}</h2>
         <p class="quiet">{{ describe(entry) }}</p>
         <umber-entry-table [entry]="entry" [base]="base()" />
       } @else if (error(); as message) {
@@ -65,6 +67,7 @@ import { EntryTable } from './entry-table';
       @if (document().tray === 'posted') {
         <span class="done">Posted as entry {{ document().entryNumber }}</span>
         <span class="gap"></span>
+        <umber-pager [turner]="turner" />
         <a class="plain-button" routerLink="/ledger">To the ledger</a>
         @if (next() !== null) {
           <button class="plain-button main" type="button" (click)="goOn()">Next to post <kbd>Enter</kbd></button>
@@ -72,6 +75,7 @@ import { EntryTable } from './entry-table';
       } @else {
         <span class="quiet">{{ mayPost() ? 'Numbered and final once posted.' : 'A controller posts it.' }}</span>
         <span class="gap"></span>
+        <umber-pager [turner]="turner" />
         @if (mayPost()) {
           <button class="plain-button" type="button" (click)="waysOut.park()">Park <kbd>P</kbd></button>
           <button
@@ -92,7 +96,8 @@ import { EntryTable } from './entry-table';
       font-size: 20px;
       font-weight: 600;
     }
-    h1 {
+    .title {
+      margin: 0;
       font-size: 18px;
     }
     section > p.quiet {
@@ -118,11 +123,12 @@ import { EntryTable } from './entry-table';
 })
 export class PostScreen {
   readonly document = input.required<DocumentView>();
+  protected readonly turner = new PageTurner(this.document);
   readonly #api = inject(Api);
   readonly #store = inject(Store);
   readonly #router = inject(Router);
   readonly #session = this.#store.selectSignal(sessionFeature.selectSession);
-  readonly #rows = this.#store.selectSignal(trayFeature.selectRows);
+  readonly #trays = this.#store.selectSignal(trayFeature.selectTraysState);
   readonly #tray = this.#store.selectSignal(trayFeature.selectTray);
   protected readonly newSupplier = viewChild(ConfirmSupplier);
   protected readonly iban = printedIban;
@@ -132,7 +138,7 @@ export class PostScreen {
   protected readonly busy = signal(false);
   protected readonly mayPost = computed(() => may(this.#session()?.person.role ?? 'auditor', 'post'));
   protected readonly base = computed(() => this.#session()?.company.currency ?? '');
-  protected readonly next = computed(() => (this.#tray() === 'post' ? nextAfter(this.#rows(), this.document().id) : null));
+  protected readonly next = computed(() => (this.#tray() === 'post' ? nextInOrder(this.#trays(), this.document().id) : null));
 
   constructor() {
     effect(() => {
@@ -148,6 +154,7 @@ export class PostScreen {
     inject(Keys).use([
       { keys: 'Enter', does: 'post; then go to the next', run: () => (this.document().tray === 'posted' ? this.goOn() : this.post()) },
       { keys: 'c', does: 'confirm a new supplier', run: () => this.newSupplier()?.confirm() },
+      this.turner.binding,
       { keys: 'p', does: 'park', run: () => this.mayPost() && this.document().tray === 'post' && this.waysOut.park() },
       { keys: 'Escape', does: 'back to the tray', run: () => void this.#router.navigate(['/tray', this.#tray() ?? 'post']) },
     ]);

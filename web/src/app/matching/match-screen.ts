@@ -10,6 +10,8 @@ import { fullDay, inWords } from '../dates/day';
 import { DocumentActions, documentFeature, type DocumentChange } from '../documents/document.state';
 import { MailSaid } from '../documents/mail-said';
 import { PageSheet, type PageMark } from '../documents/page-sheet';
+import { PageTurner } from '../documents/page-turner';
+import { Pager } from '../documents/pager';
 import { TrailPanel } from '../documents/trail-panel';
 import { WaysOut } from '../documents/ways-out';
 import { Keys } from '../keys/keys';
@@ -23,12 +25,13 @@ import { NewSuppliers } from '../suppliers/new-supplier';
   selector: 'umber-match-screen',
   host: { class: 'beside-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MailSaid, PageSheet, TrailPanel, AmountPipe, RouterLink],
+  imports: [MailSaid, PageSheet, Pager, TrailPanel, AmountPipe, RouterLink],
   templateUrl: './match-screen.html',
   styleUrl: './match-screen.scss',
 })
 export class MatchScreen {
   readonly document = input.required<DocumentView>();
+  protected readonly turner = new PageTurner(this.document);
   readonly #store = inject(Store);
   readonly #api = inject(Api);
   readonly #person = this.#store.selectSignal(sessionFeature.selectPerson);
@@ -48,13 +51,9 @@ export class MatchScreen {
   /** A figure as the reader sees numbers; identifiers as they are. */
   protected readonly figureText = (text: string | null): string => (text === null ? '–' : isDecimalString(text) ? grouped(text, 0) : text);
   protected readonly current = computed((): ExceptionView | null => this.open()[Math.min(this.#chosen(), this.open().length - 1)] ?? null);
-  protected readonly page = computed(() => {
-    const line = this.document().lines.find((one) => one.position === this.current()?.line);
-    return this.document().pages.find((page) => page.number === line?.page) ?? this.document().pages[0] ?? null;
-  });
   protected readonly marks = computed((): PageMark[] =>
     this.document().lines.flatMap((line) => {
-      if (line.box === null || line.page !== this.page()?.number) return [];
+      if (line.box === null || line.page !== this.turner.page()?.number) return [];
       const hit = this.open().some((exception) => exception.line === line.position);
       return [
         { id: String(line.position), box: line.box, tone: line.position === this.current()?.line ? 'open' : hit ? 'ask' : 'band' } as const,
@@ -63,6 +62,11 @@ export class MatchScreen {
   );
 
   constructor() {
+    // The page of the marked exception's line is turned to.
+    effect(() => {
+      const line = this.document().lines.find((one) => one.position === this.current()?.line);
+      if (line?.page != null) untracked(() => this.turner.show(line.page));
+    });
     this.#api.coding().subscribe((lists) => this.coding.set(lists));
     effect(() => {
       const { id } = this.document();
@@ -75,6 +79,7 @@ export class MatchScreen {
       { keys: '1 2 3 4 5', does: 'choose a proposed supplier or order', run: (event) => this.#choose(Number(event.key) - 1) },
       {
         keys: 'ArrowDown ArrowUp',
+        repeats: true,
         does: 'next or previous exception',
         run: (event) => this.mark(this.#chosen() + (event.key === 'ArrowDown' ? 1 : -1)),
       },
@@ -84,6 +89,7 @@ export class MatchScreen {
         run: () => this.document().alike && void router.navigate(['/alike', this.document().alike?.group]),
       },
       { keys: 'n', does: 'put the supplier on file', run: () => this.current()?.code === 'supplier-unknown' && this.newSupplier() },
+      this.turner.binding,
       { keys: 'p', does: 'park', run: () => this.mayMatch() && this.waysOut.park() },
       { keys: 'x', does: 'turn away', run: () => this.mayMatch() && this.waysOut.turnAway() },
       { keys: 't', does: 'show or hide the trail', run: () => this.showTrail.update((shown) => !shown) },

@@ -10,7 +10,7 @@ import { SessionActions, sessionFeature } from './session.state';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [ReactiveFormsModule, MatFormFieldModule, MatInputModule],
   template: `
-    <main>
+    <div class="page">
       <section class="card">
         <p class="name">
           <svg viewBox="0 0 32 24" aria-hidden="true"><path d="M5 6v9a4 4 0 0 0 4 4h14a4 4 0 0 0 4-4V6" /></svg>Umber Tray
@@ -32,10 +32,10 @@ import { SessionActions, sessionFeature } from './session.state';
         </form>
       </section>
       <p class="about">Supplier invoices from the post to the ledger. You are only asked what is really in doubt.</p>
-    </main>
+    </div>
   `,
   styles: `
-    main {
+    .page {
       min-height: 100vh;
       display: grid;
       place-content: center;

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { FormControl, ReactiveFormsModule } from '@angular/forms';
+import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { may } from '@umber/contract/people';
 import { MOST_RISK, type CareView } from '@umber/contract/reading';
 import { Store } from '@ngrx/store';
@@ -17,10 +17,10 @@ import { askedSentence } from './asked-sentence';
   template: `
     @if (care(); as now) {
       <h2>Reading</h2>
-      <form (ngSubmit)="save()">
+      <form [formGroup]="form" (ngSubmit)="save()">
         <label>
           A value is asked about when more than
-          <input class="field digits" type="number" min="1" [max]="most" [formControl]="risk" aria-label="Accepted wrong values of 100" />
+          <input class="field digits" type="number" min="1" [max]="most" formControlName="risk" aria-label="Accepted wrong values of 100" />
           of 100 like it would be wrong.
         </label>
         @if (mayChange() && chosen() !== now.acceptedRisk) {
@@ -59,8 +59,8 @@ export class CarePanel {
   protected readonly most = MOST_RISK;
   protected readonly care = signal<CareView | null>(null);
   protected readonly said = signal<string | null>(null);
-  protected readonly risk = new FormControl(0, { nonNullable: true });
-  protected readonly chosen = toSignal(this.risk.valueChanges, { initialValue: 0 });
+  protected readonly form = new FormGroup({ risk: new FormControl(0, { nonNullable: true }) });
+  protected readonly chosen = toSignal(this.form.controls.risk.valueChanges, { initialValue: 0 });
   protected readonly mayChange = computed(() => may(this.#person()?.role ?? 'auditor', 'risk'));
   protected readonly sentence = computed(() => {
     const care = this.care();
@@ -78,9 +78,10 @@ export class CarePanel {
   #show(care: CareView): void {
     this.said.set(null);
     this.care.set(care);
-    this.risk.setValue(care.acceptedRisk);
-    if (this.mayChange()) this.risk.enable({ emitEvent: false });
-    else this.risk.disable({ emitEvent: false });
+    const { risk } = this.form.controls;
+    risk.setValue(care.acceptedRisk);
+    if (this.mayChange()) risk.enable({ emitEvent: false });
+    else risk.disable({ emitEvent: false });
   }
 
   readonly #failed = (error: unknown): void => this.said.set(messageOf(error));

@@ -79,8 +79,8 @@ export class FilePage {
     this.#bar.clearWithMe();
     effect(() => this.#load(this.id()));
     inject(Keys).use([
-      { keys: 'ArrowRight', does: 'next page', run: () => this.#step(1) },
-      { keys: 'ArrowLeft', does: 'page before', run: () => this.#step(-1) },
+      { keys: 'ArrowRight', does: 'next page', repeats: true, run: () => this.#step(1) },
+      { keys: 'ArrowLeft', does: 'page before', repeats: true, run: () => this.#step(-1) },
       { keys: 'c', does: 'cut before the page, or join it to the document before', run: () => this.cut(this.chosen()) },
       { keys: 'x', does: 'set the page aside, or take it back', run: () => this.putAside(this.chosen()) },
       { keys: 'r', does: 'turn the page a quarter', run: () => this.turn(this.chosen()) },

@@ -72,8 +72,8 @@ export class AlikePage {
     this.#bar.clearWithMe();
     effect(() => this.#load(this.id()));
     inject(Keys).use([
-      { keys: 'ArrowRight', does: 'next document', run: () => this.#step(1) },
-      { keys: 'ArrowLeft', does: 'document before', run: () => this.#step(-1) },
+      { keys: 'ArrowRight', does: 'next document', repeats: true, run: () => this.#step(1) },
+      { keys: 'ArrowLeft', does: 'document before', repeats: true, run: () => this.#step(-1) },
       { keys: 'Space', does: 'leave the document out, or take it in again', run: () => this.#toggleChosen() },
       { keys: '1 2 3 4 5', does: 'they are from this supplier', run: (event) => this.from(this.suppliers()[Number(event.key) - 1]) },
       { keys: 'n', does: 'put their supplier on file', run: () => this.newSupplier() },

@@ -5,6 +5,7 @@ import type { CodingLists } from '@umber/contract/matching';
 import type { SupplierView } from '@umber/contract/suppliers';
 import { filter, type Observable } from 'rxjs';
 import { Api } from '../api';
+import { Drafts } from '../drafts/drafts';
 import { messageOf } from '../refusal';
 
 const text = (value = '') => new FormControl(value, { nonNullable: true });
@@ -103,6 +104,8 @@ export class NewSupplierDialog {
   protected readonly documentId = inject<number | null>(MAT_DIALOG_DATA);
   readonly #dialog = inject<MatDialogRef<NewSupplierDialog, SupplierView>>(MatDialogRef);
   readonly #api = inject(Api);
+  readonly #drafts = inject(Drafts);
+  readonly #draft = `new-supplier/${this.documentId ?? ''}`;
   protected readonly coding = signal<CodingLists>({ accounts: [], costCentres: [] });
   protected readonly message = signal('');
   protected readonly busy = signal(false);
@@ -122,16 +125,32 @@ export class NewSupplierDialog {
     this.#api.coding().subscribe({ next: (lists) => this.coding.set(lists), error: this.#failed });
     if (this.documentId !== null)
       this.#api.supplierDraft(this.documentId).subscribe({
-        next: ({ taxId, iban, mailDomain, ...shown }) =>
-          this.form.patchValue({ ...shown, taxId: taxId ?? '', iban: iban ?? '', mailDomain: mailDomain ?? '' }),
+        next: ({ taxId, iban, mailDomain, ...shown }) => {
+          this.form.patchValue({ ...shown, taxId: taxId ?? '', iban: iban ?? '', mailDomain: mailDomain ?? '' });
+          this.#keepWhatIsTyped();
+        },
         error: this.#failed,
       });
+    else this.#keepWhatIsTyped();
+  }
+
+  /** Offers again what was typed before the form was left, and keeps what is typed from now on. */
+  #keepWhatIsTyped(): void {
+    const before = this.#drafts.of(this.#draft);
+    if (before !== null) this.form.patchValue(JSON.parse(before) as ReturnType<typeof this.form.getRawValue>);
+    this.form.valueChanges.subscribe((values) => this.#drafts.keep(this.#draft, JSON.stringify(values)));
   }
 
   protected save(): void {
     if (this.busy()) return;
     this.busy.set(true);
-    this.#api.addSupplier(this.form.getRawValue()).subscribe({ next: (supplier) => this.#dialog.close(supplier), error: this.#failed });
+    this.#api.addSupplier(this.form.getRawValue()).subscribe({
+      next: (supplier) => {
+        this.#drafts.drop(this.#draft);
+        this.#dialog.close(supplier);
+      },
+      error: this.#failed,
+    });
   }
 
   readonly #failed = (error: unknown): void => {

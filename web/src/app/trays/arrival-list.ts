@@ -179,8 +179,8 @@ export class ArrivalList {
 
   constructor() {
     inject(Keys).use([
-      { keys: 'ArrowDown j', does: 'next arrival', run: () => this.#move(1) },
-      { keys: 'ArrowUp k', does: 'arrival before', run: () => this.#move(-1) },
+      { keys: 'ArrowDown j', does: 'next arrival', repeats: true, run: () => this.#move(1) },
+      { keys: 'ArrowUp k', does: 'arrival before', repeats: true, run: () => this.#move(-1) },
     ]);
   }
 

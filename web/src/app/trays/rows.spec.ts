@@ -1,6 +1,5 @@
 import { ageText, dayText, dueText, inWords } from '../dates/day';
 import { grouped } from '../money/grouped';
-import { nextAfter } from './next-row';
 import { sortRows } from './sort-rows';
 import type { TrayRow } from '@umber/contract/trays';
 
@@ -35,13 +34,6 @@ describe('rows of a tray', () => {
     expect(sortRows(rows, 'total', 'asc').map((one) => one.id)).toEqual([1, 2, 3]);
     expect(sortRows(rows, 'total', 'desc').map((one) => one.id)).toEqual([2, 1, 3]);
     expect(sortRows(rows, 'number', 'asc').map((one) => one.id)).toEqual([2, 1, 3]);
-  });
-
-  it('lead from one to the next and round', () => {
-    expect(nextAfter(rows, 1)).toBe(2);
-    expect(nextAfter(rows, 3)).toBe(1);
-    expect(nextAfter([row(5, {})], 5)).toBeNull();
-    expect(nextAfter(rows, 99)).toBe(1);
   });
 });
 

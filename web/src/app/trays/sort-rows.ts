@@ -3,6 +3,12 @@ import { decimal } from '@umber/core/money';
 
 export type SortKey = '' | 'supplier' | 'number' | 'issueDate' | 'dueDate' | 'total' | 'since';
 
+/** The column that a list is sorted by, and which way; as the list's heads tell it. */
+export interface RowSort {
+  readonly active: SortKey;
+  readonly direction: 'asc' | 'desc' | '';
+}
+
 /** Rows by one column; without a column in the server's order: what is most urgent first. Empty cells come last. */
 export function sortRows(rows: readonly TrayRow[], key: SortKey, direction: 'asc' | 'desc' | ''): readonly TrayRow[] {
   if (key === '' || direction === '') return rows;

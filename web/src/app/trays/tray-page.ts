@@ -42,7 +42,7 @@ const PAGE_OF_ROWS = 200;
   imports: [TrayStack, MatSortModule, ArrivalList, RouterLink, SortingLine],
   template: `
     <umber-tray-stack [tray]="known()" />
-    <main>
+    <div class="list">
       <header>
         <h1>{{ name() }}</h1>
         <p class="quiet">{{ summary() }}</p>
@@ -60,7 +60,14 @@ const PAGE_OF_ROWS = 200;
       @if (known() === 'arriving') {
         <umber-arrival-list />
       } @else if (rows().length > 0) {
-        <table class="ruled" matSort (matSortChange)="sort.set($event)" [attr.aria-label]="name()">
+        <table
+          class="ruled"
+          matSort
+          [matSortActive]="sort().active"
+          [matSortDirection]="sort().direction"
+          (matSortChange)="sortBy($event)"
+          [attr.aria-label]="name()"
+        >
           <thead>
             <tr>
               <th mat-sort-header="supplier">Supplier</th>
@@ -68,7 +75,11 @@ const PAGE_OF_ROWS = 200;
               <th mat-sort-header="issueDate">Date</th>
               <th mat-sort-header="dueDate">Due</th>
               <th mat-sort-header="total" arrowPosition="before" class="number">Total</th>
-              <th>{{ askedTitle() }}</th>
+              @if (askedTitle(); as title) {
+                <th>{{ title }}</th>
+              } @else {
+                <td></td>
+              }
               <th mat-sort-header="since" arrowPosition="before" class="number">Here</th>
             </tr>
           </thead>
@@ -125,19 +136,19 @@ const PAGE_OF_ROWS = 200;
       } @else if (!error()) {
         <p class="empty">{{ emptyText() }}</p>
       }
-    </main>
+    </div>
   `,
   styles: `
     :host {
       display: flex;
       align-items: start;
     }
-    main {
+    .list {
       flex: 1;
       min-width: 0;
       padding: 14px 24px 32px;
     }
-    main > header {
+    .list > header {
       display: flex;
       align-items: baseline;
       gap: 14px;
@@ -238,7 +249,7 @@ export class TrayPage {
   protected readonly loading = this.#store.selectSignal(trayFeature.selectLoading);
   protected readonly error = this.#store.selectSignal(trayFeature.selectError);
   protected readonly chosen = this.#store.selectSignal(trayFeature.selectChosen);
-  protected readonly sort = signal<Sort>({ active: '', direction: '' });
+  protected readonly sort = this.#store.selectSignal(trayFeature.selectSort);
   protected readonly shown = signal(PAGE_OF_ROWS);
   readonly #today = todayIso();
   readonly #now = signal(Date.now());
@@ -256,7 +267,7 @@ export class TrayPage {
           ? ''
           : 'What is asked',
   );
-  readonly #sorted = computed(() => sortRows(this.#allRows(), this.sort().active as SortKey, this.sort().direction));
+  readonly #sorted = computed(() => sortRows(this.#allRows(), this.sort().active, this.sort().direction));
   protected readonly rows = computed(() => this.#sorted().slice(0, this.shown()));
   protected readonly more = computed(() => this.#allRows().length - this.rows().length);
   protected readonly summary = computed(() => {
@@ -272,8 +283,8 @@ export class TrayPage {
       this.shown.set(PAGE_OF_ROWS);
     });
     inject(Keys).use([
-      { keys: 'ArrowDown j', does: 'next document', run: () => this.#move(1) },
-      { keys: 'ArrowUp k', does: 'document before', run: () => this.#move(-1) },
+      { keys: 'ArrowDown j', does: 'next document', repeats: true, run: () => this.#move(1) },
+      { keys: 'ArrowUp k', does: 'document before', repeats: true, run: () => this.#move(-1) },
       { keys: 'a', does: 'see those that look like the chosen document', run: () => this.#openAlike() },
       { keys: 'Enter', does: 'open the chosen document, or start with the first', run: () => this.#openChosen() },
       {
@@ -303,7 +314,12 @@ export class TrayPage {
 
   protected open(row: TrayRow): void {
     this.#store.dispatch(TrayActions.rowChosen({ id: row.id }));
+    this.#store.dispatch(TrayActions.workBegan({ order: this.#sorted().map(({ id }) => id) }));
     void this.#router.navigate(['/document', row.id]);
+  }
+
+  protected sortBy({ active, direction }: Sort): void {
+    this.#store.dispatch(TrayActions.sorted({ sort: { active: active as SortKey, direction } }));
   }
 
   #move(step: number): void {
