@@ -75,6 +75,13 @@ describe('hands', () => {
     await clerk.getByRole('button', { name: /Settle, next/ }).click();
     await approver.goto(`${stage.base}/tray/sign-off`);
     await rows(approver).first().click();
+    // Back means back, above all where no word is needed to approve.
+    await approver.getByRole('button', { name: /^Approve/ }).click();
+    await approver.getByRole('dialog').getByRole('button', { name: /^Back/ }).click();
+    await approver.getByRole('dialog').waitFor({ state: 'detached' });
+    await approver.getByText('You are asked to approve.').waitFor();
+    await tray(clerk, 'post');
+    expect(await rows(clerk).count()).toBe(0);
     await approver.getByRole('button', { name: /^Approve/ }).click();
     await approver
       .getByRole('dialog')

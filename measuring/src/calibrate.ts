@@ -1,8 +1,7 @@
+import { HEADER_FIELDS, LINE_CELLS } from '@umber/core/documents';
 import {
   calibrated,
   fitCalibration,
-  HEADER_FIELDS,
-  LINE_CELLS,
   readDocument,
   UNCALIBRATED,
   type Calibration,

@@ -1,4 +1,4 @@
-import type { DocumentKind } from '@umber/core/reading';
+import type { DocumentKind } from '@umber/core/documents';
 import { pageOf } from '../../core/src/reading/fixtures/laid-out.js';
 import { scoredCorrections, scoredGrouping, scoredSorting, type Incoming } from './incoming.js';
 

@@ -1,4 +1,5 @@
-import { readDocument, type DocumentKind, type PageWords } from '@umber/core/reading';
+import type { DocumentKind } from '@umber/core/documents';
+import { readDocument, type PageWords } from '@umber/core/reading';
 import { groupFor, learnedKind, lookOf, sortedAs, sortingFeatures, type Seen } from '@umber/core/sorting';
 import { Random } from '@umber/demo/random';
 import { readFile } from '@umber/server/readers/read-file';

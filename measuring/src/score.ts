@@ -1,5 +1,6 @@
+import { HEADER_FIELDS } from '@umber/core/documents';
 import { Decimal } from '@umber/core/money';
-import { HEADER_FIELDS, type DocumentReading, type ReadValue } from '@umber/core/reading';
+import { type DocumentReading, type ReadValue } from '@umber/core/reading';
 import type { Truth } from './truth.js';
 
 /** One value that was read or should have been, and how it came out. */

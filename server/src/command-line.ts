@@ -1,8 +1,9 @@
+import { LINE_CELLS } from '@umber/core/documents';
 import { readFile } from 'node:fs/promises';
 import { availableParallelism } from 'node:os';
 import { basename } from 'node:path';
 import { separate } from '@umber/core/separating';
-import { LINE_CELLS, readDocument, type DocumentReading, type LineMethod, type ReadValue } from '@umber/core/reading';
+import { readDocument, type DocumentReading, type LineMethod, type ReadValue } from '@umber/core/reading';
 import { openArrival } from './readers/opened.js';
 import { ReaderPool } from './readers/reader-pool.js';
 

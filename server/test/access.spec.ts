@@ -1,4 +1,4 @@
-import { MAY, ROLES, type Right, type Role } from '@umber/contract/people';
+import { MAY, ROLES, type Right, type Role } from '@umber/core/permissions';
 import { testServer, Visitor, type TestServer } from './harness.js';
 
 /** Every route and the right it wants; null: any signed-in role may. */
@@ -64,7 +64,7 @@ const ROUTES: readonly (readonly [method: string, path: string, right: Right | n
   ['PUT', '/api/documents/999999/coding/0', 'match'],
   ['POST', '/api/documents/999999/exceptions/1/accept', 'match'],
   ['POST', '/api/documents/999999/approve', 'approve'],
-  ['POST', '/api/documents/999999/send-back', 'approve'],
+  ['POST', '/api/documents/999999/send-back', 'sendBack'],
   ['POST', '/api/documents/999999/post', 'post'],
   ['POST', '/api/demo/supplier-writes', 'demo'],
   ['POST', '/api/demo/scanner-feeds', 'demo'],

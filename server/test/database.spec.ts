@@ -1,3 +1,4 @@
+import { movesBetween, stageOf, TRAYS } from '@umber/core/documents';
 import type { EventEmitter } from 'node:events';
 import { mkdtemp, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
@@ -29,6 +30,33 @@ describe('what the database itself guards', () => {
     });
     await expect(cut).rejects.toThrow();
     await expect(pool.query('select 1 as one')).resolves.toMatchObject({ rows: [{ one: 1 }] });
+  });
+
+  it('knows the trays and the moves between them as the core does, and lets no other move pass', async () => {
+    const known = await pool.query<{ name: string; stage: string }>('select name, stage from trays');
+    expect(known.rows.map(({ name, stage }) => `${name} ${stage}`).sort()).toEqual(TRAYS.map((tray) => `${tray} ${stageOf(tray)}`).sort());
+    const moves = await pool.query<{ move: string }>("select from_tray || ' ' || to_tray as move from tray_moves");
+    expect(moves.rows.map(({ move }) => move).sort()).toEqual(
+      movesBetween()
+        .map(([from, to]) => `${from} ${to}`)
+        .sort(),
+    );
+    const { rows } = await pool.query<{ id: number }>(
+      `with blob as (insert into blobs (sha256, bytes) values ('\\x01', '\\x01') returning sha256),
+         arrival as (insert into arrivals (source_id, kind, blob) select (select min(id) from sources), 'file', sha256 from blob returning id),
+         file as (insert into files (arrival_id, name, blob) select (select id from arrival), 'x.pdf', sha256 from blob returning id)
+       insert into documents (arrival_id, file_id) select (select id from arrival), (select id from file) returning id`,
+    );
+    const allowed = new Set(moves.rows.map(({ move }) => move));
+    for (const from of TRAYS)
+      for (const to of TRAYS.filter((tray) => tray !== from)) {
+        await pool.query('alter table documents disable trigger documents_move');
+        await pool.query('update documents set tray = $2 where id = $1', [rows[0].id, from]);
+        await pool.query('alter table documents enable trigger documents_move');
+        const moved = pool.query('update documents set tray = $2 where id = $1', [rows[0].id, to]);
+        if (allowed.has(`${from} ${to}`)) await expect(moved).resolves.toBeDefined();
+        else await expect(moved).rejects.toMatchObject({ constraint: 'tray_move' });
+      }
   });
 
   it('takes an entry that balances', async () => {

@@ -1,9 +1,7 @@
+import { type DocumentKind, HEADER_FIELDS, LINE_CELLS, type HeaderField, type LineCell, DOCUMENT_KINDS } from '@umber/core/documents';
 import Joi from 'joi';
-import type { DocumentKind } from '@umber/core/reading';
-import { DOCUMENT_KINDS } from '../documents/index.js';
 import { isIsoDate } from '@umber/core/dates';
 import { ibanSchema } from '../iban.js';
-import { HEADER_FIELDS, LINE_CELLS, type HeaderField, type LineCell } from '@umber/core/reading';
 
 const isoDate = Joi.string()
   .custom((value: string, helpers) => (isIsoDate(value) ? value : helpers.error('date.iso')))

@@ -1,9 +1,10 @@
+import type { DocumentKind, HeaderField, LineCell, Tray } from '@umber/core/documents';
 import Joi from 'joi';
 import type { Box } from '@umber/core/geometry';
-import type { DocumentKind, HeaderField, LineCell, ReadValue, Word } from '@umber/core/reading';
+import type { ReadValue, Word } from '@umber/core/reading';
 import type { VarianceFigure } from '@umber/core/matching';
 import type { SupplierView } from '../suppliers/index.js';
-import type { Alike, Tray } from '../trays/index.js';
+import type { Alike } from '../trays/index.js';
 
 export const idSchema = Joi.number().integer().positive().required();
 
@@ -17,8 +18,6 @@ export const KIND_NAMES: Readonly<Record<DocumentKind, string>> = {
   'order-confirmation': 'Order confirmation',
   other: 'Letter',
 };
-
-export const DOCUMENT_KINDS = Object.keys(KIND_NAMES) as readonly DocumentKind[];
 
 /** An invoice that a statement or reminder names, and what is known of it here. */
 export interface CitationView {

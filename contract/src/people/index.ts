@@ -1,7 +1,5 @@
+import type { Role } from '@umber/core/permissions';
 import Joi from 'joi';
-
-export const ROLES = ['clerk', 'approver', 'controller', 'administrator', 'auditor'] as const;
-export type Role = (typeof ROLES)[number];
 
 export interface Person {
   readonly id: number;
@@ -24,31 +22,4 @@ export interface Session {
   readonly company: { readonly name: string; readonly currency: string; readonly invoicesAddress: string };
   /** Whether the simulated outside world is running beside the server. */
   readonly demo: boolean;
-}
-
-/** What each role may do, beyond looking. */
-export const MAY = {
-  check: ['clerk', 'controller', 'administrator'],
-  match: ['clerk', 'controller', 'administrator'],
-  approve: ['approver', 'controller', 'administrator'],
-  post: ['controller', 'administrator'],
-  /** Put suppliers on file. */
-  suppliers: ['clerk', 'controller', 'administrator'],
-  /** Confirm suppliers that somebody else put on file. */
-  confirmSuppliers: ['controller', 'administrator'],
-  /** Say how sure reading must be. */
-  risk: ['controller', 'administrator'],
-  /** Bring files in, and tokens for programs that do. */
-  bring: ['clerk', 'controller', 'administrator'],
-  /** Say what is done with what comes from a source. */
-  rules: ['clerk', 'controller', 'administrator'],
-  /** Add and change sources. */
-  sources: ['administrator'],
-  demo: ['clerk', 'approver', 'controller', 'administrator'],
-} as const satisfies Record<string, readonly Role[]>;
-export type Right = keyof typeof MAY;
-
-/** Whether a role has a right. */
-export function may(role: Role, right: Right): boolean {
-  return (MAY[right] as readonly Role[]).includes(role);
 }

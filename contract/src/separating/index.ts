@@ -1,6 +1,6 @@
+import type { Tray } from '@umber/core/documents';
 import Joi from 'joi';
 import type { Boundary } from '@umber/core/separating';
-import type { Tray } from '../trays/index.js';
 
 /** Where a document may begin, as the pages speak for it. */
 export type BoundaryView = Boundary;
@@ -54,6 +54,3 @@ export const arrangementSchema = Joi.object<Arrangement>({
 
 /** Whether a boundary is a question for a person: neither plainly there nor plainly not. */
 export const isUnsure = ({ probability }: BoundaryView): boolean => probability > 0.15 && probability < 0.85;
-
-/** Trays in which a document's pages may still change. */
-export const MAY_REARRANGE: readonly Tray[] = ['check', 'match', 'parked', 'filed', 'turned-away'];

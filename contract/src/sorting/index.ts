@@ -1,8 +1,6 @@
+import { type DocumentKind, type Tray, DOCUMENT_KINDS } from '@umber/core/documents';
 import Joi from 'joi';
-import type { DocumentKind } from '@umber/core/reading';
-import { DOCUMENT_KINDS } from '../documents/index.js';
 import type { Proposal } from '../matching/index.js';
-import type { Tray } from '../trays/index.js';
 
 /** What sorting has learned from people, and how well it does. */
 export interface SortingView {

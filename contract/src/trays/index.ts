@@ -1,8 +1,7 @@
+import { TRAYS, type Tray } from '@umber/core/documents';
 import Joi from 'joi';
 import type { StepName, StepView } from '../intake/index.js';
 
-export const TRAYS = ['arriving', 'check', 'match', 'sign-off', 'post', 'posted', 'parked', 'filed', 'turned-away'] as const;
-export type Tray = (typeof TRAYS)[number];
 export const traySchema = Joi.string().valid(...TRAYS);
 
 /** The name of each tray as people read it. */

@@ -1,4 +1,5 @@
-import { Decimal, decimal, distribute, sum, toAmount, type DecimalString } from '../money/index.js';
+import { linesFitNet, totalsFit } from '../arithmetic/index.js';
+import { Decimal, decimal, distribute, plain, sum, toAmount, type DecimalString } from '../money/index.js';
 
 /** One line of a journal entry, base currency; one of debit and credit is zero. */
 export interface EntryLine {
@@ -37,6 +38,8 @@ export interface PostingInvoice {
   readonly netTotal: DecimalString;
   readonly taxTotal: DecimalString;
   readonly grossTotal: DecimalString;
+  /** The discount on the whole that its page shows, shared among the lines. */
+  readonly discount: DecimalString | null;
   readonly carriage: DecimalString | null;
   readonly lines: readonly PostingLine[];
   /** Units of base currency for one of the invoice's. */
@@ -51,11 +54,8 @@ interface Part {
   readonly costCentre: string | null;
   readonly text: string;
   readonly amount: Decimal;
-}
-
-/** Lines and totals may differ by suppliers' rounding: a cent a line, at least five. */
-function roundingSlack(lines: number): Decimal {
-  return Decimal.max('0.05', new Decimal(lines).times('0.01'));
+  /** Whether it is what the invoice's price differs by from the order's. */
+  readonly variance?: boolean;
 }
 
 /**
@@ -64,7 +64,7 @@ function roundingSlack(lines: number): Decimal {
  */
 export function invoiceEntry(invoice: PostingInvoice, accounts: PostingAccounts): EntryLine[] {
   const [net, tax, gross] = [decimal(invoice.netTotal), decimal(invoice.taxTotal), decimal(invoice.grossTotal)];
-  if (net.plus(tax).minus(gross).abs().gt('0.02'))
+  if (!totalsFit(net, tax, gross))
     throw new NotPostable(`Net ${invoice.netTotal} and tax ${invoice.taxTotal} do not make the total ${invoice.grossTotal}.`);
   if (gross.isZero()) throw new NotPostable('The total is zero: there is nothing to post.');
   const parts = merge(netParts(invoice, accounts, gross.minus(tax)));
@@ -85,15 +85,13 @@ export function invoiceEntry(invoice: PostingInvoice, accounts: PostingAccounts)
 
 /** The net total by account: each line, the price variance of received goods, carriage; a total discount shared among the lines. */
 function netParts(invoice: PostingInvoice, accounts: PostingAccounts, net: Decimal): Part[] {
-  const carriage = decimal(invoice.carriage ?? '0');
-  const lineSum = sum(invoice.lines.map((line) => line.netAmount));
-  const forLines = net.minus(carriage);
   if (invoice.lines.length === 0) throw new NotPostable('There are no lines to post.');
-  const off = forLines.minus(lineSum);
-  const slack = roundingSlack(invoice.lines.length);
-  const discounted = off.isNegative() && off.abs().lte(lineSum.abs().times('0.5'));
-  if (off.abs().gt(slack) && !discounted)
-    throw new NotPostable(`The lines sum to ${toAmount(lineSum)}, the net total is ${toAmount(net)}.`);
+  const amounts = invoice.lines.map((line) => line.netAmount);
+  if (!linesFitNet(amounts, plain(net), invoice.discount, invoice.carriage))
+    throw new NotPostable(`The lines sum to ${toAmount(sum(amounts))}, the net total is ${toAmount(net)}.`);
+  // Lines that make the net total by themselves have the carriage in them.
+  const carriage = linesFitNet(amounts, plain(net), null, null) ? new Decimal(0) : decimal(invoice.carriage ?? '0');
+  const forLines = net.minus(carriage);
   const shares = distribute(
     toAmount(forLines),
     invoice.lines.map((line) => toAmount(line.netAmount)),
@@ -108,6 +106,7 @@ function netParts(invoice: PostingInvoice, accounts: PostingAccounts, net: Decim
         account: accounts.priceVariance,
         costCentre: line.costCentre,
         text: `Price variance: ${line.text}`,
+        variance: true,
         amount: amount.minus(received),
       },
     ];
@@ -121,7 +120,7 @@ function netParts(invoice: PostingInvoice, accounts: PostingAccounts, net: Decim
 function merge(parts: readonly Part[]): Part[] {
   const groups = new Map<string, Part[]>();
   for (const part of parts) {
-    const key = `${part.account}|${part.costCentre}|${part.text.startsWith('Price variance')}`;
+    const key = `${part.account}|${part.costCentre}|${part.variance ?? false}`;
     groups.set(key, [...(groups.get(key) ?? []), part]);
   }
   return [...groups.values()]

@@ -11,6 +11,7 @@ const base: PostingInvoice = {
   netTotal: '110.00',
   taxTotal: '22.00',
   grossTotal: '132.00',
+  discount: null,
   carriage: null,
   lines: [{ text: 'Oak sleeper', netAmount: '110.00', account: '5010', costCentre: 'PW', receivedValue: '100.00' }],
   exchangeRate: '1',
@@ -47,6 +48,12 @@ describe('the journal entry of an invoice', () => {
   it('books carriage among the totals on its own account', () => {
     const entry = shape({ ...base, netTotal: '125.00', taxTotal: '25.00', grossTotal: '150.00', carriage: '15.00' });
     expect(entry).toContainEqual(['5420', '15.00', '0.00']);
+  });
+
+  it('shares a discount that the page shows among the lines, and posts no shortfall that it does not show', () => {
+    const less = { ...base, netTotal: '88.00', taxTotal: '17.60', grossTotal: '105.60' };
+    expect(shape({ ...less, discount: '22.00' })).toContainEqual(['2100', '0.00', '105.60']);
+    for (const discount of [null, '10.00']) expect(() => shape({ ...less, discount })).toThrow('The lines sum to 110.00');
   });
 
   it('refuses totals that do not add up, and lines that are not the net total', () => {

@@ -3,7 +3,7 @@ import { isIban, ibanOf } from '../identifiers/index.js';
 import { Decimal, toAmount } from '../money/index.js';
 import { endingAt, pageOf } from './fixtures/laid-out.js';
 import { readDocument } from './read-document.js';
-import type { PageWords } from './words.js';
+import type { PageWords } from './print/words.js';
 
 interface Model {
   readonly number: string;

@@ -1,10 +1,12 @@
+import { ROUNDING } from '../arithmetic/index.js';
+import type { HeaderField } from '../documents/index.js';
 import { Decimal, plain, within } from '../money/index.js';
-import { LabelledRows } from './candidates.js';
-import { identifierBox, ibansOf, sellerCountry, taxIdsOf } from './bank-and-tax.js';
-import { ACCEPTED_RISK } from './calibration.js';
-import { chooseTable, numbersBeside, type LineMethod } from './choose-table.js';
-import { currencyOfCountry, likelierCurrency, printedCurrency, printsCrowns } from './currency.js';
-import { raiseDoubts } from './doubts.js';
+import { LabelledRows } from './header/candidates.js';
+import { identifierBox, ibansOf, sellerCountry, taxIdsOf } from './header/bank-and-tax.js';
+import { ACCEPTED_RISK } from './confidence/calibration.js';
+import { chooseTable, numbersBeside, type LineMethod } from './table/choose-table.js';
+import { currencyOfCountry, likelierCurrency, printedCurrency, printsCrowns } from './language/currency.js';
+import { raiseDoubts } from './confidence/doubts.js';
 import {
   dayMonthOrder,
   dueByTerms,
@@ -16,25 +18,26 @@ import {
   ownNumbers,
   unlabelledDue,
   type DayMonthOrder,
-} from './head-fields.js';
-import { asAmount, asDate, asIdentifier, dueDateOf, earlyPayment, fromCoverText, fromNowhere, ownFirst } from './head-values.js';
-import { documentKind } from './kind.js';
-import { headedColumns, labelsOf, languageOf } from './labels.js';
-import { isPerPiece, lineArithmetic, sumOfLines, taxOfLines } from './line-row.js';
-import { readLines } from './line-values.js';
-import { joinMiddledCells } from './middled-cells.js';
-import { decimalMarkOf } from './numbers.js';
-import type { DocumentReading, HeaderField, ReadValue, ReadingContext } from './reading.js';
-import { settleWords } from './settle-words.js';
-import { PageTrust } from './trust.js';
-import { weigh } from './weigh.js';
-import { earlyPaymentTerms } from './terms.js';
-import { sellerNamesOf } from './seller-name.js';
-import { chooseTotals, netFitsLines, printedRates, type TotalCandidate } from './totals.js';
-import { hasRates, onlyRateOf, withExplainedRates } from './tax-rates.js';
-import { withoutTax } from './taxed-lines.js';
-import { joinWrappedDates } from './wrapped-dates.js';
-import { rowsOf, type PageWords, type Row } from './words.js';
+} from './header/head-fields.js';
+import { asDate, asIdentifier, dueDateOf, earlyPayment, fromCoverText, fromNowhere, ownFirst } from './header/head-values.js';
+import { asAmount } from './table/total-values.js';
+import { documentKind } from './header/kind.js';
+import { headedColumns, labelsOf, languageOf } from './language/labels.js';
+import { isPerPiece, lineArithmetic, sumOfLines, taxOfLines } from './table/line-row.js';
+import { readLines } from './table/line-values.js';
+import { joinMiddledCells } from './table/middled-cells.js';
+import { decimalMarkOf } from './print/numbers.js';
+import type { DocumentReading, ReadValue, ReadingContext } from './reading.js';
+import { settleWords } from './scanned/settle-words.js';
+import { PageTrust } from './scanned/trust.js';
+import { weigh } from './confidence/weigh.js';
+import { earlyPaymentTerms } from './header/terms.js';
+import { sellerNamesOf } from './header/seller-name.js';
+import { chooseTotals, netFitsLines, printedRates, type TotalCandidate } from './table/totals.js';
+import { hasRates, onlyRateOf, withExplainedRates } from './table/tax-rates.js';
+import { withoutTax } from './table/taxed-lines.js';
+import { joinWrappedDates } from './header/wrapped-dates.js';
+import { rowsOf, type PageWords, type Row } from './print/words.js';
 
 /** Reads one document off the words of its pages. Never throws on odd content: what is not found is null, with a doubt. */
 export function readDocument(read: readonly PageWords[], context: ReadingContext = {}, method: LineMethod = 'best'): DocumentReading {
@@ -226,7 +229,7 @@ const MISREAD_SIGN = /[÷×¢¤¥§©®¬¦\ufffd]/u;
 
 /** Whether the lines sum to the total; each amount with the tax in it was rounded by itself. */
 const sumsTo = (sum: Decimal, total: TotalCandidate | null, taxed: boolean): boolean =>
-  total !== null && within(sum.abs(), total.value.abs(), taxed ? '0.05' : '0.02');
+  total !== null && within(sum.abs(), total.value.abs(), taxed ? ROUNDING.taxed : ROUNDING.total);
 const text = (value: Decimal | null): string | null => (value === null ? null : plain(value));
 const asList = (value: Decimal | null) => (value === null ? [] : [{ value }]);
 

@@ -1,29 +1,6 @@
+import type { DocumentKind, HeaderField, LineCell } from '../documents/index.js';
 import type { Box } from '../geometry/index.js';
-import type { Calibration } from './calibration.js';
-import type { DocumentKind } from './lexicon/index.js';
-
-/** The header fields, with the terms of EN 16931: BT-1, 2, 9, 5, 13, 27, 31/32, 84, 109, 110, 112, 115; early payment terms after BT-20. */
-export const HEADER_FIELDS = [
-  'invoiceNumber',
-  'issueDate',
-  'dueDate',
-  'currency',
-  'orderReference',
-  'sellerName',
-  'sellerTaxId',
-  'sellerIban',
-  'netTotal',
-  'taxTotal',
-  'grossTotal',
-  'amountDue',
-  'discountPercent',
-  'discountDate',
-] as const;
-export type HeaderField = (typeof HEADER_FIELDS)[number];
-
-/** The cells of a line: BT-155, 153, 129, 130, 146, 131, 152. */
-export const LINE_CELLS = ['itemNumber', 'description', 'quantity', 'unit', 'unitPrice', 'netAmount', 'taxRate'] as const;
-export type LineCell = (typeof LINE_CELLS)[number];
+import type { Calibration } from './confidence/calibration.js';
 
 /** One value as read: amounts and rates as decimal strings, dates ISO 8601, currency ISO 4217. */
 export interface ReadValue {

@@ -1,7 +1,7 @@
 import { endingAt, pageOf } from './fixtures/laid-out.js';
 import { readDocument, type DocumentReading } from './index.js';
 import { unprovenBoxes } from './unproven.js';
-import type { PageWords, Word } from './words.js';
+import type { PageWords, Word } from './print/words.js';
 
 /** An invoice as the readers of a scan give it: every word sure, but for what `spoil` makes of it. */
 function scan(spoil: (word: Word) => Partial<Word> | null = () => ({})): PageWords {

@@ -1,7 +1,8 @@
+import { HEADER_FIELDS, LINE_CELLS, isForTheBooks } from '../documents/index.js';
 import type { Box } from '../geometry/index.js';
 import { readDocument } from './read-document.js';
-import { HEADER_FIELDS, LINE_CELLS, type DocumentReading, type ReadValue } from './reading.js';
-import type { PageWords } from './words.js';
+import { type DocumentReading, type ReadValue } from './reading.js';
+import type { PageWords } from './print/words.js';
 
 /** What proves a value whatever its reader thought of it. */
 const PROOF = /quantity × price|net \+ tax|the lines sum|check digits right$/;
@@ -26,7 +27,7 @@ const USUAL = ['invoiceNumber', 'issueDate', 'orderReference'] as const;
  * not sum, the totals that do not add up.
  */
 function openParts(page: PageWords, { fields, lines, kind }: DocumentReading): Box[] {
-  if (kind !== 'invoice' && kind !== 'credit-note') return [];
+  if (!isForTheBooks(kind)) return [];
   const proves = (value: ReadValue | null, reason: string) => value?.evidence.includes(reason) ?? false;
   const top = lines.length > 0 ? Math.min(...lines.map((line) => line.box.y)) - 20 : page.height * 0.25;
   const end = lines.length > 0 ? Math.max(...lines.map((line) => line.box.y + line.box.height)) + 12 : page.height * 0.75;

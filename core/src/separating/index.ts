@@ -1,2 +1,3 @@
+export * from './page-signs.js';
 export * from './rearrange.js';
 export * from './separate.js';

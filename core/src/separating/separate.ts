@@ -1,4 +1,5 @@
-import { signsOf, type PageSigns, type PageWords } from '../reading/index.js';
+import { signsOf, type PageSigns } from './page-signs.js';
+import { type PageWords } from '../reading/index.js';
 
 /** Where one document may end and the next begin: before the page at `before`. */
 export interface Boundary {

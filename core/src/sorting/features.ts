@@ -1,5 +1,5 @@
-import { readNumber } from '../reading/numbers.js';
-import { fold } from '../reading/phrases.js';
+import { readNumber } from '../reading/print/numbers.js';
+import { fold } from '../reading/language/phrases.js';
 import type { PageWords } from '../reading/index.js';
 
 /** Words of a page that are looked at, from the top: what a letter is stands there. */

@@ -1,4 +1,4 @@
-import { fold } from '../reading/phrases.js';
+import { fold } from '../reading/language/phrases.js';
 import type { PageWords } from '../reading/index.js';
 import { jaccard } from './jaccard.js';
 

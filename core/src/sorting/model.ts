@@ -1,4 +1,4 @@
-import type { DocumentKind } from '../reading/index.js';
+import { type DocumentKind, isForTheBooks } from '../documents/index.js';
 import { jaccard } from './jaccard.js';
 
 /** What a document shows of itself, for sorting. */
@@ -91,9 +91,6 @@ function otherThanTitled(examples: readonly Example[], features: readonly string
   const [kind, count] = [...counts].reduce((a, b) => (b[1] > a[1] ? b : a));
   return { kind, probability: count / like.length, known: Math.max(...otherwise.map(({ known }) => known)), examples: count };
 }
-
-/** Whether documents of this kind go to the ledger. */
-export const isForTheBooks = (kind: string): boolean => kind === 'invoice' || kind === 'credit-note';
 
 /**
  * Whether what was learned decides without a question: only what no title names, and never into the books. Everywhere else it asks:

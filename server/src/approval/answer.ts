@@ -1,3 +1,4 @@
+import { may } from '@umber/core/permissions';
 import type { Reasoned } from '@umber/contract/checking';
 import type { Approve } from '@umber/contract/approval';
 import type { Person } from '@umber/contract/people';
@@ -11,23 +12,27 @@ import { answerApproval, askedApprovals, exceptionAcceptors, withdrawApprovals }
 
 /** Approves; when nobody else is asked, the document goes on to Post. @throws Refused for one's own work. */
 export function approve(pool: Pool, id: number, person: Person, { version, comment }: Approve): Promise<void> {
-  return onDocument(pool, id, version, ['sign-off'], async (db, document) => {
+  return onDocument(pool, id, version, 'approve', async (db, document) => {
     const asked = await ownApproval(db, document, person);
     await answerApproval(db, asked, 'approved', comment === '' ? null : comment);
     await record(db, id, person.id, 'approved', comment === '' ? 'Approved' : `Approved: ${comment}`);
     if ((await askedApprovals(db, id)).length > 0) await bumpVersion(db, id);
-    else await moveTo(db, id, 'post', null, 'All approvals are given: ready to be posted');
+    else await moveTo(db, id, 'approve', 'post', null, 'All approvals are given: ready to be posted');
   });
 }
 
-/** Sends the document back to Check with a comment, which becomes a doubt there. */
+/**
+ * Sends the document back to Check with a comment, which becomes a doubt there: an approver who is asked, or somebody who checks
+ * fetches it back, or who posts while it waits at Post. @throws Refused for everybody else.
+ */
 export function sendBack(pool: Pool, id: number, person: Person, { version, reason }: Reasoned): Promise<void> {
-  return onDocument(pool, id, version, ['sign-off'], async (db, document) => {
-    const asked = await ownApproval(db, document, person);
-    await answerApproval(db, asked, 'sent-back', reason);
+  return onDocument(pool, id, version, 'send-back', async (db, document) => {
+    const fetches = may(person.role, 'check') || (document.tray === 'post' && may(person.role, 'post'));
+    const isAsked = (await askedApprovals(db, id)).some((approval) => approval.approverId === person.id);
+    if (isAsked || !fetches) await answerApproval(db, await ownApproval(db, document, person), 'sent-back', reason);
     await withdrawApprovals(db, id);
     await insertDoubt(db, id, null, null, `Sent back by ${person.name}: ${reason}`);
-    await moveTo(db, id, 'check', person.id, `Sent back: ${reason}`);
+    await moveTo(db, id, 'send-back', 'check', person.id, `Sent back: ${reason}`);
   });
 }
 

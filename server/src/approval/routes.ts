@@ -15,7 +15,7 @@ export function approvalRoutes(services: Services): Router {
     await approve(services.pool, id, personOf(response), valid(approveSchema, request.body));
     response.json(await documentView(services.pool, id));
   });
-  router.post('/documents/:id/send-back', withRight('approve'), async (request, response) => {
+  router.post('/documents/:id/send-back', withRight('sendBack'), async (request, response) => {
     const id = valid(idSchema, request.params.id);
     await sendBack(services.pool, id, personOf(response), valid(reasonedSchema, request.body));
     response.json(await documentView(services.pool, id));

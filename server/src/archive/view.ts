@@ -1,6 +1,6 @@
+import { type Tray, HEADER_FIELDS, LINE_CELLS, type HeaderField, type LineCell } from '@umber/core/documents';
 import type { DocumentView, FieldView } from '@umber/contract/documents';
-import type { Tray } from '@umber/contract/trays';
-import { HEADER_FIELDS, LINE_CELLS, type DocumentReading, type HeaderField, type LineCell } from '@umber/core/reading';
+import { type DocumentReading } from '@umber/core/reading';
 import type { Database } from '../database/database.js';
 import { Refused } from '../errors.js';
 import { orderView } from '../orders/view.js';

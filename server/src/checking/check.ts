@@ -1,8 +1,7 @@
+import { linesFitNet, totalsFit } from '@umber/core/arithmetic';
+import { type HeaderField, type LineCell, isForTheBooks } from '@umber/core/documents';
 import { CELL_SCHEMAS, FIELD_SCHEMAS, type ValueChange, type Versioned } from '@umber/contract/checking';
 import type { Person } from '@umber/contract/people';
-import { decimal, within } from '@umber/core/money';
-import type { HeaderField, LineCell } from '@umber/core/reading';
-import { netFits } from '@umber/core/checking';
 import type { Database, Pool } from '../database/database.js';
 import { Refused } from '../errors.js';
 import { record } from '../archive/trail.js';
@@ -31,7 +30,7 @@ import {
 /** Sets a header field to what the clerk says; an empty value means that the page does not show it. */
 export function changeField(pool: Pool, id: number, person: Person, field: HeaderField, change: ValueChange): Promise<void> {
   const value = cleared(change.value) ? null : (valid(FIELD_SCHEMAS[field], change.value) as string);
-  return onDocument(pool, id, change.version, ['check'], async (db) => {
+  return onDocument(pool, id, change.version, 'correct', async (db) => {
     const before = await fieldValue(db, id, field);
     await updateField(db, id, field, value);
     // Where nothing else was said about the amount to pay, it is the total, also the corrected one.
@@ -49,7 +48,7 @@ export function changeField(pool: Pool, id: number, person: Person, field: Heade
 /** Sets one cell of a line. */
 export function changeCell(pool: Pool, id: number, person: Person, position: number, cell: LineCell, change: ValueChange): Promise<void> {
   const value = cleared(change.value) ? null : (valid(CELL_SCHEMAS[cell], change.value) as string);
-  return onDocument(pool, id, change.version, ['check'], async (db) => {
+  return onDocument(pool, id, change.version, 'correct', async (db) => {
     const before = await cellValue(db, id, position, cell);
     if (!before) throw new Refused('no-such-thing', 'This line is no longer there. The document was loaded again.');
     await updateCell(db, id, position, cell, value);
@@ -65,7 +64,7 @@ export function changeCell(pool: Pool, id: number, person: Person, position: num
 
 /** Adds an empty line at the end and returns its position. */
 export function addLine(pool: Pool, id: number, person: Person, { version }: Versioned): Promise<number> {
-  return onDocument(pool, id, version, ['check'], async (db) => {
+  return onDocument(pool, id, version, 'correct', async (db) => {
     const position = await insertEmptyLine(db, id);
     await bumpVersion(db, id);
     await record(db, id, person.id, 'added', `line ${position + 1} added`);
@@ -74,7 +73,7 @@ export function addLine(pool: Pool, id: number, person: Person, { version }: Ver
 }
 
 export function removeLine(pool: Pool, id: number, person: Person, position: number, { version }: Versioned): Promise<void> {
-  return onDocument(pool, id, version, ['check'], async (db) => {
+  return onDocument(pool, id, version, 'correct', async (db) => {
     const before = await deleteLine(db, id, position);
     if (!before) throw new Refused('no-such-thing', 'This line is no longer there. The document was loaded again.');
     await settleDoubtsOfLine(db, id, position, person.id);
@@ -86,7 +85,7 @@ export function removeLine(pool: Pool, id: number, person: Person, position: num
 
 /** Says that a value is right as it stands. */
 export function settleAsRead(pool: Pool, id: number, person: Person, doubtId: number, { version }: Versioned): Promise<void> {
-  return onDocument(pool, id, version, ['check'], async (db) => {
+  return onDocument(pool, id, version, 'correct', async (db) => {
     const doubt = await settleDoubt(db, id, doubtId, person.id);
     if (!doubt) throw new Refused('no-such-thing', 'This doubt is settled already.');
     if (doubt.field && doubt.line === null) await markSettled(db, id, doubt.field);
@@ -97,7 +96,7 @@ export function settleAsRead(pool: Pool, id: number, person: Person, doubtId: nu
 
 /** Ends the check: what the books need must be there and add up; then the document is matched. */
 export function finishCheck(services: Services, id: number, person: Person, { version }: Versioned): Promise<void> {
-  return onDocument(services.pool, id, version, ['check'], async (db) => {
+  return onDocument(services.pool, id, version, 'check', async (db) => {
     const open = await countOpenDoubts(db, id);
     if (open > 0)
       throw new Refused(
@@ -107,14 +106,14 @@ export function finishCheck(services: Services, id: number, person: Person, { ve
     await assertComplete(db, id);
     await markChecked(db, id, person.id);
     await record(db, id, person.id, 'checked', 'Checked: all doubts are settled');
-    await matchDocument(services, db, id, person.id);
+    await matchDocument(services, db, id, 'check', person.id);
   });
 }
 
 async function assertComplete(db: Database, id: number): Promise<void> {
   const amounts = await amountsOf(db, id);
   if (!amounts) throw new Refused('no-such-document');
-  if (amounts.kind !== 'invoice' && amounts.kind !== 'credit-note')
+  if (!isForTheBooks(amounts.kind))
     throw new Refused('incomplete', 'Only invoices and credit notes can be booked. Say what this is, or turn it away.');
   const missing = [
     amounts.invoiceNumber === null ? 'invoice number' : null,
@@ -125,12 +124,12 @@ async function assertComplete(db: Database, id: number): Promise<void> {
   if (missing.length > 0)
     throw new Refused('incomplete', `The ${missing.join(' and the ')} is missing. Point at it on the page or type it.`);
   const { net, tax, gross } = amounts;
-  if (net !== null && gross !== null && !within(decimal(net).plus(decimal(tax ?? '0')), gross, '0.02')) {
+  if (net !== null && gross !== null && !totalsFit(net, tax, gross)) {
     throw new Refused('incomplete', `Net ${net} and tax ${tax ?? '0.00'} do not make the total ${gross}. Correct the one that is wrong.`);
   }
   const lines = await lineAmounts(db, id);
   if (lines.length === 0) throw new Refused('incomplete', 'There are no lines. Add at least one with its amount.');
-  if (!netFits(lines, net ?? gross, amounts.discount, amounts.carriage))
+  if (!linesFitNet(lines, net ?? gross, amounts.discount, amounts.carriage))
     throw new Refused('incomplete', 'The lines do not sum to the net total. Correct, add or remove a line.');
 }
 
@@ -138,16 +137,12 @@ async function assertComplete(db: Database, id: number): Promise<void> {
 async function settleSumDoubts(db: Database, id: number, person: Person): Promise<void> {
   const amounts = await amountsOf(db, id);
   if (!amounts) return;
-  if (
-    amounts.net !== null &&
-    amounts.gross !== null &&
-    within(decimal(amounts.net).plus(decimal(amounts.tax ?? '0')), amounts.gross, '0.02')
-  ) {
+  if (amounts.net !== null && amounts.gross !== null && totalsFit(amounts.net, amounts.tax, amounts.gross)) {
     for (const field of ['netTotal', 'taxTotal', 'grossTotal']) await settleDoubtsAbout(db, id, field, null, person.id);
     // The amount due that is the total is right with it.
     if ((await fieldValue(db, id, 'amountDue')) === amounts.gross) await settleDoubtsAbout(db, id, 'amountDue', null, person.id);
   }
-  if (netFits(await lineAmounts(db, id), amounts.net ?? amounts.gross, amounts.discount, amounts.carriage))
+  if (linesFitNet(await lineAmounts(db, id), amounts.net ?? amounts.gross, amounts.discount, amounts.carriage))
     await settleDoubtsAbout(db, id, 'lines', null, person.id);
 }
 

@@ -1,4 +1,4 @@
-import type { HeaderField, LineCell } from '@umber/core/reading';
+import type { HeaderField, LineCell } from '@umber/core/documents';
 import { row, rows, type Database } from '../database/database.js';
 
 const COLUMN: Readonly<Record<HeaderField, string>> = {

@@ -1,3 +1,4 @@
+import type { HeaderField, LineCell } from '@umber/core/documents';
 import { Router } from 'express';
 import {
   cellNameSchema,
@@ -8,7 +9,6 @@ import {
   versionedSchema,
 } from '@umber/contract/checking';
 import { idSchema } from '@umber/contract/documents';
-import type { HeaderField, LineCell } from '@umber/core/reading';
 import { documentView } from '../archive/view.js';
 import { personOf, withRight } from '../people/sessions.js';
 import type { Services } from '../services.js';

@@ -1,7 +1,6 @@
+import type { Tray, DocumentKind } from '@umber/core/documents';
 import type { ArrivalView, SourceKind, SourceSettings, StepName, StepView } from '@umber/contract/intake';
-import type { Tray } from '@umber/contract/trays';
 import type { SourceRule } from '@umber/core/intake';
-import type { DocumentKind } from '@umber/core/reading';
 import { row, rows, type Database } from '../database/database.js';
 import type { StepOf } from './steps.js';
 import type { Brought } from './store.js';

@@ -1,6 +1,6 @@
+import { isForTheBooks } from '@umber/core/documents';
 import type { Sending, Sent } from '@umber/contract/intake';
 import type { Person } from '@umber/contract/people';
-import { isForTheBooks } from '@umber/core/sorting';
 import { Refused } from '../errors.js';
 import type { Services } from '../services.js';
 import { sayKind } from '../sorting/sort.js';
@@ -49,9 +49,9 @@ async function sendOne(
 
 /** Reads a document that a rule kept unread. */
 async function readAfterAll(services: Services, id: number, version: number, person: Person): Promise<void> {
-  await onDocument(services.pool, id, version, ['filed'], async (db) => {
+  await onDocument(services.pool, id, version, 'read-again', async (db) => {
     await markToRead(db, id);
-    await moveTo(db, id, 'arriving', person.id, 'Is read after all');
+    await moveTo(db, id, 'read-again', 'arriving', person.id, 'Is read after all');
   });
   await services.enqueue('read-document', id);
 }

@@ -74,12 +74,12 @@ async function documentOf(db: Database, arrival: Arrival, opened: Opened, file: 
   const twin = await documentWithBlob(db, blob, id);
   if (twin !== null) {
     const reason = `The very same file came before, as document ${twin}.`;
-    await moveTo(db, id, 'turned-away', null, `Turned away: ${reason}`, { reason });
+    await moveTo(db, id, 'rule', 'turned-away', null, `Turned away: ${reason}`, { reason });
     return [];
   }
   if (!unread) return [id];
   const reason = verdict.act === 'keep' ? 'A rule of its source keeps it unread.' : UNREADABLE[file.type];
-  await moveTo(db, id, 'filed', null, `Filed: ${reason}`, { reason });
+  await moveTo(db, id, 'rule', 'filed', null, `Filed: ${reason}`, { reason });
   return [];
 }
 

@@ -1,3 +1,4 @@
+import { traysFor } from '@umber/core/documents';
 import type { Versioned } from '@umber/contract/checking';
 import type { EntryView } from '@umber/contract/ledger';
 import type { Person } from '@umber/contract/people';
@@ -59,6 +60,7 @@ export async function previewEntry(db: Database, id: number): Promise<EntryView>
         netTotal: head.net ?? head.gross,
         taxTotal: head.tax ?? '0',
         grossTotal: head.gross,
+        discount: head.discount,
         carriage: head.carriage,
         lines,
         exchangeRate: rate,
@@ -89,7 +91,7 @@ export async function post(services: Services, id: number, person: Person, { ver
   const before = await entryOfDocument(services.pool, id);
   if (before) return before;
   try {
-    return await onDocument(services.pool, id, null, ['post', 'posted'], async (db, document) => {
+    return await onDocument(services.pool, id, null, [...traysFor('post'), 'posted'], async (db, document) => {
       const done = await entryOfDocument(db, id);
       if (done) return done;
       if (document.version !== version) throw new Refused('stale');
@@ -99,7 +101,7 @@ export async function post(services: Services, id: number, person: Person, { ver
       const entryId = await insertEntry(db, { ...entry, number, receiptId: null, postedBy: person.id });
       for (const [index, line] of entry.lines.entries()) await insertEntryLine(db, entryId, index + 1, line);
       await record(db, id, person.id, 'posted', `Posted as journal entry ${number} on ${entry.postedOn}`, { after: { number } });
-      await moveTo(db, id, 'posted', person.id, `Journal entry ${number}`);
+      await moveTo(db, id, 'post', 'posted', person.id, `Journal entry ${number}`);
       return { ...entry, id: entryId, number, postedBy: person.name };
     });
   } catch (error) {

@@ -11,12 +11,13 @@ export const postingHead = (db: Database, id: number) =>
     net: string | null;
     tax: string | null;
     gross: string | null;
+    discount: string | null;
     carriage: string | null;
     supplierId: number | null;
     supplier: string | null;
   }>(
     db,
-    `select d.kind, d.invoice_number as "invoiceNumber", d.issue_date as "issueDate", d.currency, d.net_total as net, d.tax_total as tax, d.gross_total as gross, d.carriage, d.supplier_id as "supplierId", s.name as supplier
+    `select d.kind, d.invoice_number as "invoiceNumber", d.issue_date as "issueDate", d.currency, d.net_total as net, d.tax_total as tax, d.gross_total as gross, d.document_discount as discount, d.carriage, d.supplier_id as "supplierId", s.name as supplier
      from documents d left join suppliers s on s.id = d.supplier_id where d.id = $1`,
     [id],
   );

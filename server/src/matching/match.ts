@@ -1,3 +1,4 @@
+import type { Act } from '@umber/core/documents';
 import { approvalsNeeded } from '@umber/core/approval';
 import { codeLine } from '@umber/core/coding';
 import { guessOrder, threeWayMatch, type InvoiceLine, type VarianceFigure } from '@umber/core/matching';
@@ -34,6 +35,9 @@ interface Found {
   readonly figures: readonly VarianceFigure[];
 }
 
+/** What ends with a document being matched. */
+type MatchingAct = Extract<Act, 'read' | 'check' | 'supplier' | 'match'>;
+
 /** Codes of exceptions that no reason can accept: they want a choice. */
 export const NEEDS_CHOICE: ReadonlySet<string> = new Set(['supplier-unknown']);
 
@@ -41,7 +45,7 @@ export const NEEDS_CHOICE: ReadonlySet<string> = new Set(['supplier-unknown']);
  * Finds supplier and order, pairs the lines, raises what is out of tolerance, and sends the document on:
  * to Match with its exceptions, to Sign-off where a rule asks for it, else to Post. Runs inside the caller's transaction.
  */
-export async function matchDocument(services: Services, db: Database, id: number, actor: Actor): Promise<void> {
+export async function matchDocument(services: Services, db: Database, id: number, act: MatchingAct, actor: Actor): Promise<void> {
   const head = await matchHead(db, id);
   if (!head) throw new Refused('no-such-document');
   const supplierId = head.supplierId ?? (await findSupplier(db, head));
@@ -59,10 +63,10 @@ export async function matchDocument(services: Services, db: Database, id: number
   }
   const open = await storeExceptions(db, id, found);
   if (open > 0) {
-    await moveTo(db, id, 'match', actor, `Waits at Match: ${open === 1 ? 'one exception' : `${open} exceptions`}`);
+    await moveTo(db, id, act, 'match', actor, `Waits at Match: ${open === 1 ? 'one exception' : `${open} exceptions`}`);
     return;
   }
-  await askForApproval(services, db, head, actor);
+  await askForApproval(services, db, head, act, actor);
 }
 
 /** The supplier that the document shows for certain; kept with the document. Null where it is not certain. */
@@ -225,7 +229,7 @@ async function storeExceptions(db: Database, id: number, found: readonly Found[]
   return open;
 }
 
-async function askForApproval(services: Services, db: Database, head: Head, actor: Actor): Promise<void> {
+async function askForApproval(services: Services, db: Database, head: Head, act: MatchingAct, actor: Actor): Promise<void> {
   const now = await matchHead(db, head.id);
   const lines = await documentLines(db, head.id);
   const order = now?.orderId ? await orderHead(db, now.orderId) : null;
@@ -247,9 +251,9 @@ async function askForApproval(services: Services, db: Database, head: Head, acto
   await withdrawApprovals(db, head.id);
   const within = exceptions.length === 0 && order ? `Order ${order.number} and receipt fit within tolerance` : 'Matched';
   if (needs.length === 0) {
-    await moveTo(db, head.id, 'post', actor, `${within}: no approval is asked, ready to be posted`);
+    await moveTo(db, head.id, act, 'post', actor, `${within}: no approval is asked, ready to be posted`);
     return;
   }
   for (const need of needs) await askApproval(db, head.id, need.personId, need.why);
-  await moveTo(db, head.id, 'sign-off', actor, `${within}: approval is asked (${needs.map((need) => need.why).join('; ')})`);
+  await moveTo(db, head.id, act, 'sign-off', actor, `${within}: approval is asked (${needs.map((need) => need.why).join('; ')})`);
 }

@@ -1,3 +1,4 @@
+import { OUT_OF_THE_BOOKS } from '@umber/core/documents';
 import { row, rows, type Database } from '../database/database.js';
 
 export const matchHead = (db: Database, id: number) =>
@@ -52,9 +53,9 @@ export const codeDocumentLine = (
 export const sameNumber = (db: Database, id: number, supplierId: number, invoiceNumber: string) =>
   row<{ id: number; tray: string; gross: string | null }>(
     db,
-    `select id, tray, gross_total as gross from documents where supplier_id = $2 and id <> $1 and tray not in ('filed', 'turned-away')
+    `select id, tray, gross_total as gross from documents where supplier_id = $2 and id <> $1 and not tray = any($4)
        and regexp_replace(lower(invoice_number), '[^a-z0-9]', '', 'g') = regexp_replace(lower($3), '[^a-z0-9]', '', 'g') order by id limit 1`,
-    [id, supplierId, invoiceNumber],
+    [id, supplierId, invoiceNumber, OUT_OF_THE_BOOKS],
   );
 
 export const tolerances = async (db: Database) =>

@@ -16,35 +16,35 @@ import { acceptException, codeDocumentLine, knowsCoding, matchHead, setOrder, se
 
 /** Says which supplier a document is from; at Match it is matched again, at Check it waits for its doubts as before. */
 export function chooseSupplier(services: Services, id: number, person: Person, { version, supplierId }: SupplierChoice): Promise<void> {
-  return onDocument(services.pool, id, version, ['check', 'match'], async (db, document) => {
+  return onDocument(services.pool, id, version, 'supplier', async (db, document) => {
     const supplier = await supplierView(db, supplierId);
     if (!supplier) throw new Refused('no-such-thing', 'There is no such supplier.');
     await setSupplier(db, id, supplierId);
     await record(db, id, person.id, 'chose', `Supplier: ${supplier.name}`, { after: supplierId });
-    if (document.tray === 'match') await matchDocument(services, db, id, person.id);
+    if (document.tray === 'match') await matchDocument(services, db, id, 'supplier', person.id);
   });
 }
 
 /** Says which order a document is for, and matches again. */
 export function chooseOrderFor(services: Services, id: number, person: Person, { version, orderId }: OrderChoice): Promise<void> {
-  return onDocument(services.pool, id, version, ['match'], async (db, document) => {
+  return onDocument(services.pool, id, version, 'match', async (db, document) => {
     const order = orderId === null ? null : await orderHead(db, orderId);
     if (orderId !== null && (!order || order.supplierId !== document.supplierId))
       throw new Refused('no-such-thing', 'This order is not one of the supplier’s.');
     await setOrder(db, id, orderId);
     await record(db, id, person.id, 'chose', order ? `Order: ${order.number}` : 'No order', { before: document.orderId, after: orderId });
-    await matchDocument(services, db, id, person.id);
+    await matchDocument(services, db, id, 'match', person.id);
   });
 }
 
 /** Accepts an exception with a reason; when none is left open, the document goes on to approval. */
 export function accept(services: Services, id: number, person: Person, exceptionId: number, { version, reason }: Reasoned): Promise<void> {
-  return onDocument(services.pool, id, version, ['match'], async (db) => {
+  return onDocument(services.pool, id, version, 'match', async (db) => {
     const accepted = await acceptException(db, id, exceptionId, person.id, reason);
     if (!accepted) throw new Refused('no-such-thing', 'This exception is no longer open.');
     if (NEEDS_CHOICE.has(accepted.code)) throw new Refused('incomplete', 'Choose the supplier first: without one nothing can be posted.');
     await record(db, id, person.id, 'accepted', `Accepted: ${accepted.sentence} Reason: ${reason}`);
-    await matchDocument(services, db, id, person.id);
+    await matchDocument(services, db, id, 'match', person.id);
   });
 }
 
@@ -56,7 +56,7 @@ export function codeLineOf(
   position: number,
   { version, account, costCentre }: CodingChoice,
 ): Promise<void> {
-  return onDocument(services.pool, id, version, ['match'], async (db) => {
+  return onDocument(services.pool, id, version, 'match', async (db) => {
     if (!(await knowsCoding(db, account, costCentre))) throw new Refused('no-such-thing', 'There is no such account or cost centre.');
     const line = (await documentLines(db, id)).find((one) => one.position === position);
     if (!line) throw new Refused('no-such-thing', 'This line is no longer there.');
@@ -65,7 +65,7 @@ export function codeLineOf(
       before: { account: line.account, costCentre: line.costCentre },
       after: { account, costCentre },
     });
-    await matchDocument(services, db, id, person.id);
+    await matchDocument(services, db, id, 'match', person.id);
   });
 }
 

@@ -1,6 +1,7 @@
+import { may, type Right } from '@umber/core/permissions';
 import { createHash, randomBytes } from 'node:crypto';
 import type { NextFunction, Request, Response } from 'express';
-import { may, type Person, type Right } from '@umber/contract/people';
+import { type Person } from '@umber/contract/people';
 import { Refused } from '../errors.js';
 import type { Services } from '../services.js';
 import { deleteSession, insertSession, personBySession } from './queries.js';

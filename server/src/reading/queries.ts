@@ -1,5 +1,6 @@
+import type { DocumentKind } from '@umber/core/documents';
 import { MOST_RISK, type CareView } from '@umber/contract/reading';
-import { ACCEPTED_RISK, netAmounts, type Citation, type DocumentKind, type DocumentReading } from '@umber/core/reading';
+import { ACCEPTED_RISK, netAmounts, type Citation, type DocumentReading } from '@umber/core/reading';
 import { row, type Database } from '../database/database.js';
 
 export const arrivedDocument = (db: Database, id: number) =>

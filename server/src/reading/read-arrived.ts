@@ -1,15 +1,9 @@
+import { type DocumentKind, isForTheBooks } from '@umber/core/documents';
 import { KIND_NAMES } from '@umber/contract/documents';
 import { TRAY_NAMES } from '@umber/contract/trays';
 import { isUnsure, type BoundaryView } from '@umber/contract/separating';
-import {
-  citationsOf,
-  readDocument,
-  type DocumentKind,
-  type DocumentReading,
-  type PageWords,
-  type ReadingContext,
-} from '@umber/core/reading';
-import { decides, isForTheBooks, learnedKind, sellerKey, sortingFeatures, type Sorted } from '@umber/core/sorting';
+import { citationsOf, readDocument, type DocumentReading, type PageWords, type ReadingContext } from '@umber/core/reading';
+import { decides, learnedKind, sellerKey, sortingFeatures, type Sorted } from '@umber/core/sorting';
 import { record } from '../archive/trail.js';
 import { insertDoubt } from '../checking/queries.js';
 import { inTransaction } from '../database/database.js';
@@ -84,9 +78,9 @@ export async function readArrivedDocument(services: Services, id: number): Promi
     const kindUnsure = doubts.some((doubt) => doubt.field === 'kind');
     await recogniseSupplier(db, id);
     await groupAlike(db, id, pages, reading.fields.sellerTaxId?.value ?? null);
-    if (!books && !kindUnsure) await fileAway(db, id, reading.kind, citationsOf(pages), null);
-    else if (doubts.length > 0) await moveTo(db, id, 'check', null, 'Waits at Check for its doubts to be settled');
-    else await matchDocument(services, db, id, null);
+    if (!books && !kindUnsure) await fileAway(db, id, 'read', reading.kind, citationsOf(pages), null);
+    else if (doubts.length > 0) await moveTo(db, id, 'read', 'check', null, 'Waits at Check for its doubts to be settled');
+    else await matchDocument(services, db, id, 'read', null);
     await beginStep(db, step, 'checked');
     await endStep(db, step, 'checked', 'done', TRAY_NAMES[(await lockDocument(db, id))?.tray ?? 'check']);
   });
@@ -105,7 +99,7 @@ export async function refuseDocument(services: Services, id: number, reason: str
     const locked = await lockDocument(db, id);
     if (locked?.tray !== 'arriving') return;
     await insertDoubt(db, id, null, null, reason);
-    await moveTo(db, id, 'check', null, `Could not be read: ${reason}`);
+    await moveTo(db, id, 'refuse', 'check', null, `Could not be read: ${reason}`);
     await endOpenSteps(db, id, 'failed', reason);
   });
 }

@@ -1,5 +1,6 @@
+import { mayIn } from '@umber/core/documents';
 import type { Person } from '@umber/contract/people';
-import { MAY_REARRANGE, type Arrangement } from '@umber/contract/separating';
+import type { Arrangement } from '@umber/contract/separating';
 import { TRAY_NAMES } from '@umber/contract/trays';
 import { arrangementFault, rearrangement } from '@umber/core/separating';
 import { withdrawApprovals } from '../approval/queries.js';
@@ -39,13 +40,13 @@ export async function arrange(
       await setPages(db, id, []);
       await withdrawApprovals(db, id);
       const reason = 'Its pages belong to other documents now.';
-      await moveTo(db, id, 'turned-away', person.id, `Turned away: ${reason}`, { reason });
+      await moveTo(db, id, 'rearrange', 'turned-away', person.id, `Turned away: ${reason}`, { reason });
     }
     for (const { id, pages } of plan.changed) {
       await withdrawApprovals(db, id);
       await resetDocument(db, id);
       await setPages(db, id, pages);
-      await moveTo(db, id, 'arriving', person.id, `Put together anew from ${pagesText(pages)} of ${head.name}`);
+      await moveTo(db, id, 'rearrange', 'arriving', person.id, `Put together anew from ${pagesText(pages)} of ${head.name}`);
       read.push(id);
     }
     for (const pages of plan.added) {
@@ -64,7 +65,7 @@ export async function arrange(
 
 async function mayChange(db: Database, id: number): Promise<void> {
   const document = await lockDocument(db, id);
-  if (!document || MAY_REARRANGE.includes(document.tray)) return;
+  if (!document || mayIn('rearrange', document.tray)) return;
   throw new Refused(
     'wrong-tray',
     document.tray === 'arriving'

@@ -60,7 +60,7 @@ async function settleOne(services: Services, id: number, version: number, person
   else if (does.act === 'park') await park(services.pool, id, person, { version, reason: does.reason });
   else if (does.act === 'turn-away') await turnAway(services.pool, id, person, { version, reason: does.reason });
   else
-    await onDocument(services.pool, id, version, ['check', 'match'], async (db) => {
+    await onDocument(services.pool, id, version, 'supplier', async (db) => {
       await takeApart(db, id);
       await record(db, id, person.id, 'sorted', 'Does not belong to those that look alike');
     });

@@ -1,5 +1,6 @@
+import type { DocumentKind } from '@umber/core/documents';
 import type { AlikeDocument, SortingView } from '@umber/contract/sorting';
-import type { DocumentKind, PageWords } from '@umber/core/reading';
+import type { PageWords } from '@umber/core/reading';
 import type { Look, Seen, SortingModel } from '@umber/core/sorting';
 import { row, rows, type Database } from '../database/database.js';
 

@@ -1,8 +1,8 @@
+import { type DocumentKind, isForTheBooks } from '@umber/core/documents';
 import { KIND_NAMES } from '@umber/contract/documents';
 import type { KindChange } from '@umber/contract/checking';
 import type { Person } from '@umber/contract/people';
-import { citationsOf, type Citation, type DocumentKind } from '@umber/core/reading';
-import { isForTheBooks } from '@umber/core/sorting';
+import { citationsOf, type Citation } from '@umber/core/reading';
 import { withdrawApprovals } from '../approval/queries.js';
 import { record, type Actor } from '../archive/trail.js';
 import { settleDoubtsAbout } from '../checking/queries.js';
@@ -19,13 +19,13 @@ import { giveKind } from './queries.js';
  * from it. @throws Refused where the document has moved on.
  */
 export async function sayKind(services: Services, id: number, person: Person, { version, kind }: KindChange): Promise<void> {
-  const again = await onDocument(services.pool, id, version, ['check', 'match', 'parked', 'filed', 'turned-away'], async (db, document) => {
+  const again = await onDocument(services.pool, id, version, 'kind', async (db, document) => {
     await record(db, id, person.id, 'changed', `kind: ${document.kind} → ${kind}`, { before: document.kind, after: kind });
     await giveKind(db, id, kind);
     if (!isForTheBooks(kind)) {
       await withdrawApprovals(db, id);
       await withdrawOpenExceptions(db, id);
-      await fileAway(db, id, kind, citationsOf(await wordsOfDocument(db, id)), person.id);
+      await fileAway(db, id, 'kind', kind, citationsOf(await wordsOfDocument(db, id)), person.id);
       return false;
     }
     if (document.tray === 'check' && isForTheBooks(document.kind)) {
@@ -33,7 +33,7 @@ export async function sayKind(services: Services, id: number, person: Person, { 
       return false;
     }
     await resetDocument(db, id);
-    await moveTo(db, id, 'arriving', person.id, `Is ${kind === 'invoice' ? 'an invoice' : 'a credit note'}: is read as one`);
+    await moveTo(db, id, 'kind', 'arriving', person.id, `Is ${kind === 'invoice' ? 'an invoice' : 'a credit note'}: is read as one`);
     return true;
   });
   if (again) await services.enqueue('read-document', id);
@@ -41,10 +41,17 @@ export async function sayKind(services: Services, id: number, person: Person, { 
 }
 
 /** Puts what is no invoice into its place, with the invoices that it names. Its open doubts are no matter there. */
-export async function fileAway(db: Database, id: number, kind: DocumentKind, cited: readonly Citation[], actor: Actor): Promise<void> {
+export async function fileAway(
+  db: Database,
+  id: number,
+  act: 'read' | 'kind',
+  kind: DocumentKind,
+  cited: readonly Citation[],
+  actor: Actor,
+): Promise<void> {
   for (const [position, citation] of cited.entries()) await insertCitation(db, id, position, citation);
   await settleAllDoubts(db, id);
   const about = cited.length === 0 ? '' : cited.length === 1 ? ' about 1 invoice' : ` about ${cited.length} invoices`;
   const reason = `${KIND_NAMES[kind]}${about}`;
-  await moveTo(db, id, 'filed', actor, `Filed: ${reason}`, { reason });
+  await moveTo(db, id, act, 'filed', actor, `Filed: ${reason}`, { reason });
 }

@@ -1,4 +1,5 @@
-import { TRAY_NAMES, type Tray } from '@umber/contract/trays';
+import { type Tray, mayMove, traysFor, type Act } from '@umber/core/documents';
+import { TRAY_NAMES } from '@umber/contract/trays';
 import { inTransaction, type Database, type Pool } from '../database/database.js';
 import { Refused } from '../errors.js';
 import { record, type Actor } from '../archive/trail.js';
@@ -7,20 +8,20 @@ import { lockDocument, updateTray } from './queries.js';
 export type LockedDocument = NonNullable<Awaited<ReturnType<typeof lockDocument>>>;
 
 /**
- * Runs `work` on a locked document whose version and tray are as the person saw them.
+ * Runs `work` on a locked document whose version is as the person saw it, in a tray in which the act may be done.
  * @throws Refused `stale` or `wrong-tray` when they are not.
  */
 export function onDocument<T>(
   pool: Pool,
   id: number,
   version: number | null,
-  trays: readonly Tray[],
+  act: Act | readonly Tray[],
   work: (db: Database, document: LockedDocument) => Promise<T>,
 ): Promise<T> {
   return inTransaction(pool, async (db) => {
     const document = await lockDocument(db, id);
     if (!document) throw new Refused('no-such-document');
-    if (!trays.includes(document.tray))
+    if (!(typeof act === 'string' ? traysFor(act) : act).includes(document.tray))
       throw new Refused(
         'wrong-tray',
         `The document is in ${TRAY_NAMES[document.tray]} now, so this cannot be done. Reload to see what happened.`,
@@ -30,15 +31,17 @@ export function onDocument<T>(
   });
 }
 
-/** Moves a document to a tray and writes it into its trail. */
+/** Moves a document to a tray as the act allows it, and writes it into its trail. @throws Refused `wrong-tray` where it does not. */
 export async function moveTo(
   db: Database,
   id: number,
+  act: Act,
   tray: Tray,
   actor: Actor,
   sentence: string,
   options: { reason?: string; parkedFrom?: Tray } = {},
 ): Promise<void> {
-  await updateTray(db, id, tray, options.reason ?? null, options.parkedFrom ?? null);
+  const sources = traysFor(act).filter((from) => mayMove(act, from, tray));
+  if (!(await updateTray(db, id, sources, tray, options.reason ?? null, options.parkedFrom ?? null))) throw new Refused('wrong-tray');
   await record(db, id, actor, 'moved', sentence, { after: { tray, ...options } });
 }

@@ -1,4 +1,5 @@
-import type { ArrivalRow, Tray, TrayCount, TrayRow } from '@umber/contract/trays';
+import { type Tray, QUIET_TRAYS } from '@umber/core/documents';
+import type { ArrivalRow, TrayCount, TrayRow } from '@umber/contract/trays';
 import { row, rows, type Database } from '../database/database.js';
 
 /** Gross total in base currency at the newest rate; the base currency itself has none. */
@@ -30,10 +31,10 @@ export const trayRows = (db: Database, tray: Tray, today: string, most: number) 
        ${ALIKE} as alike
      from documents d join arrivals a on a.id = d.arrival_id left join suppliers s on s.id = d.supplier_id
      where d.tray = $1
-     order by case when $1 in ('posted', 'parked', 'filed', 'turned-away') then null else d.due_date <= $2::date + 7 end desc nulls last,
-       case when $1 in ('posted', 'parked', 'filed', 'turned-away') then d.tray_since end desc, ${BASE} desc nulls last, d.id
+     order by case when $4 then null else d.due_date <= $2::date + 7 end desc nulls last,
+       case when $4 then d.tray_since end desc, ${BASE} desc nulls last, d.id
      limit $3`,
-    [tray, today, most],
+    [tray, today, most, QUIET_TRAYS.includes(tray)],
   );
 
 export const trayTotal = async (db: Database, tray: Tray) =>
@@ -76,10 +77,20 @@ export const lockDocument = (db: Database, id: number) =>
     [id],
   );
 
-export const updateTray = (db: Database, id: number, tray: Tray, reason: string | null, parkedFrom: Tray | null) =>
-  db.query(
-    'update documents set tray = $2, tray_since = case when tray = $2 then tray_since else now() end, reason = $3, parked_from = $4, version = version + 1 where id = $1',
-    [id, tray, reason, parkedFrom],
-  );
+/** Whether the document stood in one of these trays and is in the other now. */
+export const updateTray = async (
+  db: Database,
+  id: number,
+  from: readonly Tray[],
+  tray: Tray,
+  reason: string | null,
+  parkedFrom: Tray | null,
+): Promise<boolean> =>
+  (await row(
+    db,
+    `update documents set tray = $3, tray_since = case when tray = $3 then tray_since else now() end, reason = $4, parked_from = $5, version = version + 1
+     where id = $1 and tray = any($2) returning id`,
+    [id, from, tray, reason, parkedFrom],
+  )) !== null;
 
 export const bumpVersion = (db: Database, id: number) => db.query('update documents set version = version + 1 where id = $1', [id]);

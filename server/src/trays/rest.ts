@@ -1,3 +1,4 @@
+import { takenUpTo } from '@umber/core/documents';
 import type { Reasoned, Versioned } from '@umber/contract/checking';
 import type { Person } from '@umber/contract/people';
 import { TRAY_NAMES } from '@umber/contract/trays';
@@ -7,23 +8,26 @@ import { moveTo, onDocument } from './move.js';
 
 /** Lets a document rest; it goes back to the tray it came from when taken up. */
 export function park(pool: Pool, id: number, person: Person, { version, reason }: Reasoned): Promise<void> {
-  return onDocument(pool, id, version, ['check', 'match', 'post'], (db, document) =>
-    moveTo(db, id, 'parked', person.id, `Parked from ${TRAY_NAMES[document.tray]}: ${reason}`, { reason, parkedFrom: document.tray }),
+  return onDocument(pool, id, version, 'park', (db, document) =>
+    moveTo(db, id, 'park', 'parked', person.id, `Parked from ${TRAY_NAMES[document.tray]}: ${reason}`, {
+      reason,
+      parkedFrom: document.tray,
+    }),
   );
 }
 
 /** Puts a document aside that will not be paid. It is kept and can be taken up again. */
 export function turnAway(pool: Pool, id: number, person: Person, { version, reason }: Reasoned): Promise<void> {
-  return onDocument(pool, id, version, ['check', 'match', 'sign-off', 'post', 'parked'], async (db) => {
+  return onDocument(pool, id, version, 'turn-away', async (db) => {
     await withdrawApprovals(db, id);
-    await moveTo(db, id, 'turned-away', person.id, `Turned away: ${reason}`, { reason });
+    await moveTo(db, id, 'turn-away', 'turned-away', person.id, `Turned away: ${reason}`, { reason });
   });
 }
 
 /** Takes a resting document up again: a parked one where it was, a turned away one at Check. */
 export function takeUp(pool: Pool, id: number, person: Person, { version }: Versioned): Promise<void> {
-  return onDocument(pool, id, version, ['parked', 'filed', 'turned-away'], async (db, document) => {
-    const tray = document.tray === 'parked' ? (document.parkedFrom ?? 'check') : 'check';
-    await moveTo(db, id, tray, person.id, `Taken up again, to ${TRAY_NAMES[tray]}`);
+  return onDocument(pool, id, version, 'take-up', async (db, document) => {
+    const tray = takenUpTo(document.tray, document.parkedFrom);
+    await moveTo(db, id, 'take-up', tray, person.id, `Taken up again, to ${TRAY_NAMES[tray]}`);
   });
 }

@@ -1,7 +1,8 @@
+import { TRAYS, type Tray } from '@umber/core/documents';
 import { Router } from 'express';
 import { reasonedSchema, versionedSchema } from '@umber/contract/checking';
 import { idSchema } from '@umber/contract/documents';
-import { arrivalSearchSchema, traySchema, TRAYS, type Tray, type TrayCount, type TrayRows } from '@umber/contract/trays';
+import { arrivalSearchSchema, traySchema, type TrayCount, type TrayRows } from '@umber/contract/trays';
 import { documentView } from '../archive/view.js';
 import { personOf, withRight } from '../people/sessions.js';
 import type { Services } from '../services.js';

@@ -1,3 +1,4 @@
+import type { Tray } from '@umber/core/documents';
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type { KeepingView } from '@umber/contract/archive';
@@ -24,7 +25,7 @@ import type { CareView } from '@umber/contract/reading';
 import type { Arrangement, FileView } from '@umber/contract/separating';
 import type { AlikeChoice, AlikeSettled, AlikeView, SortingView } from '@umber/contract/sorting';
 import type { NewSupplier, SupplierView } from '@umber/contract/suppliers';
-import type { ArrivalRow, Tray, TrayCount, TrayRows } from '@umber/contract/trays';
+import type { ArrivalRow, TrayCount, TrayRows } from '@umber/contract/trays';
 import type { Observable } from 'rxjs';
 
 export interface OrderRow {

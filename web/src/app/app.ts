@@ -145,15 +145,19 @@ import { TopBar } from './top-bar';
     }
     .skip {
       position: absolute;
-      left: -999px;
       z-index: 60;
-      padding: 8px 14px;
+      left: 8px;
+      top: 6px;
+      width: 0;
+      height: 0;
+      overflow: hidden;
       background: var(--sheet);
       color: var(--ink);
     }
     .skip:focus {
-      left: 8px;
-      top: 6px;
+      width: auto;
+      height: auto;
+      padding: 8px 14px;
     }
     main:focus {
       outline: none;

@@ -1,3 +1,4 @@
+import { may } from '@umber/core/permissions';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Router } from '@angular/router';
 import type { DocumentView, LineView } from '@umber/contract/documents';
@@ -100,6 +101,8 @@ import { sessionFeature } from '../people/session.state';
       @if (asked()) {
         <button class="plain-button" type="button" (click)="sendBack()">Send back <kbd>B</kbd></button>
         <button class="plain-button main" type="button" [disabled]="busy()" (click)="approve()">Approve, next <kbd>Enter</kbd></button>
+      } @else if (mayFetch()) {
+        <button class="plain-button" type="button" (click)="sendBack()">Back to Check <kbd>B</kbd></button>
       }
     </footer>
   `,
@@ -166,6 +169,8 @@ export class ApprovalScreen {
   protected readonly asked = computed(() =>
     this.document().approvals.some((approval) => approval.state === 'asked' && approval.approverId === this.#person()?.id),
   );
+  /** Whoever checks may fetch it back while it waits for others. */
+  protected readonly mayFetch = computed(() => may(this.#person()?.role ?? 'auditor', 'check'));
   protected readonly waitingFor = computed(() =>
     this.document()
       .approvals.filter((approval) => approval.state === 'asked')
@@ -190,7 +195,7 @@ export class ApprovalScreen {
     const router = inject(Router);
     inject(Keys).use([
       { keys: 'Enter', does: 'approve, with a comment if you like', run: () => this.approve() },
-      { keys: 'b', does: 'send back with a comment', run: () => this.sendBack() },
+      { keys: 'b', does: 'send back with a comment, or fetch back to Check', run: () => this.sendBack() },
       this.turner.binding,
       { keys: 'Escape', does: 'back to the tray', run: () => void router.navigate(['/tray', 'sign-off']) },
     ]);
@@ -210,7 +215,11 @@ export class ApprovalScreen {
   }
 
   protected sendBack(): void {
-    if (!this.asked() || this.busy()) return;
+    if (this.busy()) return;
+    if (!this.asked()) {
+      if (this.mayFetch()) this.#waysOut.backToCheck();
+      return;
+    }
     this.#waysOut.ask(
       {
         title: 'Send back',

@@ -1,3 +1,4 @@
+import { may } from '@umber/core/permissions';
 import {
   afterRenderEffect,
   ChangeDetectionStrategy,
@@ -14,7 +15,6 @@ import {
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import type { DocumentView } from '@umber/contract/documents';
-import { may } from '@umber/contract/people';
 import type { Box } from '@umber/core/geometry';
 import { Store } from '@ngrx/store';
 import { linkHorizontal } from 'd3-shape';

@@ -1,6 +1,6 @@
+import type { HeaderField } from '@umber/core/documents';
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, viewChild } from '@angular/core';
 import type { DocumentView } from '@umber/contract/documents';
-import type { HeaderField } from '@umber/core/reading';
 import { inWords } from '../dates/day';
 import { CutOut } from '../documents/cut-out';
 import { Drafts } from '../drafts/drafts';

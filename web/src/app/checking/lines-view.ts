@@ -1,6 +1,6 @@
+import type { LineCell } from '@umber/core/documents';
 import { afterNextRender, ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal } from '@angular/core';
 import type { DocumentView, LineView } from '@umber/contract/documents';
-import type { LineCell } from '@umber/core/reading';
 import { Store } from '@ngrx/store';
 import { DocumentActions, type DocumentChange } from '../documents/document.state';
 import { PageSheet } from '../documents/page-sheet';

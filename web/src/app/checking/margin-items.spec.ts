@@ -1,5 +1,6 @@
+import { HEADER_FIELDS, type DocumentKind, type HeaderField } from '@umber/core/documents';
 import type { DocumentView, DoubtView, FieldView } from '@umber/contract/documents';
-import { HEADER_FIELDS, type DocumentKind, type HeaderField, type ReadValue } from '@umber/core/reading';
+import { type ReadValue } from '@umber/core/reading';
 import { asked, marginItems } from './margin-items';
 import { answersTo } from './questions';
 

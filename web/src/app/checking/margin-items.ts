@@ -1,7 +1,7 @@
+import { HEADER_FIELDS, type HeaderField } from '@umber/core/documents';
 import type { DocumentView, DoubtView } from '@umber/contract/documents';
 import type { Box } from '@umber/core/geometry';
 import { union } from '@umber/core/geometry';
-import { HEADER_FIELDS, type HeaderField } from '@umber/core/reading';
 import { FIELD_NAMES, isHeaderField, shownValue } from './questions';
 
 /** What stands in the margin for one field, for the lines, or for a doubt about the whole document. */

@@ -1,14 +1,6 @@
+import { holdsDate, holdsNumber, type HeaderField, type LineCell } from '@umber/core/documents';
 import { contains, overlapX, overlapY, type Box } from '@umber/core/geometry';
-import {
-  decimalMarkOf,
-  holdsDate,
-  holdsNumber,
-  readDate,
-  readNumber,
-  type HeaderField,
-  type LineCell,
-  type Word,
-} from '@umber/core/reading';
+import { decimalMarkOf, readDate, readNumber, type Word } from '@umber/core/reading';
 
 /** The words that a click or a dragged rectangle on the page means, in reading order. Points. */
 export function wordsAt(words: readonly Word[], area: Box): readonly Word[] {

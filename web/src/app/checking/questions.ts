@@ -1,8 +1,8 @@
+import { DOCUMENT_KINDS, HEADER_FIELDS, holdsDate, holdsNumber, type HeaderField, type LineCell } from '@umber/core/documents';
 import { printedIban } from '@umber/core/identifiers';
-import { DOCUMENT_KINDS, KIND_NAMES, type DocumentView, type DoubtView } from '@umber/contract/documents';
+import { KIND_NAMES, type DocumentView, type DoubtView } from '@umber/contract/documents';
 import type { Box } from '@umber/core/geometry';
 import { decimal, toAmount } from '@umber/core/money';
-import { HEADER_FIELDS, holdsDate, holdsNumber, type HeaderField, type LineCell } from '@umber/core/reading';
 import { fullDay } from '../dates/day';
 import { grouped } from '../money/grouped';
 

@@ -1,6 +1,6 @@
+import { checkSums } from '@umber/core/arithmetic';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { DocumentView } from '@umber/contract/documents';
-import { checkSums } from '@umber/core/checking';
 import { AmountPipe } from '../money/amount.pipe';
 import { currencySign } from '../money/grouped';
 

@@ -1,4 +1,5 @@
-import { holdsDate, holdsNumber, readDate, readNumber, type HeaderField, type LineCell } from '@umber/core/reading';
+import { holdsDate, holdsNumber, type HeaderField, type LineCell } from '@umber/core/documents';
+import { readDate, readNumber } from '@umber/core/reading';
 
 /** What a person typed as the value of a field, however they write dates and amounts; the server checks it again. */
 export function typedValue(field: HeaderField | LineCell, text: string): string {

@@ -37,7 +37,7 @@ export interface ReasonQuestion {
         </div>
       </mat-dialog-content>
       <mat-dialog-actions align="end">
-        <button type="button" class="plain-button" mat-dialog-close>Back <kbd>Esc</kbd></button>
+        <button type="button" class="plain-button" [mat-dialog-close]="undefined">Back <kbd>Esc</kbd></button>
         <button type="submit" class="plain-button main" [disabled]="form.invalid">{{ question.confirm }} <kbd>Enter</kbd></button>
       </mat-dialog-actions>
     </form>

@@ -1,8 +1,8 @@
+import { type DocumentKind, DOCUMENT_KINDS, mayIn, takenUpTo } from '@umber/core/documents';
+import { may } from '@umber/core/permissions';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import type { DocumentKind } from '@umber/core/reading';
-import { DOCUMENT_KINDS, KIND_NAMES, type DocumentView } from '@umber/contract/documents';
-import { may } from '@umber/contract/people';
+import { KIND_NAMES, type DocumentView } from '@umber/contract/documents';
 import { TRAY_NAMES } from '@umber/contract/trays';
 import { Store } from '@ngrx/store';
 import { dayText, todayIso } from '../dates/day';
@@ -43,7 +43,7 @@ import { TrailPanel } from './trail-panel';
           }
         </p>
       } @else if (rests() && mayCheck()) {
-        <button class="plain-button main" type="button" (click)="takeUp()">Take up again <kbd>Enter</kbd></button>
+        <button class="plain-button main" type="button" (click)="takeUp()">Take up again, to {{ backTo() }} <kbd>Enter</kbd></button>
       }
       @if (document().citations.length > 0) {
         <h2>Invoices it names</h2>
@@ -114,7 +114,9 @@ export class RestScreen {
   readonly #store = inject(Store);
   readonly #person = this.#store.selectSignal(sessionFeature.selectPerson);
   protected readonly name = computed(() => TRAY_NAMES[this.document().tray]);
-  protected readonly rests = computed(() => ['parked', 'filed', 'turned-away'].includes(this.document().tray));
+  protected readonly rests = computed(() => mayIn('take-up', this.document().tray));
+  /** Where taking it up leads. */
+  protected readonly backTo = computed(() => TRAY_NAMES[takenUpTo(this.document().tray, this.document().parkedFrom)]);
   protected readonly mayCheck = computed(() => may(this.#person()?.role ?? 'auditor', 'check'));
 
   constructor() {

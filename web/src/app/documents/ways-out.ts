@@ -18,6 +18,13 @@ const TURN_AWAY: ReasonQuestion = {
   suggestions: ['Not for us', 'Came before', 'Not an invoice'],
 };
 
+const BACK: ReasonQuestion = {
+  title: 'Back to Check',
+  text: 'It goes back to Check with what you say here as a question. What should be looked at?',
+  confirm: 'Back to Check',
+  suggestions: ['A value was read wrong', 'A line is missing', 'Wrong kind of document'],
+};
+
 /** The ways out that every working screen has, each with a reason. */
 @Injectable({ providedIn: 'root' })
 export class WaysOut {
@@ -52,6 +59,11 @@ export class WaysOut {
 
   park(): void {
     this.ask(PARK, 'park');
+  }
+
+  /** Fetches the open document back to Check. */
+  backToCheck(): void {
+    this.ask(BACK, 'send-back');
   }
 
   turnAway(): void {

@@ -1,8 +1,8 @@
+import { may } from '@umber/core/permissions';
 import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { SEND_TO, type ArrivalView, type Sending, type StepView } from '@umber/contract/intake';
-import { may } from '@umber/contract/people';
 import { TRAY_NAMES } from '@umber/contract/trays';
 import { Store } from '@ngrx/store';
 import { Api } from '../api';

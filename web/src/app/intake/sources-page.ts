@@ -1,6 +1,6 @@
+import { may } from '@umber/core/permissions';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { SOURCE_KIND_NAMES, type FolderSettings, type MailboxSettings, type SourceTry, type SourceView } from '@umber/contract/intake';
-import { may } from '@umber/contract/people';
 import { Store } from '@ngrx/store';
 import { Api } from '../api';
 import { ageText } from '../dates/day';

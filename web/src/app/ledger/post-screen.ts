@@ -1,8 +1,8 @@
+import { may } from '@umber/core/permissions';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked, viewChild } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import type { DocumentView } from '@umber/contract/documents';
 import type { EntryView } from '@umber/contract/ledger';
-import { may } from '@umber/contract/people';
 import { printedIban } from '@umber/core/identifiers';
 import { Store } from '@ngrx/store';
 import { Api } from '../api';
@@ -77,6 +77,7 @@ import { EntryTable } from './entry-table';
         <span class="gap"></span>
         <umber-pager [turner]="turner" />
         @if (mayPost()) {
+          <button class="plain-button" type="button" (click)="waysOut.backToCheck()">Back to Check <kbd>B</kbd></button>
           <button class="plain-button" type="button" (click)="waysOut.park()">Park <kbd>P</kbd></button>
           <button
             class="plain-button main"
@@ -155,6 +156,7 @@ export class PostScreen {
       { keys: 'Enter', does: 'post; then go to the next', run: () => (this.document().tray === 'posted' ? this.goOn() : this.post()) },
       { keys: 'c', does: 'confirm a new supplier', run: () => this.newSupplier()?.confirm() },
       this.turner.binding,
+      { keys: 'b', does: 'back to Check', run: () => this.mayPost() && this.document().tray === 'post' && this.waysOut.backToCheck() },
       { keys: 'p', does: 'park', run: () => this.mayPost() && this.document().tray === 'post' && this.waysOut.park() },
       { keys: 'Escape', does: 'back to the tray', run: () => void this.#router.navigate(['/tray', this.#tray() ?? 'post']) },
     ]);

@@ -1,8 +1,8 @@
+import { may } from '@umber/core/permissions';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import type { DocumentView, ExceptionView, LineView } from '@umber/contract/documents';
 import type { CodingLists, Proposals } from '@umber/contract/matching';
-import { may } from '@umber/contract/people';
 import { isDecimalString } from '@umber/core/money';
 import { Store } from '@ngrx/store';
 import { Api } from '../api';
@@ -90,6 +90,7 @@ export class MatchScreen {
       },
       { keys: 'n', does: 'put the supplier on file', run: () => this.current()?.code === 'supplier-unknown' && this.newSupplier() },
       this.turner.binding,
+      { keys: 'b', does: 'back to Check', run: () => this.mayMatch() && this.waysOut.backToCheck() },
       { keys: 'p', does: 'park', run: () => this.mayMatch() && this.waysOut.park() },
       { keys: 'x', does: 'turn away', run: () => this.mayMatch() && this.waysOut.turnAway() },
       { keys: 't', does: 'show or hide the trail', run: () => this.showTrail.update((shown) => !shown) },

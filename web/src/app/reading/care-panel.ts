@@ -1,7 +1,7 @@
+import { may } from '@umber/core/permissions';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
-import { may } from '@umber/contract/people';
 import { MOST_RISK, type CareView } from '@umber/contract/reading';
 import { Store } from '@ngrx/store';
 import { Api } from '../api';

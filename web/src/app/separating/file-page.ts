@@ -1,9 +1,10 @@
+import { mayIn } from '@umber/core/documents';
+import { may } from '@umber/core/permissions';
 import { CdkDrag, CdkDropList, CdkDropListGroup, type CdkDragDrop } from '@angular/cdk/drag-drop';
 import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, input, numberAttribute, signal } from '@angular/core';
 import { Router } from '@angular/router';
-import { may } from '@umber/contract/people';
-import { isUnsure, MAY_REARRANGE, type FileView, type PartView } from '@umber/contract/separating';
+import { isUnsure, type FileView, type PartView } from '@umber/contract/separating';
 import { TRAY_NAMES } from '@umber/contract/trays';
 import { Store } from '@ngrx/store';
 import { Api } from '../api';
@@ -140,7 +141,7 @@ export class FilePage {
     void this.#router.navigate(part && part.tray !== 'arriving' ? ['/document', from] : ['/tray', from ? 'check' : 'arriving']);
   }
 
-  protected readonly keepsPages = (part: PartView | null): boolean => part !== null && !MAY_REARRANGE.includes(part.tray);
+  protected readonly keepsPages = (part: PartView | null): boolean => part !== null && !mayIn('rearrange', part.tray);
   protected readonly picture = (page: number): string => this.#pictureOf(page, 'picture');
   protected readonly small = (page: number): string => this.#pictureOf(page, 'small');
   protected readonly quarters = (page: number): number => this.#now().turns[page] ?? 0;

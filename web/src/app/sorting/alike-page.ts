@@ -1,13 +1,13 @@
+import type { Tray, DocumentKind } from '@umber/core/documents';
+import { may } from '@umber/core/permissions';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, numberAttribute, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
 import { KIND_NAMES } from '@umber/contract/documents';
 import type { Proposal } from '@umber/contract/matching';
-import { may } from '@umber/contract/people';
 import type { AlikeAct, AlikeDocument, AlikeView } from '@umber/contract/sorting';
-import { TRAY_NAMES, type Tray } from '@umber/contract/trays';
-import type { DocumentKind } from '@umber/core/reading';
+import { TRAY_NAMES } from '@umber/contract/trays';
 import { Store } from '@ngrx/store';
 import { debounceTime, of, switchMap } from 'rxjs';
 import { Api } from '../api';

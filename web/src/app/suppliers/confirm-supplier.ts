@@ -1,5 +1,5 @@
+import { may } from '@umber/core/permissions';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
-import { may } from '@umber/contract/people';
 import type { SupplierView } from '@umber/contract/suppliers';
 import { Store } from '@ngrx/store';
 import { Api } from '../api';

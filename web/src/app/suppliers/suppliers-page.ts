@@ -1,7 +1,7 @@
+import { may } from '@umber/core/permissions';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, ReactiveFormsModule } from '@angular/forms';
-import { may } from '@umber/contract/people';
 import { Store } from '@ngrx/store';
 import { debounceTime, merge, startWith, Subject, switchMap } from 'rxjs';
 import { Api } from '../api';

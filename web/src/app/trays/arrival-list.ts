@@ -1,7 +1,9 @@
+import { may } from '@umber/core/permissions';
+import type { Tray } from '@umber/core/documents';
 import { ScrollingModule } from '@angular/cdk/scrolling';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { TRAY_NAMES, type ArrivalRow, type Tray } from '@umber/contract/trays';
+import { TRAY_NAMES, type ArrivalRow } from '@umber/contract/trays';
 import { Store } from '@ngrx/store';
 import { combineLatest, debounceTime, map, of, switchMap } from 'rxjs';
 import { Api } from '../api';
@@ -11,7 +13,6 @@ import { doneIn, stepText } from '../intake/step-words';
 import { UploadPanel } from '../intake/upload-panel';
 import { Keys } from '../keys/keys';
 import { sessionFeature } from '../people/session.state';
-import { may } from '@umber/contract/people';
 import { trayFeature } from './tray.state';
 
 const STATE: Readonly<Record<ArrivalRow['state'], string>> = {

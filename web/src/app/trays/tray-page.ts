@@ -1,7 +1,8 @@
+import { TRAYS, type Tray, OPEN_TRAYS, RESTING_TRAYS } from '@umber/core/documents';
 import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, input, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { MatSortModule, type Sort } from '@angular/material/sort';
-import { TRAY_NAMES, TRAYS, type Tray, type TrayRow } from '@umber/contract/trays';
+import { TRAY_NAMES, type TrayRow } from '@umber/contract/trays';
 import { Store } from '@ngrx/store';
 import { ageText, dayText, dueText, todayIso, inWords } from '../dates/day';
 import { Keys } from '../keys/keys';
@@ -257,11 +258,11 @@ export class TrayPage {
   protected readonly known = computed(() => TRAYS.find((tray) => tray === this.tray()) ?? 'check');
   protected readonly name = computed(() => TRAY_NAMES[this.known()]);
   protected readonly emptyText = computed(() => EMPTY_TEXT[this.known()]);
-  protected readonly works = computed(() => ['check', 'match', 'sign-off', 'post'].includes(this.known()));
+  protected readonly works = computed(() => OPEN_TRAYS.includes(this.known()));
   protected readonly askedTitle = computed(() =>
     this.known() === 'sign-off'
       ? 'Whose turn it is'
-      : ['parked', 'filed', 'turned-away'].includes(this.known())
+      : RESTING_TRAYS.includes(this.known())
         ? 'Why'
         : this.known() === 'posted'
           ? ''

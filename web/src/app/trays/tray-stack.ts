@@ -1,13 +1,12 @@
+import { TRAYS, type Tray, QUIET_TRAYS } from '@umber/core/documents';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { TRAY_NAMES, TRAYS, type Tray } from '@umber/contract/trays';
+import { TRAY_NAMES } from '@umber/contract/trays';
 import { Store } from '@ngrx/store';
 import { currencySign, grouped } from '../money/grouped';
 import { sessionFeature } from '../people/session.state';
 import { DemoPanel } from '../demo/demo-panel';
 import { trayFeature } from './tray.state';
-
-const RESTING: ReadonlySet<Tray> = new Set(['posted', 'parked', 'filed', 'turned-away']);
 
 /** The stack of letter trays at the left, each with its count and what presses. */
 @Component({
@@ -106,8 +105,9 @@ export class TrayStack {
     const sign = currencySign(this.session()?.company.currency ?? null);
     return TRAYS.map((tray) => {
       const count = byTray.get(tray);
-      const presses = !RESTING.has(tray) && (count?.due ?? 0) > 0;
-      const amount = count && count.amount !== '0' && !RESTING.has(tray) ? `${sign} ${grouped(count.amount.split('.')[0], 0)}` : '';
+      const presses = !QUIET_TRAYS.includes(tray) && (count?.due ?? 0) > 0;
+      const amount =
+        count && count.amount !== '0' && !QUIET_TRAYS.includes(tray) ? `${sign} ${grouped(count.amount.split('.')[0], 0)}` : '';
       const note = presses ? `${count?.due} due within a week` : amount;
       return { tray, name: TRAY_NAMES[tray], documents: count?.documents ?? 0, note, presses };
     });

@@ -1,5 +1,6 @@
+import type { Tray } from '@umber/core/documents';
 import { jest } from '@jest/globals';
-import type { LiveNews, Tray, TrayCount, TrayRow, TrayRows } from '@umber/contract/trays';
+import type { LiveNews, TrayCount, TrayRow, TrayRows } from '@umber/contract/trays';
 import { of, Subject, throwError } from 'rxjs';
 import type { Api } from '../api';
 import { Slices } from '../fixtures/slices';

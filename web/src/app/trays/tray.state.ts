@@ -1,4 +1,5 @@
-import type { ArrivalRow, LiveNews, Tray, TrayCount, TrayRow } from '@umber/contract/trays';
+import type { Tray } from '@umber/core/documents';
+import type { ArrivalRow, LiveNews, TrayCount, TrayRow } from '@umber/contract/trays';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
 import { joined } from './order';
 import type { RowSort } from './sort-rows';

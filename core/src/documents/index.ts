@@ -1,0 +1,3 @@
+export * from './fields.js';
+export * from './kinds.js';
+export * from './trays.js';

@@ -1,0 +1,231 @@
+import { addDays, daysBetween, type IsoDate } from '../../dates/index.js';
+import { middleY, type Box } from '../../geometry/index.js';
+import type { LabelledRows } from './candidates.js';
+import { LEXICONS } from '../language/lexicon/index.js';
+import { fold } from '../language/phrases.js';
+import { dateSpans, identifierSpans, type DateSpan, type Span } from '../print/spans.js';
+import type { PageWords, Row } from '../print/words.js';
+
+/** A value of one head field before the joint choice; best first in every list. */
+export interface Found {
+  readonly value: string;
+  readonly score: number;
+  readonly page: number | null;
+  readonly box: Box | null;
+  readonly evidence: string;
+  /** A date whose day and month could be swapped: the other reading. */
+  readonly swapped?: IsoDate | null;
+}
+
+/** The document's own number. A `#` number in the head counts where nothing is labelled. */
+export function invoiceNumbers(labelled: LabelledRows, rows: readonly Row[], pages: readonly PageWords[]): Found[] {
+  const found = identifiers(labelled, 'invoiceNumber');
+  for (const row of rows.slice(0, 40)) {
+    for (const run of row.runs) {
+      const first = run.words[0].text;
+      if (/^#[\p{L}\d]/u.test(first) && run.words.length <= 2 && middleY(run.box) < (pages[0]?.height ?? 842) / 2) {
+        found.push({ value: first.slice(1), score: 0.78, page: run.page, box: run.words[0], evidence: 'a number with # in the head' });
+      }
+    }
+  }
+  return distinct(found);
+}
+
+/** The buyer's order number. */
+export function orderReferences(labelled: LabelledRows): Found[] {
+  return distinct(identifiers(labelled, 'orderReference'));
+}
+
+/** The number of a document that is no invoice. */
+export function ownNumbers(labelled: LabelledRows): Found[] {
+  return distinct(
+    labelled
+      .candidates('ownNumber', identifierSpans)
+      .filter((candidate) => candidate.relation !== 'below' || candidate.label.from === 0)
+      .map((candidate) => at(candidate.span, candidate.score, `${candidate.relation} “${candidate.label.phrase}”`)),
+  );
+}
+
+/** Dates that stand alone in the head of a letter, or behind a label in one run; not those of a table. */
+export function letterDates(labelled: LabelledRows, rows: readonly Row[], pages: readonly PageWords[]): Found[] {
+  const delivered = labelled.candidates('other', dateSpans).filter(({ relation }) => relation === 'same run' || relation === 'right of');
+  const alone = issueDates(labelled, rows, pages).filter((found) => !found.evidence.startsWith('below'));
+  return alone.length > 0
+    ? alone
+    : distinct(delivered.map(({ span, score, label, relation }) => dated(span, score, `${relation} “${label.phrase}”`)));
+}
+
+function identifiers(labelled: LabelledRows, meaning: 'invoiceNumber' | 'orderReference'): Found[] {
+  const elsewhere = (
+    ['other', meaning === 'invoiceNumber' ? 'orderReference' : 'invoiceNumber', 'sellerTaxId', 'payTo', 'terms'] as const
+  ).flatMap((other) => labelled.candidates(other, identifierSpans));
+  return labelled.candidates(meaning, identifierSpans).flatMap((candidate) => {
+    const rival = elsewhere.filter((other) => sameSpan(other.span, candidate.span)).reduce((most, other) => Math.max(most, other.score), 0);
+    if (rival > candidate.score + 0.01) return [];
+    const bare = candidate.label.phrase.split(' ').length === 1 && candidate.relation !== 'same run' ? 0.1 : 0;
+    const letters = /^\d+$/.test(candidate.span.text) && candidate.span.text.length < 3 ? 0.2 : 0;
+    return [at(candidate.span, candidate.score - bare - letters - rival * 0.05, `${candidate.relation} “${candidate.label.phrase}”`)];
+  });
+}
+
+/** Issue dates: labelled ones, then a date that stands alone in the upper half, as in a letter. */
+export function issueDates(labelled: LabelledRows, rows: readonly Row[], pages: readonly PageWords[]): Found[] {
+  const others = [...labelled.candidates('other', dateSpans), ...labelled.candidates('dueDate', dateSpans)];
+  const found = labelled.candidates('issueDate', dateSpans).flatMap((candidate) => {
+    const rival = others.some((other) => sameSpan(other.span, candidate.span) && other.score > candidate.score);
+    return rival ? [] : [dated(candidate.span, candidate.score, `${candidate.relation} “${candidate.label.phrase}”`)];
+  });
+  for (const number of labelled.candidates('invoiceNumber', identifierSpans)) {
+    if (number.relation !== 'same run') continue;
+    const date = dateSpans(number.span.run).find((span) => span.from >= number.span.to && span.from - number.span.to <= 3);
+    if (date) found.push(dated(date, 0.8, 'behind the number in a sentence'));
+  }
+  const half = (pages[0]?.height ?? 842) * 0.5;
+  for (const row of rows.filter((candidate) => candidate.page === pages[0]?.page && middleY(candidate.box) < half)) {
+    for (const run of row.runs) {
+      const span = dateSpans(run)[0];
+      if (!span || span.to !== run.words.length || span.from > 3 || others.some((other) => sameSpan(other.span, span))) continue;
+      if (span.from === 0 || /,$|den$|le$/.test(run.words[span.from - 1].text))
+        found.push(dated(span, 0.72, 'a date that stands alone in the head'));
+    }
+  }
+  return distinct(found);
+}
+
+const DUE_WORDS = LEXICONS.flatMap((lexicon) => lexicon.words.dueSentence)
+  .sort((a, b) => b.length - a.length)
+  .map((words) => fold(words));
+const EARLY_PAYMENT = /skonto|discount|escompte|korting|sconto|descuento|rabatt/i;
+
+/** Due dates: labelled ones, then "by <date>" in a sentence that is not about an early payment discount. */
+export function dueDates(labelled: LabelledRows, rows: readonly Row[]): Found[] {
+  const found = labelled
+    .candidates('dueDate', dateSpans)
+    .filter((candidate) => !EARLY_PAYMENT.test(candidate.span.run.text))
+    .map((candidate) => dated(candidate.span, candidate.score, `${candidate.relation} “${candidate.label.phrase}”`));
+  for (const row of rows) {
+    for (const run of row.runs) {
+      if (EARLY_PAYMENT.test(run.text)) continue;
+      for (const span of dateSpans(run)) {
+        const before = fold(
+          run.words
+            .slice(0, span.from)
+            .map((word) => word.text)
+            .join(' '),
+        );
+        const word = DUE_WORDS.find((phrase) => before.endsWith(` ${phrase}`) || before === phrase);
+        if (word) found.push(dated(span, 0.8, `“${word}” before it in a sentence`));
+      }
+    }
+  }
+  return distinct(found);
+}
+
+/** A date on the page that may be the due date though no label says so; those that a label gives another meaning are not. */
+export function unlabelledDue(labelled: LabelledRows, rows: readonly Row[], issueDate: IsoDate): string | null {
+  const others = labelled.candidates('other', dateSpans);
+  for (const row of rows)
+    for (const run of row.runs)
+      for (const span of dateSpans(run))
+        if (span.date.value > issueDate && sensible(issueDate, span.date.value) && !others.some((other) => sameSpan(other.span, span)))
+          return span.text;
+  return null;
+}
+
+/** Terms of every language as patterns over folded text; the group is the number of days. */
+const TERMS = LEXICONS.flatMap((lexicon) =>
+  lexicon.words.termsDays.map((terms) => new RegExp(`(?:^|\\s)${fold(terms.replace('{n}', '7')).replace('7', '(\\d{1,3})')}(?:\\s|$)`)),
+);
+
+/** The due date that printed payment terms give, counted from the issue date. */
+export function dueByTerms(rows: readonly Row[], issueDate: IsoDate): Found | null {
+  for (const row of rows) {
+    for (const run of row.runs) {
+      if (/\d/.test(run.text) && !EARLY_PAYMENT.test(run.text)) {
+        const text = fold(run.text);
+        const match = TERMS.map((pattern) => pattern.exec(text)).find((hit) => hit !== null);
+        const about = run.words.length <= 5 || /term|zahl|pay|betal|règl|regl|pag|płat|zahlung/i.test(run.text);
+        if (match && about && Number(match[1]) <= 180) {
+          return {
+            value: addDays(issueDate, Number(match[1])),
+            score: 0.85,
+            page: run.page,
+            box: run.box,
+            evidence: `terms of ${match[1]} days from the issue date`,
+          };
+        }
+      }
+    }
+  }
+  return null;
+}
+
+/** How the day and month of an ambiguous date were told apart; `unsure` where nothing tells. */
+export interface DayMonthOrder {
+  readonly monthFirst: boolean;
+  readonly unsure: boolean;
+  readonly reason: string;
+}
+
+/**
+ * Which order day and month have on this document: a date with a day above 12 tells; else the seller's country
+ * (`american`, null where unknown); else month-first only where it makes the due date follow the issue date.
+ */
+export function dayMonthOrder(
+  rows: readonly Row[],
+  american: boolean | null,
+  issue: Found | undefined,
+  due: Found | undefined,
+): DayMonthOrder {
+  for (const row of rows) {
+    for (const run of row.runs) {
+      for (const span of dateSpans(run)) {
+        const numeric = /^(\d{1,2})[./-](\d{1,2})[./-]\d/.exec(span.text);
+        if (numeric && Number(numeric[1]) > 12) return { monthFirst: false, unsure: false, reason: `day first, as in ${span.text}` };
+        if (numeric && Number(numeric[2]) > 12) return { monthFirst: true, unsure: false, reason: `month first, as in ${span.text}` };
+        if (/^\d{1,2}\.\d{1,2}\./.test(span.text)) return { monthFirst: false, unsure: false, reason: 'day first, written with dots' };
+      }
+    }
+  }
+  if (american === true) return { monthFirst: true, unsure: false, reason: 'month first, as in the seller’s country' };
+  if (american === false) return { monthFirst: false, unsure: false, reason: 'day first, as in the seller’s country' };
+  const dayFits = issue && due ? sensible(issue.value, due.value) : null;
+  const monthFits = issue && due ? sensible(issue.swapped ?? issue.value, due.swapped ?? due.value) : null;
+  if (dayFits === false && monthFits === true)
+    return { monthFirst: true, unsure: true, reason: 'month first: the due date then follows the issue date' };
+  return { monthFirst: false, unsure: dayFits !== true || monthFits === true, reason: 'day first' };
+}
+
+/** Days from issue to due, or null; more than half a year or before the issue makes no sense for an invoice. */
+export function sensible(issue: IsoDate, due: IsoDate): boolean {
+  const days = daysBetween(issue, due);
+  return days >= 0 && days <= 184;
+}
+
+const at = (span: Span, score: number, evidence: string): Found => ({
+  value: span.text,
+  score,
+  page: span.run.page,
+  box: span.box,
+  evidence,
+});
+const dated = (span: DateSpan, score: number, evidence: string): Found => ({
+  value: span.date.value,
+  score,
+  page: span.run.page,
+  box: span.box,
+  evidence,
+  swapped: span.date.swapped,
+});
+const sameSpan = (a: Span, b: Span): boolean => a.run === b.run && a.from < b.to && b.from < a.to;
+
+/** One entry a value, the best; a value printed twice gains. */
+function distinct(found: readonly Found[]): Found[] {
+  const best = new Map<string, Found>();
+  for (const one of [...found].sort((a, b) => b.score - a.score)) {
+    const known = best.get(one.value);
+    if (!known) best.set(one.value, one);
+    else if (known.box?.y !== one.box?.y) best.set(one.value, { ...known, score: Math.min(0.99, known.score + 0.02) });
+  }
+  return [...best.values()].sort((a, b) => b.score - a.score);
+}

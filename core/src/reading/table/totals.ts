@@ -1,0 +1,239 @@
+import { ROUNDING, totalsFit } from '../../arithmetic/index.js';
+import { Decimal, decimal, sum, toAmount, within } from '../../money/index.js';
+import type { Candidate, LabelledRows } from '../header/candidates.js';
+import type { LabelMeaning } from '../language/lexicon/index.js';
+import type { DecimalMark } from '../print/numbers.js';
+import { numberSpans, type NumberSpan } from '../print/spans.js';
+import type { Row, Run } from '../print/words.js';
+
+/** An amount that may be one of the totals. */
+export interface TotalCandidate {
+  readonly value: Decimal;
+  readonly score: number;
+  readonly span: NumberSpan | null;
+  readonly evidence: string;
+  /** Whether it is not what the readers of a scan held for likeliest, but makes the sums right. */
+  readonly repaired?: boolean;
+}
+
+export type TotalField = 'netTotal' | 'taxTotal' | 'grossTotal' | 'amountDue';
+
+/** The consistent choice of the totals and what speaks for it. */
+export interface Totals {
+  readonly chosen: Readonly<Record<TotalField, TotalCandidate | null>>;
+  /** Net + tax = gross holds on the page (EN 16931 BR-CO-15). */
+  readonly addsUp: boolean;
+  /** The amount due follows from gross, payments and balances (BR-CO-16), or is the gross total. */
+  readonly dueExplained: boolean;
+  readonly discount: Decimal | null;
+  readonly carriage: Decimal | null;
+  readonly paid: Decimal | null;
+  /** All candidates by field, best first: the alternatives a person is offered. */
+  readonly candidates: Readonly<Record<TotalField, readonly TotalCandidate[]>>;
+}
+
+/**
+ * Chooses net, tax, gross and amount due together. `lineSum` is the sum of the net line amounts, null without lines;
+ * `lineTax` the tax by the lines' own rates, null where one has none.
+ */
+export function chooseTotals(
+  labelled: LabelledRows,
+  rows: readonly Row[],
+  mark: DecimalMark,
+  lineSum: Decimal | null,
+  lineTax: Decimal | null = null,
+): Totals {
+  const spansOf = (run: Run) => numberSpans(run, mark).filter((span) => !span.percent && span.number.places <= 2 && looksLikeAmount(span));
+  const of = (meaning: LabelMeaning, above = false): TotalCandidate[] =>
+    strongest(labelled.candidates(meaning, spansOf, { above }).flatMap((candidate) => asTotals(candidate, rows)));
+  const net = of('netTotal');
+  const goods = of('goodsTotal');
+  const tax = withRateSums(labelled, of('taxTotal'));
+  const gross = of('grossTotal', true);
+  const due = of('amountDue', true);
+  const paid = of('paid').map((c) => ({ ...c, value: c.value.abs() }));
+  const previous = of('previousBalance');
+  const discounts = of('documentDiscount').map((c) => ({ ...c, value: c.value.abs() }));
+  const carriages = of('carriage').map((c) => ({ ...c, value: c.value.abs() }));
+  // A dear label may be missing: what is labelled as due can be the invoice total, and the goods total the net.
+  const grossPool = strongest([...gross, ...due.map((c) => ({ ...c, score: c.score - 0.25 }))]);
+  const netPool = strongest([...net, ...goods.map((c) => ({ ...c, score: c.score - 0.3 }))]);
+
+  let best = {
+    score: -Infinity,
+    net: null as TotalCandidate | null,
+    tax: null as TotalCandidate | null,
+    gross: null as TotalCandidate | null,
+    addsUp: false,
+  };
+  for (const g of orNull(grossPool, 8)) {
+    for (const n of orNull(netPool, 6)) {
+      for (const t of orNull(tax, 6)) {
+        if (sameSpan(g, n) || sameSpan(g, t) || sameSpan(n, t)) continue;
+        const addsUp = g !== null && n !== null && t !== null && totalsFit(n.value, t.value, g.value);
+        let score = (g?.score ?? 0) + (n?.score ?? 0) + (t?.score ?? 0);
+        if (g && n && t) score += addsUp ? 2 : -0.7;
+        else if (g && n) score += within(g.value, n.value, ROUNDING.total) ? 0.2 : -0.6;
+        if (n && lineSum) score += netFitsLines(n.value, lineSum, discounts, carriages) ? 0.8 : 0;
+        if (g && !n && !t && lineSum && within(lineSum, g.value, ROUNDING.total)) score += 0.4;
+        if (score > best.score) best = { score, net: n, tax: t, gross: g, addsUp };
+      }
+    }
+  }
+  const derived = unreadTax(best, rows, mark, lineTax);
+  if (derived) best = { ...best, tax: derived, addsUp: true };
+  const { gross: g } = best;
+  const chosenDue = chooseDue(g, due, paid, previous);
+  const discount = discounts.find((c) => best.net && lineSum && netFitsLines(best.net.value, lineSum, [c], carriages))?.value ?? null;
+  const carriage =
+    carriages.find(
+      (c) =>
+        best.net && lineSum && !within(best.net.value, lineSum, ROUNDING.total) && netFitsLines(best.net.value, lineSum, discounts, [c]),
+    )?.value ?? null;
+  const paidChosen =
+    paid.find((c) => g && chosenDue.due && within(g.value.minus(c.value), chosenDue.due.value, ROUNDING.total))?.value ?? null;
+  return {
+    chosen: { netTotal: best.net, taxTotal: best.tax, grossTotal: g, amountDue: chosenDue.due },
+    addsUp: best.addsUp,
+    dueExplained: chosenDue.explained,
+    discount: best.net && lineSum && within(best.net.value, lineSum, ROUNDING.total) ? null : discount,
+    carriage,
+    paid: paidChosen,
+    candidates: { netTotal: netPool, taxTotal: tax, grossTotal: grossPool, amountDue: due },
+  };
+}
+
+/**
+ * The tax that net and total leave, where none was read that fits and a rate on the page, or the lines' own rates, give the same.
+ * A text layer's tax that does not fit is the supplier's slip, and stays.
+ */
+function unreadTax(
+  { net, tax, gross, addsUp }: { net: TotalCandidate | null; tax: TotalCandidate | null; gross: TotalCandidate | null; addsUp: boolean },
+  rows: readonly Row[],
+  mark: DecimalMark,
+  lineTax: Decimal | null,
+): TotalCandidate | null {
+  const scanned = tax === null || tax.span?.run.words[0].score !== undefined;
+  if (addsUp || !net || !gross || !scanned) return null;
+  const left = gross.value.minus(net.value);
+  if (left.isZero()) return null;
+  const rate = printedRates(rows, mark).find((percent) => within(net.value.times(percent).div(100), left, ROUNDING.total));
+  const fits = rate ?? (lineTax && within(lineTax, left, ROUNDING.taxed));
+  if (!fits) return null;
+  return {
+    value: left,
+    score: Math.min(net.score, gross.score),
+    span: null,
+    evidence: rate ? `the total less the net, as ${rate.toString()} % gives it` : 'the total less the net, as the lines’ rates give it',
+  };
+}
+
+/** The percentages above zero that stand on the page. */
+export function printedRates(rows: readonly Row[], mark: DecimalMark): Decimal[] {
+  const rates = rows.flatMap((row) =>
+    row.runs.flatMap((run) => (run.text.includes('%') ? numberSpans(run, mark).filter(({ percent }) => percent) : [])),
+  );
+  return rates.map(({ number }) => decimal(number.value)).filter((rate) => rate.gt(0));
+}
+
+/** Whether the net total is the sum of the lines less a discount plus carriage, any of them absent. */
+export function netFitsLines(
+  net: Decimal,
+  lineSum: Decimal,
+  discounts: readonly { value: Decimal }[],
+  carriages: readonly { value: Decimal }[],
+): boolean {
+  const zero = { value: new Decimal(0) };
+  return [zero, ...discounts].some((d) =>
+    [zero, ...carriages].some((c) => within(lineSum.abs().minus(d.value).plus(c.value), net.abs(), ROUNDING.total)),
+  );
+}
+
+function looksLikeAmount(span: NumberSpan): boolean {
+  return span.number.places === 2 || span.number.signed || (span.number.places === 0 && /^\d{1,3}([.,'’ ]\d{3})+$/.test(span.text));
+}
+
+/** Less than what the readers held for likeliest, so that only sums that come right choose another reading. */
+const REPAIR = 0.4;
+
+function asTotals(candidate: Candidate<NumberSpan>, rows: readonly Row[]): TotalCandidate[] {
+  const { span, label, relation } = candidate;
+  const row = rows.find((other) => other.index === label.run.row);
+  const rightmost = row?.runs.at(-1) === span.run ? 0.02 : 0;
+  const bracketed = /^\(.*\)$/.test(span.text) ? -0.3 : 0;
+  const depth = (0.05 * label.run.row) / Math.max(1, rows[rows.length - 1]?.index ?? 1);
+  const score = candidate.score + rightmost + bracketed + depth;
+  const evidence = `${relation} “${label.phrase}”`;
+  return [
+    { value: decimal(span.number.value), span, score, evidence },
+    ...span.others.map((other) => ({ value: decimal(other.value), span, score: score - REPAIR, evidence, repaired: true })),
+  ];
+}
+
+/** The sum of the tax amounts that stand with a rate, where there are several: the printed total may be missing. */
+function withRateSums(labelled: LabelledRows, tax: readonly TotalCandidate[]): TotalCandidate[] {
+  const byRow = new Map<number, TotalCandidate>();
+  for (const candidate of tax) {
+    const run = candidate.span?.run;
+    if (!run) continue;
+    const rated = labelled.onRow(run.row).some((label) => label.meaning === 'taxTotal' && /%/.test(label.run.text));
+    const inLine = byRow.get(run.row);
+    if (rated && (!inLine || candidate.score > inLine.score)) byRow.set(run.row, candidate);
+  }
+  if (byRow.size < 2) return [...tax];
+  const parts = [...byRow.values()];
+  const value = sum(parts.map((part) => part.value));
+  const printed = tax.some((candidate) => candidate.value.eq(value) && candidate.span && !byRow.has(candidate.span.run.row));
+  if (printed) return [...tax];
+  return [{ value, score: 0.85, span: parts[parts.length - 1].span, evidence: `sum of ${parts.length} tax amounts` }, ...tax];
+}
+
+function chooseDue(
+  gross: TotalCandidate | null,
+  due: readonly TotalCandidate[],
+  paid: readonly TotalCandidate[],
+  previous: readonly TotalCandidate[],
+) {
+  if (!gross) return { due: due[0] ?? null, explained: false };
+  let best: { due: TotalCandidate | null; explained: boolean; score: number } = {
+    due: { ...gross, evidence: 'the invoice total: nothing else is said about the amount to pay' },
+    explained: true,
+    score: 0.3,
+  };
+  for (const candidate of due) {
+    const same = within(candidate.value, gross.value, ROUNDING.total);
+    const lessPaid = paid.some((p) => within(gross.value.minus(p.value), candidate.value, ROUNDING.total));
+    const withBalance = previous.some(
+      (b) =>
+        within(gross.value.plus(b.value), candidate.value, ROUNDING.total) ||
+        paid.some((p) => within(gross.value.plus(b.value).minus(p.value), candidate.value, ROUNDING.total)),
+    );
+    const explained = same || lessPaid || withBalance;
+    const score = candidate.score + (explained ? 1 : 0) + (lessPaid || withBalance ? 0.1 : 0);
+    if (score > best.score) best = { due: candidate, explained, score };
+  }
+  return best;
+}
+
+/** Each amount once a place: a total printed twice counts once, readings of one place that differ each. */
+function strongest(candidates: readonly TotalCandidate[]): TotalCandidate[] {
+  const kept: TotalCandidate[] = [];
+  for (const candidate of [...candidates].sort((a, b) => b.score - a.score)) {
+    const twin = kept.find(
+      (other) => other.value.eq(candidate.value) && (other.span?.box.y === candidate.span?.box.y || other.evidence === candidate.evidence),
+    );
+    if (!twin) kept.push(candidate);
+  }
+  return kept;
+}
+
+const orNull = (list: readonly TotalCandidate[], most: number): (TotalCandidate | null)[] => [...list.slice(0, most), null];
+const sameSpan = (a: TotalCandidate | null, b: TotalCandidate | null): boolean =>
+  a !== null && b !== null && a.span !== null && a.span.run === b.span?.run && a.span.from === b.span.from;
+
+/** A total as a decimal string with its printed digits. */
+export function totalText(candidate: TotalCandidate): string {
+  return candidate.span && decimal(candidate.span.number.value).eq(candidate.value)
+    ? candidate.span.number.value
+    : toAmount(candidate.value);
+}
