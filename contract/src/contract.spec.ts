@@ -134,7 +134,7 @@ describe('what is asked of the server', () => {
   });
 
   it('knows a boundary that is a question', () => {
-    const at = (probability: number) => isUnsure({ before: 2, probability, reasons: [] });
+    const at = (probability: number) => isUnsure({ before: 2, probability, signs: [] });
     expect([0.02, 0.3, 0.5, 0.8, 0.97].map(at)).toEqual([false, true, true, true, false]);
   });
 });

@@ -84,7 +84,7 @@ function shown(reading: DocumentReading, offset: number): unknown {
     kind: reading.kind === 'order-confirmation' ? 'other' : reading.kind,
     fields: Object.fromEntries(Object.entries(reading.fields).map(([name, read]) => [name, value(read)])),
     lines: reading.lines.map((line) => Object.fromEntries(LINE_CELLS.map((name) => [name, value(line[name])]))),
-    doubts: reading.doubts,
+    doubts: reading.doubts.map(({ field, line, question: { code, ...about } }) => ({ field, line, reason: code, ...about })),
   };
 }
 

@@ -67,7 +67,7 @@ describe('documents of an unknown supplier that look alike', () => {
       const document = await view(id);
       expect(document.supplier.name).toBe('Tarnside Lubricants Ltd');
       expect(document.alike).toBeNull();
-      expect(document.trail.map((step: { sentence: string }) => step.sentence)).toContain('Supplier: Tarnside Lubricants Ltd');
+      expect(document.trail.map((step: { act: { code: string } }) => step.act.code)).toContain('supplier-chosen');
     }
     expect((await view(ids[2])).tray).toBe('parked');
     expect((await clerk.send('GET', `/api/alike/${ids[0]}`)).body.message).toBe('These documents are settled already.');
@@ -80,16 +80,16 @@ describe('documents of an unknown supplier that look alike', () => {
     await post(fifth, { act: 'kind', kind: 'delivery-note' });
     expect(await view(fifth)).toMatchObject({ tray: 'filed', kind: 'delivery-note' });
     await post(sixth, { act: 'turn-away', reason: 'not for us' });
-    expect(await view(sixth)).toMatchObject({ tray: 'turned-away', reason: 'not for us' });
+    expect(await view(sixth)).toMatchObject({ tray: 'turned-away', reason: { code: 'said', text: 'not for us' } });
   });
 
   it('want a sensible choice', async () => {
     const seventh = await read(37);
     const { version, kind, doubts } = await view(seventh);
     // One like it was sorted as a delivery note, but it says that it is an invoice: that is asked.
-    expect([kind, doubts.map((doubt: { reason: string }) => doubt.reason)]).toEqual([
+    expect([kind, doubts]).toMatchObject([
       'invoice',
-      ['Its page says invoice, but one like it was sorted as delivery note.'],
+      [{ field: 'kind', question: { code: 'kind-sorted-otherwise', titled: 'invoice', kind: 'delivery-note', examples: 1 } }],
     ]);
     const { rows } = await server.pool.query('select group_id from looks where document_id = $1', [seventh]);
     const send = (body: unknown) => clerk.send('POST', `/api/alike/${rows[0].group_id}`, body);

@@ -86,7 +86,7 @@ describe('mail that arrives', () => {
     const document = await clerk.ok('GET', `/api/documents/${second.files[0].documents[0].id}`);
     expect(document).toMatchObject({
       tray: 'turned-away',
-      reason: `The very same file came before, as document ${first.files[0].documents[0].id}.`,
+      reason: { code: 'same-file', document: first.files[0].documents[0].id },
     });
   });
 
@@ -118,7 +118,9 @@ describe('mail that arrives', () => {
       const view = await clerk.ok('GET', `/api/documents/${found.files[0].documents[0].id}`);
       return view.tray === 'check' && view;
     });
-    expect(document.doubts).toMatchObject([{ field: null, line: null, reason: expect.stringContaining('damaged') }]);
+    expect(document.doubts).toMatchObject([
+      { field: null, line: null, question: { code: 'as-worded', text: expect.stringContaining('damaged') } },
+    ]);
     const file = await clerk.send('GET', `/api/documents/${document.id}/file`);
     expect(file.body).toContain('this is not one');
   });

@@ -24,8 +24,13 @@ describe('the clerk’s tools at Check', () => {
     document = await clerk.ok('PUT', at(document, `lines/${lines}/description`), { version: document.version, value: 'Carriage' });
     document = await clerk.ok('POST', at(document, `lines/${lines}/remove`), { version: document.version });
     expect(document.lines).toHaveLength(lines);
-    expect(document.trail.slice(0, 4).map((entry: { act: string }) => entry.act)).toEqual(['removed', 'changed', 'added', 'changed']);
-    expect(document.trail[0].before).toMatchObject({ description: 'Carriage' });
+    expect(document.trail.slice(0, 4).map(({ act }: { act: { code: string } }) => act.code)).toEqual([
+      'line-removed',
+      'cell-changed',
+      'line-added',
+      'cell-changed',
+    ]);
+    expect(document.trail[0].act.before).toMatchObject({ description: 'Carriage' });
     expect(await clerk.send('POST', at(document, `lines/${lines}/remove`), { version: document.version })).toMatchObject({ status: 404 });
   });
 
@@ -101,7 +106,7 @@ describe('the clerk’s tools at Check', () => {
       body: { message: 'Say why, in a few words.' },
     });
     document = await clerk.ok('POST', at(document, 'turn-away'), { version: document.version, reason: 'Not for us' });
-    expect(document).toMatchObject({ tray: 'turned-away', reason: 'Not for us' });
+    expect(document).toMatchObject({ tray: 'turned-away', reason: { code: 'said', text: 'Not for us' } });
     const { rows } = await clerk.ok('GET', '/api/trays/turned-away');
     expect(rows[0]).toMatchObject({ id: document.id, asked: ['Not for us'] });
     document = await clerk.ok('POST', at(document, 'take-up'), { version: document.version });
@@ -134,10 +139,10 @@ describe('the clerk’s tools at Check', () => {
 
   it('a supplier that is not certain is chosen, then matched', async () => {
     let document = await arrived(server, clerk, 'elsterfurt', 0, { taxIdSlip: true, part: 0.1 });
-    expect(document.doubts).toMatchObject([{ field: 'sellerTaxId', reason: expect.stringContaining('check digits') }]);
+    expect(document.doubts).toMatchObject([{ field: 'sellerTaxId', question: { code: 'check-digits-wrong' } }]);
     document = await clerk.ok('POST', at(document, `doubts/${document.doubts[0].id}/settle`), { version: document.version });
     document = await clerk.ok('POST', at(document, 'settle'), { version: document.version });
-    expect(document.exceptions).toMatchObject([{ code: 'supplier-unknown' }]);
+    expect(document.exceptions).toMatchObject([{ facts: { code: 'supplier-unknown' } }]);
     const refused = await clerk.send('POST', at(document, `exceptions/${document.exceptions[0].id}/accept`), {
       version: document.version,
       reason: 'sure',

@@ -15,7 +15,7 @@ describe('the way of an invoice', () => {
 
   it('with a price variance leads over a reason and the manager to a balanced entry', async () => {
     let document = await arrived(server, clerk, 'hartscale', 0, { dearer: 6.5 });
-    expect(document).toMatchObject({ tray: 'match', exceptions: [{ code: 'price', line: 0 }] });
+    expect(document).toMatchObject({ tray: 'match', exceptions: [{ facts: { code: 'price' }, line: 0 }] });
     document = await clerk.ok('POST', at(document, `exceptions/${document.exceptions[0].id}/accept`), {
       version: document.version,
       reason: 'New price list',
@@ -30,19 +30,19 @@ describe('the way of an invoice', () => {
     expect(entry.lines.map((line: { account: string }) => line.account)).toEqual(['2150', '5900', '1320', '2100']);
     const again = await controller.ok('GET', `/api/documents/${document.id}`);
     expect(again).toMatchObject({ tray: 'posted', entryNumber: entry.number });
-    expect(again.trail.map((one: { act: string }) => one.act)).toEqual([
+    expect(again.trail.map(({ act }: { act: { code: string } }) => act.code)).toEqual([
       'moved',
       'posted',
       'moved',
       'approved',
       'moved',
-      'accepted',
+      'exception-accepted',
       'moved',
-      'exception',
-      'matched',
-      'matched',
+      'exception-raised',
+      'order-recognised',
+      'supplier-recognised',
       'read',
-      'arrived',
+      'arrived-by-mail',
     ]);
     const items = await controller.ok('GET', '/api/ledger/open-items');
     expect(items).toContainEqual(
@@ -84,7 +84,10 @@ describe('the way of an invoice', () => {
     const right = (Number(document.fields.netTotal.value) + Number(document.fields.taxTotal.value)).toFixed(2);
     const before = document.fields.grossTotal.value;
     document = await clerk.ok('PUT', at(document, 'fields/grossTotal'), { version: document.version, value: right });
-    expect(document.trail[0]).toMatchObject({ person: 'Nell Ashgrove', act: 'changed', before, after: right });
+    expect(document.trail[0]).toMatchObject({
+      person: 'Nell Ashgrove',
+      act: { code: 'field-changed', field: 'grossTotal', before, after: right },
+    });
     for (const doubt of document.doubts)
       document = await clerk.ok('POST', at(document, `doubts/${doubt.id}/settle`), { version: document.version });
     document = await clerk.ok('POST', at(document, 'settle'), { version: document.version });
@@ -103,9 +106,9 @@ describe('the way of an invoice', () => {
 
   it('short of the receipt is parked and taken up again where it was', async () => {
     let document = await arrived(server, clerk, 'bellwether', 2);
-    expect(document.exceptions).toMatchObject([{ code: 'not-received' }]);
+    expect(document.exceptions).toMatchObject([{ facts: { code: 'not-received' } }]);
     document = await clerk.ok('POST', at(document, 'park'), { version: document.version, reason: 'Rest comes on Thursday' });
-    expect(document).toMatchObject({ tray: 'parked', reason: 'Rest comes on Thursday' });
+    expect(document).toMatchObject({ tray: 'parked', reason: { code: 'said', text: 'Rest comes on Thursday' } });
     document = await clerk.ok('POST', at(document, 'take-up'), { version: document.version });
     expect(document.tray).toBe('match');
   });
@@ -126,7 +129,10 @@ describe('the way of an invoice', () => {
       body: { code: 'not-asked' },
     });
     document = await manager.ok('POST', at(document, 'send-back'), { version: document.version, reason: 'Ask for a credit' });
-    expect(document).toMatchObject({ tray: 'check', doubts: [{ reason: 'Sent back by Tom Brackley: Ask for a credit' }] });
+    expect(document).toMatchObject({
+      tray: 'check',
+      doubts: [{ question: { code: 'sent-back', by: 'Tom Brackley', comment: 'Ask for a credit' } }],
+    });
   });
 
   it('that came before under the same number is not paid twice in silence', async () => {
@@ -140,20 +146,23 @@ describe('the way of an invoice', () => {
     // The amount due was the total: it follows it, and so do the questions about both.
     expect([second.fields.amountDue.value, second.doubts]).toEqual([right, []]);
     second = await clerk.ok('POST', at(second, 'settle'), { version: second.version });
-    expect(second).toMatchObject({ tray: 'match', exceptions: [expect.objectContaining({ code: 'duplicate' })] });
+    expect(second).toMatchObject({
+      tray: 'match',
+      exceptions: [expect.objectContaining({ facts: expect.objectContaining({ code: 'duplicate' }) })],
+    });
   });
 
   it('with another bank account than on file asks before it is paid', async () => {
     const document = await arrived(server, clerk, 'mossrigg', 1, { otherIban: 'GB82WEST12345698765432' });
     expect(document).toMatchObject({
       tray: 'match',
-      exceptions: [{ code: 'iban-changed', figures: [{ label: 'IBAN', invoice: 'GB82WEST12345698765432' }] }],
+      exceptions: [{ facts: { code: 'iban-changed' }, figures: [{ name: 'iban', invoice: 'GB82WEST12345698765432' }] }],
     });
   });
 
   it('without an order number waits with its best order proposed', async () => {
     let document = await arrived(server, clerk, 'lindenau', 1, { noOrderNumber: true });
-    expect(document.exceptions).toMatchObject([{ code: 'order-unknown' }]);
+    expect(document.exceptions).toMatchObject([{ facts: { code: 'order-unknown' } }]);
     const { orders } = await clerk.ok('GET', at(document, 'proposals'));
     document = await clerk.ok('PUT', at(document, 'order'), { version: document.version, orderId: orders[0].id });
     expect(document.order.number).toBe(orders[0].name);

@@ -55,7 +55,7 @@ describe('a stack in one file', () => {
     expect(one.supplier.name).toBe('Tarnside Lubricants Ltd');
     expect(two.supplier.name).toMatch(/Dapplemere/);
     expect(two.pages.map((page: { number: number }) => page.number)).toEqual([3]);
-    expect(two.trail.at(-1).sentence).toBe('Cut out of stack.pdf: page 3');
+    expect(two.trail.at(-1).act).toEqual({ code: 'cut-out', file: 'stack.pdf', pages: [3] });
     const picture = await clerk.send('GET', `/api/files/${file.id}/pages/2/picture`);
     expect([picture.status, picture.headers.get('content-type')]).toEqual([200, 'image/jpeg']);
   });
@@ -81,13 +81,19 @@ describe('a stack in one file', () => {
     expect(joined.documents).toMatchObject([{ id: one.id, pages: [1, 2, 3] }]);
     expect(await clerk.ok('GET', `/api/documents/${two.id}`)).toMatchObject({
       tray: 'turned-away',
-      reason: 'Its pages belong to other documents now.',
+      reason: { code: 'pages-elsewhere' },
       pages: [],
     });
     const view = await clerk.ok('GET', `/api/documents/${one.id}`);
     expect(view.pages).toHaveLength(3);
     expect(view.tray).toBe('check');
-    expect(view.trail.map((step: { sentence: string }) => step.sentence)).toContain('Put together anew from pages 1, 2 and 3 of stack.pdf');
+    expect(view.trail.map((step: { act: object }) => step.act)).toContainEqual({
+      code: 'moved',
+      act: 'rearrange',
+      to: 'arriving',
+      file: 'stack.pdf',
+      pages: [1, 2, 3],
+    });
 
     file = joined;
     expect((await arrange([[1], [3]])).status).toBe(200);

@@ -1,8 +1,8 @@
-import type { DocumentKind, HeaderField, LineCell, Tray } from '@umber/core/documents';
+import type { DocumentKind, HeaderField, LineCell, Tray, ApprovalReason, Question, RestReason, TrailAct } from '@umber/core/documents';
 import Joi from 'joi';
 import type { Box } from '@umber/core/geometry';
 import type { ReadValue, Word } from '@umber/core/reading';
-import type { VarianceFigure } from '@umber/core/matching';
+import type { MatchException } from '@umber/core/matching';
 import type { SupplierView } from '../suppliers/index.js';
 import type { Alike } from '../trays/index.js';
 
@@ -47,14 +47,10 @@ export interface DoubtView {
   readonly id: number;
   readonly field: HeaderField | LineCell | 'kind' | 'lines' | 'pages' | null;
   readonly line: number | null;
-  readonly reason: string;
+  readonly question: Question;
 }
-export interface ExceptionView {
+export interface ExceptionView extends MatchException {
   readonly id: number;
-  readonly code: string;
-  readonly line: number | null;
-  readonly sentence: string;
-  readonly figures: readonly VarianceFigure[];
   readonly acceptedBy: string | null;
   readonly acceptedReason: string | null;
 }
@@ -62,7 +58,7 @@ export interface ApprovalView {
   readonly id: number;
   readonly approverId: number;
   readonly approver: string;
-  readonly why: string;
+  readonly because: ApprovalReason;
   readonly state: 'asked' | 'approved' | 'sent-back' | 'withdrawn';
   readonly comment: string | null;
   readonly answeredAt: string | null;
@@ -102,7 +98,7 @@ export interface DocumentView {
   readonly version: number;
   readonly tray: Tray;
   readonly parkedFrom: Tray | null;
-  readonly reason: string | null;
+  readonly reason: RestReason | null;
   readonly kind: DocumentKind;
   readonly language: string;
   /** The file that it was cut out of, and how many pages that has. */
@@ -144,8 +140,7 @@ export interface TrailEntry {
   readonly at: string;
   /** Null: the machine. */
   readonly person: string | null;
-  readonly act: string;
-  readonly sentence: string;
-  readonly before: unknown;
-  readonly after: unknown;
+  /** Null where a version wrote a sentence, which then stands beside it. */
+  readonly act: TrailAct | null;
+  readonly sentence: string | null;
 }

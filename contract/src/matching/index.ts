@@ -1,3 +1,4 @@
+import type { SupplierSign } from '@umber/core/documents';
 import Joi from 'joi';
 import type { Versioned } from '../checking/index.js';
 
@@ -27,15 +28,22 @@ export const codingChoiceSchema = Joi.object<CodingChoice, true>({
   costCentre: Joi.string().max(20).required(),
 });
 
-/** A supplier or order that a document may belong to, likeliest first. */
-export interface Proposal {
+/** A supplier that a document may be from, likeliest first. */
+export interface SupplierProposal {
   readonly id: number;
   readonly name: string;
-  readonly reasons: readonly string[];
+  readonly signs: readonly SupplierSign[];
+}
+/** An order that it may be for: by its number, by the share of lines that fit (per cent), or only because it is open. */
+export interface OrderProposal {
+  readonly id: number;
+  readonly number: string;
+  readonly by: 'number' | 'lines' | 'open';
+  readonly percent: number;
 }
 export interface Proposals {
-  readonly suppliers: readonly Proposal[];
-  readonly orders: readonly Proposal[];
+  readonly suppliers: readonly SupplierProposal[];
+  readonly orders: readonly OrderProposal[];
 }
 export interface CodingLists {
   readonly accounts: readonly { readonly number: string; readonly name: string }[];

@@ -1,6 +1,6 @@
 import { type DocumentKind, type Tray, DOCUMENT_KINDS } from '@umber/core/documents';
 import Joi from 'joi';
-import type { Proposal } from '../matching/index.js';
+import type { SupplierProposal } from '../matching/index.js';
 
 /** What sorting has learned from people, and how well it does. */
 export interface SortingView {
@@ -19,7 +19,7 @@ export interface AlikeView {
   readonly id: number;
   readonly documents: readonly AlikeDocument[];
   /** Suppliers on file that they may be from, likeliest first. */
-  readonly suppliers: readonly Proposal[];
+  readonly suppliers: readonly SupplierProposal[];
 }
 export interface AlikeDocument {
   readonly id: number;

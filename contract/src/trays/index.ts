@@ -1,4 +1,6 @@
-import { TRAYS, type Tray } from '@umber/core/documents';
+import type { MatchException } from '@umber/core/matching';
+import type { DoubtView } from '../documents/index.js';
+import { TRAYS, type Tray, type ApprovalReason, type RestReason } from '@umber/core/documents';
 import Joi from 'joi';
 import type { StepName, StepView } from '../intake/index.js';
 
@@ -26,6 +28,13 @@ export interface TrayCount {
   readonly amount: string;
 }
 
+/** Why a document is in its tray. */
+export type Asked =
+  | { readonly of: 'rest'; readonly reason: RestReason }
+  | ({ readonly of: 'doubt' } & Pick<DoubtView, 'field' | 'line' | 'question'>)
+  | ({ readonly of: 'exception' } & Pick<MatchException, 'line' | 'facts'>)
+  | { readonly of: 'approval'; readonly approver: string; readonly because: ApprovalReason };
+
 /** One row of a tray. Amounts are decimal strings in the document's currency, dates ISO 8601. */
 export interface TrayRow {
   readonly id: number;
@@ -40,8 +49,8 @@ export interface TrayRow {
   readonly total: string | null;
   /** Total in base currency, for ordering. */
   readonly totalBase: string | null;
-  /** What is asked, in words; empty where nothing is. */
-  readonly asked: readonly string[];
+  /** What is asked, or why it rests; empty where nothing is. */
+  readonly asked: readonly Asked[];
   readonly since: string;
   readonly receivedAt: string;
   readonly source: string;

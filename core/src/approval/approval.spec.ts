@@ -30,14 +30,16 @@ describe('who must approve', () => {
   });
 
   it('follows amount, order owner and cost centre, each person once', () => {
-    expect(approvalsNeeded(rules, { ...facts, amount: '5000.00' })).toEqual([{ personId: tom, why: '5000.00 or more' }]);
-    expect(approvalsNeeded(rules, { ...facts, amount: '15000.00' }).map((need) => need.personId)).toEqual([tom, ruth]);
+    expect(approvalsNeeded(rules, { ...facts, amount: '5000.00' })).toEqual([
+      { person: tom, because: [{ code: 'amount', from: '5000.00' }], inPlace: false },
+    ]);
+    expect(approvalsNeeded(rules, { ...facts, amount: '15000.00' }).map((need) => need.person)).toEqual([tom, ruth]);
     const both = approvalsNeeded(rules, { ...facts, amount: '6000.00', hasException: true });
-    expect(both).toEqual([{ personId: tom, why: 'an exception was accepted or there is no order; 5000.00 or more' }]);
+    expect(both).toEqual([{ person: tom, because: [{ code: 'exception' }, { code: 'amount', from: '5000.00' }], inPlace: false }]);
   });
 
   it('asks every cost centre’s manager where several are touched', () => {
-    expect(approvalsNeeded(rules, { ...facts, hasException: true, costCentres: ['PW', 'WS'] }).map((need) => need.personId)).toEqual([
+    expect(approvalsNeeded(rules, { ...facts, hasException: true, costCentres: ['PW', 'WS'] }).map((need) => need.person)).toEqual([
       tom,
       ines,
     ]);
@@ -45,7 +47,7 @@ describe('who must approve', () => {
 
   it('never asks who handled the document, but a stand-in', () => {
     const [need] = approvalsNeeded(rules, { ...facts, amount: '6000.00', handledBy: [tom, ruth] });
-    expect(need).toEqual({ personId: ines, why: '5000.00 or more, in place of who handled it' });
+    expect(need).toEqual({ person: ines, because: [{ code: 'amount', from: '5000.00' }], inPlace: true });
     expect(() => approvalsNeeded(rules, { ...facts, amount: '6000.00', handledBy: [tom, ines, ruth] })).toThrow('nobody is left');
   });
 });

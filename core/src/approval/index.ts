@@ -1,3 +1,4 @@
+import type { ApprovalCause, ApprovalReason } from '../documents/index.js';
 import { decimal, type DecimalString } from '../money/index.js';
 
 /** A rule of the database: what it asks for, and who then approves. */
@@ -24,37 +25,38 @@ export interface ApprovalFacts {
   /** People with the right to approve, in the order in which they stand in for one another. */
   readonly approvers: readonly number[];
 }
-export interface ApprovalNeed {
-  readonly personId: number;
-  readonly why: string;
-}
-
-/** Who must approve, each once. Empty: the document goes on untouched. @throws Error when nobody may. */
-export function approvalsNeeded(rules: readonly ApprovalRule[], facts: ApprovalFacts): ApprovalNeed[] {
-  const needs = new Map<number, string[]>();
+/** Who must approve and why, each once. Empty: the document goes on untouched. @throws Error when nobody may. */
+export function approvalsNeeded(rules: readonly ApprovalRule[], facts: ApprovalFacts): ApprovalReason[] {
+  const needs = new Map<number, ApprovalReason>();
   for (const rule of rules) {
-    const why = applies(rule, facts);
-    if (why === null) continue;
+    const causes = applies(rule, facts);
+    if (causes === null) continue;
     for (const wanted of peopleOf(rule, facts)) {
-      const personId = standIn(wanted, facts);
-      const reason = personId === wanted ? why : `${why}, in place of who handled it`;
-      needs.set(personId, [...(needs.get(personId) ?? []), reason]);
+      const person = standIn(wanted, facts);
+      const known = needs.get(person);
+      const added = causes.filter((cause) => !known?.because.some((one) => JSON.stringify(one) === JSON.stringify(cause)));
+      needs.set(person, {
+        person,
+        because: [...(known?.because ?? []), ...added],
+        inPlace: (known?.inPlace ?? false) || person !== wanted,
+      });
     }
   }
-  return [...needs].map(([personId, reasons]) => ({ personId, why: [...new Set(reasons)].join('; ') }));
+  return [...needs.values()];
 }
 
-function applies(rule: ApprovalRule, facts: ApprovalFacts): string | null {
+/** Why a rule asks for approval; null where it does not apply. */
+function applies(rule: ApprovalRule, facts: ApprovalFacts): ApprovalCause[] | null {
   if (rule.minAmount !== null && decimal(facts.amount).lt(decimal(rule.minAmount))) return null;
   if (rule.costCentre !== null && !facts.costCentres.includes(rule.costCentre)) return null;
   if (rule.onlyExceptions && !facts.hasException) return null;
   if (rule.approver === 'order-owner' && facts.orderOwner === null) return null;
-  const reasons = [
-    rule.onlyExceptions ? 'an exception was accepted or there is no order' : null,
-    rule.minAmount !== null ? `${rule.minAmount} or more` : null,
-    rule.costCentre !== null ? `cost centre ${rule.costCentre}` : null,
-  ].filter((reason) => reason !== null);
-  return reasons.length > 0 ? reasons.join(', ') : 'every invoice';
+  const causes: ApprovalCause[] = [
+    ...(rule.onlyExceptions ? [{ code: 'exception' } as const] : []),
+    ...(rule.minAmount !== null ? [{ code: 'amount', from: rule.minAmount } as const] : []),
+    ...(rule.costCentre !== null ? [{ code: 'cost-centre', costCentre: rule.costCentre } as const] : []),
+  ];
+  return causes.length > 0 ? causes : [{ code: 'every' }];
 }
 
 function peopleOf(rule: ApprovalRule, facts: ApprovalFacts): number[] {

@@ -1,3 +1,6 @@
+export * from './evidence.js';
 export * from './fields.js';
 export * from './kinds.js';
+export * from './questions.js';
+export * from './trail.js';
 export * from './trays.js';

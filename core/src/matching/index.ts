@@ -1,3 +1,4 @@
+export * from './exceptions.js';
 export * from './assignment.js';
 export * from './three-way.js';
 export * from './order-choice.js';

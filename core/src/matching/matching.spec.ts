@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { assign, guessOrder, namesOrder, threeWayMatch, type InvoiceLine, type OrderLine } from './index.js';
+import { assign, exceptionKey, guessOrder, namesOrder, needsChoice, threeWayMatch, type InvoiceLine, type OrderLine } from './index.js';
 
 const tolerances = { pricePercent: '2', priceAmount: '5.00', quantityPercent: '0' };
 const ordered = (id: number, description: string, quantity: string, unitPrice: string, more: Partial<OrderLine> = {}): OrderLine => ({
@@ -88,12 +88,12 @@ describe('three-way match', () => {
     expect(at('1810.00')).toEqual([]);
     expect(at('1895.08')).toMatchObject([
       {
-        code: 'price',
+        facts: { code: 'price', percent: '6.5', off: '115.72' },
         line: 0,
         worth: '115.72',
         figures: [
-          { label: 'Unit price', invoice: '43.07', order: '40.44', variance: '2.63' },
-          { label: 'Amount', invoice: '1895.08', order: '1779.36' },
+          { name: 'unit-price', invoice: '43.07', order: '40.44', variance: '2.63' },
+          { name: 'amount', invoice: '1895.08', order: '1779.36' },
         ],
       },
     ]);
@@ -104,18 +104,40 @@ describe('three-way match', () => {
   it('asks for what was invoiced but not received, counting what was invoiced before', () => {
     const short = [ordered(1, 'Brake block', '24', '43.10', { received: '18' })];
     expect(threeWayMatch([invoiced(0, 'Brake block', '24', '1034.40')], short, tolerances).variances).toMatchObject([
-      { code: 'not-received', worth: '258.60' },
+      { facts: { code: 'not-received', limit: '18' }, worth: '258.60' },
     ]);
     const again = [ordered(1, 'Brake block', '24', '43.10', { received: '24', invoicedBefore: '20' })];
     expect(threeWayMatch([invoiced(0, 'Brake block', '6', '258.60')], again, tolerances).variances).toMatchObject([
-      { code: 'not-received', sentence: expect.stringContaining('20 invoiced before') },
+      { facts: { code: 'not-received', invoiced: '6', before: '20', limit: '24' } },
     ]);
   });
 
   it('says what is not on the order', () => {
     const { pairs, variances } = threeWayMatch([invoiced(0, 'Carriage by crane lorry', '1', '185.00')], order, tolerances);
     expect(pairs).toEqual([{ line: 0, orderLineId: null }]);
-    expect(variances).toMatchObject([{ code: 'not-on-order', worth: '185.00' }]);
+    expect(variances).toMatchObject([{ facts: { code: 'not-on-order', description: 'Carriage by crane lorry' }, worth: '185.00' }]);
+  });
+});
+
+describe('an exception', () => {
+  const facts = { code: 'price', description: 'Brake block', percent: '12', off: '120.00' } as const;
+  const figures = [{ name: 'amount', invoice: '1120.00', order: '1000.00', received: null, variance: '120.00' } as const];
+
+  it('is the same by code, line and every figure, however it was kept', () => {
+    const kept = { figures: [{ variance: '120.00', received: null, order: '1000.00', invoice: '1120.00', name: 'amount' } as const] };
+    const again = { off: '120.00', percent: '12', description: 'Brake block', code: 'price' } as const;
+    expect(exceptionKey({ line: 1, facts, figures })).toBe(exceptionKey({ ...kept, facts: again, line: 1 }));
+    for (const other of [
+      { line: 2, facts, figures },
+      { line: 1, facts: { ...facts, off: '121.00' }, figures },
+      { line: 1, facts, figures: [{ ...figures[0], invoice: '1121.00' }] },
+    ])
+      expect(exceptionKey(other)).not.toBe(exceptionKey({ line: 1, facts, figures }));
+  });
+
+  it('of an unknown supplier wants a choice, every other can be accepted', () => {
+    expect(needsChoice({ code: 'supplier-unknown', name: null })).toBe(true);
+    expect(needsChoice(facts)).toBe(false);
   });
 });
 

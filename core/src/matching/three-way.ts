@@ -1,3 +1,4 @@
+import type { ExceptionFacts } from '../documents/index.js';
 import { Decimal, decimal, plain, toAmount, type DecimalString } from '../money/index.js';
 import { foldText, similarity } from '../similarity/index.js';
 import { assign } from './assignment.js';
@@ -32,21 +33,21 @@ export interface Tolerances {
   readonly quantityPercent: DecimalString;
 }
 
-export type VarianceCode = 'price' | 'not-received' | 'more-than-ordered' | 'not-on-order' | 'no-amount';
+/** Figures that are compared. */
+export type FigureName = 'unit-price' | 'amount' | 'quantity' | 'invoiced-before' | 'iban' | 'total';
 
 /** A figure of a variance: the invoice's number beside the order's and the receipt's. */
 export interface VarianceFigure {
-  readonly label: string;
+  readonly name: FigureName;
   readonly invoice: string | null;
   readonly order: string | null;
   readonly received: string | null;
   readonly variance: string | null;
 }
 export interface Variance {
-  readonly code: VarianceCode;
+  readonly facts: ExceptionFacts;
   /** Position of the invoice line. */
   readonly line: number;
-  readonly sentence: string;
   readonly figures: readonly VarianceFigure[];
   /** What the variance is worth, net, in the invoice's currency. */
   readonly worth: DecimalString;
@@ -98,75 +99,55 @@ function closeness(a: Decimal | null, b: Decimal): number {
 }
 
 function compare(line: InvoiceLine, order: OrderLine | null, tolerances: Tolerances): Variance[] {
-  const name = `Line ${line.position + 1}${line.description ? `, ${short(line.description)}` : ''}`;
   const worth = line.netAmount ?? '0.00';
-  if (order === null)
-    return [variance('not-on-order', line, `${name}: not on the order.`, worth, [figure('Amount', worth, null, null, worth)])];
-  if (line.netAmount === null) return [variance('no-amount', line, `${name}: has no amount to compare.`, '0.00', [])];
-  return [priceVariance(name, line, order, tolerances), quantityVariance(name, line, order, tolerances)].filter((one) => one !== null);
+  const { description } = line;
+  if (order === null) return [variance({ code: 'not-on-order', description }, line, worth, [figure('amount', worth, null, null, worth)])];
+  if (line.netAmount === null) return [variance({ code: 'no-amount', description }, line, '0.00', [])];
+  return [priceVariance(line, order, tolerances), quantityVariance(line, order, tolerances)].filter((one) => one !== null);
 }
 
-function priceVariance(name: string, line: InvoiceLine, order: OrderLine, tolerances: Tolerances): Variance | null {
+function priceVariance(line: InvoiceLine, order: OrderLine, tolerances: Tolerances): Variance | null {
   const quantity = decimal(line.quantity ?? order.quantity);
   const expected = quantity.times(decimal(order.unitPrice));
   const off = decimal(line.netAmount ?? '0').minus(expected);
   const percent = expected.isZero() ? new Decimal(100) : off.div(expected).times(100);
   if (percent.abs().lte(decimal(tolerances.pricePercent)) || off.abs().lte(decimal(tolerances.priceAmount))) return null;
   const price = effectivePrice(line) ?? new Decimal(0);
-  const way = off.isNegative() ? 'below' : 'above';
-  const sentence = `${name}: the price is ${plain(percent.abs().toDecimalPlaces(1))} % ${way} the order, ${toAmount(off.abs())} in all.`;
-  return variance('price', line, sentence, toAmount(off), [
-    figure('Unit price', priceText(price), priceText(decimal(order.unitPrice)), null, priceText(price.minus(decimal(order.unitPrice)))),
-    figure('Amount', line.netAmount, toAmount(expected), null, toAmount(off)),
+  const facts = { code: 'price', description: line.description, percent: plain(percent.toDecimalPlaces(1)), off: toAmount(off) } as const;
+  return variance(facts, line, toAmount(off), [
+    figure('unit-price', priceText(price), priceText(decimal(order.unitPrice)), null, priceText(price.minus(decimal(order.unitPrice)))),
+    figure('amount', line.netAmount, toAmount(expected), null, toAmount(off)),
   ]);
 }
 
-function quantityVariance(name: string, line: InvoiceLine, order: OrderLine, tolerances: Tolerances): Variance | null {
+function quantityVariance(line: InvoiceLine, order: OrderLine, tolerances: Tolerances): Variance | null {
   if (line.quantity === null) return null;
   const invoiced = decimal(line.quantity).plus(decimal(order.invoicedBefore));
   const slack = new Decimal(1).plus(decimal(tolerances.quantityPercent).div(100));
-  const figures = [figure('Quantity', line.quantity, order.quantity, order.received, plain(invoiced.minus(decimal(order.received))))];
-  if (decimal(order.invoicedBefore).gt(0)) figures.push(figure('Invoiced before', order.invoicedBefore, null, null, null));
-  const price = decimal(order.unitPrice);
-  const before = decimal(order.invoicedBefore).gt(0) ? ` and ${order.invoicedBefore} invoiced before` : '';
-  if (invoiced.gt(decimal(order.received).times(slack))) {
-    const open = invoiced.minus(decimal(order.received));
-    return variance(
-      'not-received',
-      line,
-      `${name}: ${line.quantity} invoiced${before}, ${order.received} received.`,
-      toAmount(open.times(price)),
-      figures,
-    );
-  }
-  if (invoiced.gt(decimal(order.quantity).times(slack))) {
-    const over = invoiced.minus(decimal(order.quantity));
-    return variance(
-      'more-than-ordered',
-      line,
-      `${name}: ${line.quantity} invoiced${before}, ${order.quantity} ordered.`,
-      toAmount(over.times(price)),
-      figures,
-    );
-  }
-  return null;
+  const figures = [figure('quantity', line.quantity, order.quantity, order.received, plain(invoiced.minus(decimal(order.received))))];
+  if (decimal(order.invoicedBefore).gt(0)) figures.push(figure('invoiced-before', order.invoicedBefore, null, null, null));
+  const beyond = (code: 'not-received' | 'more-than-ordered', limit: DecimalString): Variance | null => {
+    if (!invoiced.gt(decimal(limit).times(slack))) return null;
+    const worth = toAmount(invoiced.minus(decimal(limit)).times(decimal(order.unitPrice)));
+    const facts = { code, description: line.description, invoiced: line.quantity ?? '0', before: order.invoicedBefore, limit };
+    return variance(facts, line, worth, figures);
+  };
+  return beyond('not-received', order.received) ?? beyond('more-than-ordered', order.quantity);
 }
 
-const variance = (code: VarianceCode, line: InvoiceLine, sentence: string, worth: string, figures: VarianceFigure[]): Variance => ({
-  code,
+const variance = (facts: ExceptionFacts, line: InvoiceLine, worth: string, figures: VarianceFigure[]): Variance => ({
+  facts,
   line: line.position,
-  sentence,
   figures,
   worth,
 });
 const figure = (
-  label: string,
+  name: FigureName,
   invoice: string | null,
   order: string | null,
   received: string | null,
   off: string | null,
-): VarianceFigure => ({ label, invoice, order, received, variance: off });
-const short = (text: string): string => (text.length > 48 ? `${text.slice(0, 47).trimEnd()}…` : text);
+): VarianceFigure => ({ name, invoice, order, received, variance: off });
 const priceText = (price: Decimal): string =>
   plain(price.toDecimalPlaces(4))
     .replace(/^(-?\d+)$/, '$1.00')

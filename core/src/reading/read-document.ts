@@ -87,8 +87,8 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
           confidence: currency.rivals.length === 0 ? 0.99 : 0.9,
           page: currency.page,
           box: currency.box,
-          evidence: ['the sign or code printed with the amounts'],
-          alternatives: currency.rivals.map((value) => ({ value, reason: 'also printed', page: null, box: null })),
+          evidence: [{ code: 'printed-currency' }],
+          alternatives: currency.rivals.map((value) => ({ value, why: { code: 'also-printed' as const }, page: null, box: null })),
         }
       : unprinted(currencyOfCountry(country ?? taxIds[0]?.value.slice(0, 2) ?? null), printsCrowns(rows)),
     orderReference: asIdentifier(orderReferences(labelled)) ?? fromCoverText(context.coverText ?? '', language),
@@ -98,10 +98,10 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
           confidence: MISREAD_SIGN.test(names[0].value) ? 0.5 : names[0].score >= 0.6 ? Math.max(0.9, names[0].score) : names[0].score,
           page: names[0].run.page,
           box: names[0].box,
-          evidence: ['a legal name that is not the buyer’s'],
+          evidence: [{ code: 'legal-name' }],
           alternatives: names
             .slice(1, 4)
-            .map((name) => ({ value: name.value, reason: 'another name on the page', page: name.run.page, box: name.box })),
+            .map((name) => ({ value: name.value, why: { code: 'other-name' as const }, page: name.run.page, box: name.box })),
         }
       : null,
     sellerTaxId: taxIds[0]
@@ -110,7 +110,7 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
           confidence: taxIds[0].check === 'right' ? 0.99 : taxIds[0].check === 'wrong' ? 0.5 : 0.9,
           page: taxIds[0].run.page,
           box: identifierBox(taxIds[0]),
-          evidence: [taxIds[0].check === 'right' ? 'check digits right' : 'labelled as a tax id'],
+          evidence: [{ code: taxIds[0].check === 'right' ? 'check-digits' : 'tax-id-label' }],
           alternatives: [],
         }
       : null,
@@ -120,10 +120,10 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
           confidence: ibans[0].repaired ? 0.8 : ibans.length === 1 ? 0.99 : 0.9,
           page: ibans[0].run.page,
           box: identifierBox(ibans[0]),
-          evidence: [ibans[0].repaired ? 'check digits right with one sign read otherwise' : 'length and check digits right'],
+          evidence: [{ code: ibans[0].repaired ? 'check-digits-repaired' : 'check-digits' }],
           alternatives: ibans
             .slice(1, 4)
-            .map((iban) => ({ value: iban.value, reason: 'another IBAN on the page', page: iban.run.page, box: identifierBox(iban) })),
+            .map((iban) => ({ value: iban.value, why: { code: 'other-iban' as const }, page: iban.run.page, box: identifierBox(iban) })),
         }
       : null,
     netTotal: null,
@@ -201,8 +201,8 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
 
 /** The currency of the seller's country where none is printed. Who sells in the euro leaves it out; who has another may have lost a sign to a scan. */
 function unprinted(currency: string | null, crowns: boolean): ReadValue | null {
-  if (crowns) return fromNowhere(currency, 0.97, 'crowns, of the seller’s country');
-  return fromNowhere(currency, currency === 'EUR' ? 0.93 : 0.7, 'the currency of the seller’s country');
+  if (crowns) return fromNowhere(currency, 0.97, { code: 'crowns' });
+  return fromNowhere(currency, currency === 'EUR' ? 0.93 : 0.7, { code: 'country-currency' });
 }
 
 /** Fields whose check digits prove them, whatever the readers thought of their words. */

@@ -1,4 +1,4 @@
-import type { DocumentKind, HeaderField, LineCell } from '../documents/index.js';
+import type { DocumentKind, HeaderField, LineCell, Evidence, Question } from '../documents/index.js';
 import type { Box } from '../geometry/index.js';
 import type { Calibration } from './confidence/calibration.js';
 
@@ -10,8 +10,8 @@ export interface ReadValue {
   /** 1-based page of the file, null where the value came from no page. */
   readonly page: number | null;
   readonly box: Box | null;
-  /** Short sentences: what led to the value and what confirmed it. */
-  readonly evidence: readonly string[];
+  /** What led to the value and what confirmed it. */
+  readonly evidence: readonly Evidence[];
   /** Other values it could have been, likeliest first. */
   readonly alternatives: readonly Alternative[];
 }
@@ -19,7 +19,7 @@ export interface ReadValue {
 /** Another value that a field could have, and why. */
 export interface Alternative {
   readonly value: string;
-  readonly reason: string;
+  readonly why: Evidence;
   readonly page: number | null;
   readonly box: Box | null;
 }
@@ -37,7 +37,7 @@ export interface ReadDoubt {
   readonly field: HeaderField | LineCell | 'kind' | 'lines' | null;
   /** 0-based line, or null for the head. */
   readonly line: number | null;
-  readonly reason: string;
+  readonly question: Question;
 }
 
 /** What the machine takes off a document. */

@@ -67,7 +67,7 @@ describe('an invoice off a scan', () => {
   it('finds an IBAN again by its check digits where one word was misread', () => {
     const reading = readDocument([scan((word) => (word.text === 'WEST' ? { text: 'WE5T', score: 0.5 } : {}))]);
     expect(reading.fields.sellerIban).toMatchObject({ value: 'GB82WEST12345698765432' });
-    expect(reading.fields.sellerIban?.evidence[0]).toContain('read otherwise');
+    expect(reading.fields.sellerIban?.evidence[0]).toEqual({ code: 'check-digits-repaired' });
   });
 
   it('asks about a number that the readers did not agree on, with the other reading', () => {
@@ -78,7 +78,10 @@ describe('an invoice off a scan', () => {
 
   it('asks about a value that a label promises and that could not be read', () => {
     const reading = readDocument([scan((word) => (word.text === 'KFR-40452' ? null : {}))]);
-    expect(reading.doubts.find(({ field }) => field === 'orderReference')?.reason).toContain('Your order');
+    expect(reading.doubts.find(({ field }) => field === 'orderReference')?.question).toMatchObject({
+      code: 'label-without-value',
+      label: 'Your order',
+    });
   });
 
   it('gives a price back the decimal mark that the readers lost', () => {
@@ -94,7 +97,7 @@ describe('an invoice off a scan', () => {
           return word.text === '2' ? { text: quantity } : word.text === '£100.00' ? { text: '-£40.00' } : {};
         }),
       ]).doubts.filter(({ field, line }) => field === 'quantity' && line === 1);
-    expect(asked('2').map(({ reason }) => reason)).toEqual(['Line 2: the amount is below zero. Is the quantity too?']);
+    expect(asked('2').map(({ question }) => question)).toEqual([{ code: 'amount-below-zero' }]);
     expect(asked('-2')).toEqual([]);
   });
 
@@ -114,10 +117,8 @@ describe('an invoice off a scan', () => {
 
   it('asks about a quantity that fits its price only per ten, unlike the other lines', () => {
     const spoilt = scan((word) => (word.text === '12' && word.y === 260 ? { text: '120' } : {}));
-    expect(readDocument([spoilt]).doubts.map((doubt) => doubt.reason)).toContain(
-      'Line 1: quantity × price is the amount only per 10, 100 or 1000, unlike the others.',
-    );
-    expect(readDocument([scan()]).doubts.filter((doubt) => doubt.reason.includes('only per'))).toEqual([]);
+    expect(readDocument([spoilt]).doubts.map((doubt) => doubt.question.code)).toContain('price-unit-differs');
+    expect(readDocument([scan()]).doubts.filter((doubt) => doubt.question.code === 'price-unit-differs')).toEqual([]);
   });
 
   it('proposes for a date only what may be one', () => {

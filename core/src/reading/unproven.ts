@@ -1,11 +1,9 @@
-import { HEADER_FIELDS, LINE_CELLS, isForTheBooks } from '../documents/index.js';
+import { HEADER_FIELDS, LINE_CELLS, isForTheBooks, isShownBy, PROOFS, type EvidenceCode } from '../documents/index.js';
 import type { Box } from '../geometry/index.js';
 import { readDocument } from './read-document.js';
 import { type DocumentReading, type ReadValue } from './reading.js';
 import type { PageWords } from './print/words.js';
 
-/** What proves a value whatever its reader thought of it. */
-const PROOF = /quantity × price|net \+ tax|the lines sum|check digits right$/;
 const PROSE: ReadonlySet<string> = new Set(['sellerName', 'description', 'unit', 'currency']);
 
 /** The places on a page, in its points, of values that neither sums nor check digits prove: where a second reading pays. */
@@ -15,7 +13,7 @@ export function unprovenBoxes(page: PageWords): Box[] {
     ...HEADER_FIELDS.filter((field) => !PROSE.has(field)).map((field) => reading.fields[field]),
     ...reading.lines.flatMap((line) => LINE_CELLS.filter((cell) => !PROSE.has(cell) && cell !== 'taxRate').map((cell) => line[cell])),
   ];
-  const boxes = values.flatMap((value) => (value?.box && !value.evidence.some((reason) => PROOF.test(reason)) ? [value.box] : []));
+  const boxes = values.flatMap((value) => (value?.box && !isShownBy(value.evidence, ...PROOFS) ? [value.box] : []));
   return [...boxes, ...openParts(page, reading)];
 }
 
@@ -28,13 +26,13 @@ const USUAL = ['invoiceNumber', 'issueDate', 'orderReference'] as const;
  */
 function openParts(page: PageWords, { fields, lines, kind }: DocumentReading): Box[] {
   if (!isForTheBooks(kind)) return [];
-  const proves = (value: ReadValue | null, reason: string) => value?.evidence.includes(reason) ?? false;
+  const proves = (value: ReadValue | null, code: EvidenceCode) => value !== null && isShownBy(value.evidence, code);
   const top = lines.length > 0 ? Math.min(...lines.map((line) => line.box.y)) - 20 : page.height * 0.25;
   const end = lines.length > 0 ? Math.max(...lines.map((line) => line.box.y + line.box.height)) + 12 : page.height * 0.75;
   const across = (y: number, to: number): Box => ({ x: 0, y, width: page.width, height: Math.max(0, to - y) });
   return [
     ...(USUAL.every((field) => fields[field] !== null) ? [] : [across(0, top)]),
-    ...(proves(fields.netTotal, 'the lines sum to it') ? [] : [across(top, end)]),
-    ...(proves(fields.grossTotal, 'net + tax = total') ? [] : [across(end, Math.min(page.height * 0.92, end + 180))]),
+    ...(proves(fields.netTotal, 'lines-fit') ? [] : [across(top, end)]),
+    ...(proves(fields.grossTotal, 'totals-fit') ? [] : [across(end, Math.min(page.height * 0.92, end + 180))]),
   ];
 }

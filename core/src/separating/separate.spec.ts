@@ -53,7 +53,10 @@ describe('separating', () => {
 
   it('says why, with a probability', () => {
     const [boundary] = separate([first(1, 'A-100'), first(2, 'A-101')]).boundaries;
-    expect(boundary).toMatchObject({ before: 2, reasons: expect.arrayContaining(['number A101 after A100']) });
+    expect(boundary).toMatchObject({
+      before: 2,
+      signs: expect.arrayContaining([{ code: 'other-number', number: 'A101', before: 'A100' }]),
+    });
     expect(boundary.probability).toBeGreaterThan(0.9);
   });
 
@@ -83,6 +86,6 @@ describe('separating', () => {
     };
     const { documents, boundaries } = separate([page(1), page(2), sheet, page(4)]);
     expect(documents.map((document) => document.map((one) => one.page))).toEqual([[1, 2], [4]]);
-    expect(boundaries.find(({ before }) => before === 4)?.reasons).toContain('a separator sheet lies before it');
+    expect(boundaries.find(({ before }) => before === 4)?.signs).toContainEqual({ code: 'separator-before' });
   });
 });

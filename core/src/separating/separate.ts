@@ -1,3 +1,4 @@
+import type { BoundarySign } from '../documents/index.js';
 import { signsOf, type PageSigns } from './page-signs.js';
 import { type PageWords } from '../reading/index.js';
 
@@ -7,8 +8,8 @@ export interface Boundary {
   readonly before: number;
   /** 0..1: how likely a document begins there. */
   readonly probability: number;
-  /** What speaks for it and against it, in words. */
-  readonly reasons: readonly string[];
+  /** What speaks for it and against it. */
+  readonly signs: readonly BoundarySign[];
 }
 
 /** A file cut into documents. */
@@ -87,27 +88,27 @@ interface Between {
 
 function boundaryOf(before: PageSigns, now: PageSigns, page: number, { blank, separator }: Between): Boundary {
   let odds: number = WEIGHTS.start;
-  const reasons: string[] = [];
-  const count = (weight: number, reason: string) => {
+  const found: BoundarySign[] = [];
+  const count = (weight: number, sign: BoundarySign) => {
     odds += weight;
-    reasons.push(reason);
+    found.push(sign);
   };
   if (now.number !== null && before.number !== null)
-    if (now.number === before.number) count(WEIGHTS.sameNumber, `the same number ${now.number}`);
-    else count(WEIGHTS.otherNumber, `number ${now.number} after ${before.number}`);
+    if (now.number === before.number) count(WEIGHTS.sameNumber, { code: 'same-number', number: now.number });
+    else count(WEIGHTS.otherNumber, { code: 'other-number', number: now.number, before: before.number });
   if (now.pageOf) {
-    if (now.pageOf.page === 1) count(WEIGHTS.firstOfPages, 'it says that it is page 1');
+    if (now.pageOf.page === 1) count(WEIGHTS.firstOfPages, { code: 'page-of', page: 1 });
     else if (now.pageOf.of === (before.pageOf?.of ?? now.pageOf.of))
-      count(WEIGHTS.laterOfPages, `it says that it is page ${now.pageOf.page}`);
+      count(WEIGHTS.laterOfPages, { code: 'page-of', page: now.pageOf.page });
   }
-  if (now.broughtForward) count(WEIGHTS.broughtForward, 'a sum is brought forward');
+  if (now.broughtForward) count(WEIGHTS.broughtForward, { code: 'brought-forward' });
   if (now.seller !== null && before.seller !== null)
-    if (now.seller === before.seller) count(WEIGHTS.sameSeller, 'the same supplier');
-    else count(WEIGHTS.otherSeller, 'another supplier');
-  if (now.title) count(WEIGHTS.title, 'it has a title');
-  else if (now.number === null) count(WEIGHTS.noTitle, 'it has no title and no number');
-  if (before.totals) count(WEIGHTS.totalsBefore, 'totals stand on the page before');
-  if (blank) count(WEIGHTS.blankBefore, 'a blank page stands before it');
-  if (separator) count(WEIGHTS.separatorBefore, 'a separator sheet lies before it');
-  return { before: page, probability: 1 / (1 + Math.exp(-odds)), reasons };
+    if (now.seller === before.seller) count(WEIGHTS.sameSeller, { code: 'same-seller' });
+    else count(WEIGHTS.otherSeller, { code: 'other-seller' });
+  if (now.title) count(WEIGHTS.title, { code: 'title' });
+  else if (now.number === null) count(WEIGHTS.noTitle, { code: 'no-title' });
+  if (before.totals) count(WEIGHTS.totalsBefore, { code: 'totals-before' });
+  if (blank) count(WEIGHTS.blankBefore, { code: 'blank-before' });
+  if (separator) count(WEIGHTS.separatorBefore, { code: 'separator-before' });
+  return { before: page, probability: 1 / (1 + Math.exp(-odds)), signs: found };
 }

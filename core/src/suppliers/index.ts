@@ -1,3 +1,4 @@
+import type { SupplierSign } from '../documents/index.js';
 import { normalizeIban, normalizeTaxId } from '../identifiers/index.js';
 import { foldText, similarity } from '../similarity/index.js';
 
@@ -26,8 +27,8 @@ export interface SupplierGuess {
   readonly name: string;
   /** 0..1; from `SURE` on it is taken without asking. */
   readonly score: number;
-  readonly reasons: readonly string[];
-  readonly warnings: readonly string[];
+  /** What they have in common, and what is another on file than on the page. */
+  readonly signs: readonly SupplierSign[];
 }
 
 /** From this score on a supplier is taken without asking. */
@@ -44,29 +45,28 @@ export function guessSupplier(traits: SellerTraits, suppliers: readonly KnownSup
 }
 
 function weigh(traits: SellerTraits, supplier: KnownSupplier): SupplierGuess {
-  const reasons: string[] = [];
-  const warnings: string[] = [];
+  const signs: SupplierSign[] = [];
   let doubt = 1;
-  const speaks = (weight: number, reason: string) => {
+  const speaks = (weight: number, sign: SupplierSign) => {
     doubt *= 1 - weight;
-    reasons.push(reason);
+    signs.push(sign);
   };
   if (traits.taxId && supplier.taxId) {
-    if (sameTaxId(traits.taxId, supplier.taxId)) speaks(0.9, 'same tax id');
-    else warnings.push('the tax id is another one than on file');
+    if (sameTaxId(traits.taxId, supplier.taxId)) speaks(0.9, 'tax-id');
+    else signs.push('other-tax-id');
   }
   if (traits.iban && supplier.iban) {
-    if (normalizeIban(traits.iban) === normalizeIban(supplier.iban)) speaks(0.75, 'same IBAN');
-    else warnings.push('the IBAN is another one than on file');
+    if (normalizeIban(traits.iban) === normalizeIban(supplier.iban)) speaks(0.75, 'iban');
+    else signs.push('other-iban');
   }
-  if (traits.mailDomain && supplier.mailDomain && traits.mailDomain === supplier.mailDomain) speaks(0.45, 'same mail domain');
+  if (traits.mailDomain && supplier.mailDomain && traits.mailDomain === supplier.mailDomain) speaks(0.45, 'mail-domain');
   if (traits.name) {
     const alike = foldText(traits.name) === foldText(supplier.name) ? 1 : similarity(traits.name, supplier.name);
-    if (alike === 1) speaks(0.82, 'same name');
-    else if (alike >= 0.7) speaks(0.6 * alike, 'similar name');
+    if (alike === 1) speaks(0.82, 'name');
+    else if (alike >= 0.7) speaks(0.6 * alike, 'similar-name');
   }
-  const contradicted = warnings.some((warning) => warning.startsWith('the tax id')) ? 0.45 : 1;
-  return { id: supplier.id, name: supplier.name, score: (1 - doubt) * contradicted, reasons, warnings };
+  const contradicted = signs.includes('other-tax-id') ? 0.45 : 1;
+  return { id: supplier.id, name: supplier.name, score: (1 - doubt) * contradicted, signs };
 }
 
 /** The same number, with the country's prefix printed or not. */

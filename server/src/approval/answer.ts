@@ -15,9 +15,9 @@ export function approve(pool: Pool, id: number, person: Person, { version, comme
   return onDocument(pool, id, version, 'approve', async (db, document) => {
     const asked = await ownApproval(db, document, person);
     await answerApproval(db, asked, 'approved', comment === '' ? null : comment);
-    await record(db, id, person.id, 'approved', comment === '' ? 'Approved' : `Approved: ${comment}`);
+    await record(db, id, person.id, { code: 'approved', comment: comment === '' ? null : comment });
     if ((await askedApprovals(db, id)).length > 0) await bumpVersion(db, id);
-    else await moveTo(db, id, 'approve', 'post', null, 'All approvals are given: ready to be posted');
+    else await moveTo(db, id, 'approve', 'post', null);
   });
 }
 
@@ -31,8 +31,8 @@ export function sendBack(pool: Pool, id: number, person: Person, { version, reas
     const isAsked = (await askedApprovals(db, id)).some((approval) => approval.approverId === person.id);
     if (isAsked || !fetches) await answerApproval(db, await ownApproval(db, document, person), 'sent-back', reason);
     await withdrawApprovals(db, id);
-    await insertDoubt(db, id, null, null, `Sent back by ${person.name}: ${reason}`);
-    await moveTo(db, id, 'send-back', 'check', person.id, `Sent back: ${reason}`);
+    await insertDoubt(db, id, { field: null, line: null, question: { code: 'sent-back', by: person.name, comment: reason } });
+    await moveTo(db, id, 'send-back', 'check', person.id, { text: reason });
   });
 }
 

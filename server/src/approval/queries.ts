@@ -1,3 +1,4 @@
+import type { ApprovalReason } from '@umber/core/documents';
 import type { ApprovalRule } from '@umber/core/approval';
 import { rows, type Database } from '../database/database.js';
 
@@ -10,11 +11,11 @@ export const approvalRules = (db: Database) =>
 export const costCentreManagers = (db: Database) =>
   rows<{ code: string; managerId: number }>(db, 'select code, manager_id as "managerId" from cost_centres');
 
-export const askApproval = (db: Database, documentId: number, approverId: number, why: string) =>
-  db.query('insert into approvals (document_id, approver_id, why) values ($1, $2, $3) on conflict do nothing', [
+export const askApproval = (db: Database, documentId: number, because: ApprovalReason) =>
+  db.query('insert into approvals (document_id, approver_id, because) values ($1, $2, $3) on conflict do nothing', [
     documentId,
-    approverId,
-    why,
+    because.person,
+    JSON.stringify(because),
   ]);
 
 export const askedApprovals = (db: Database, documentId: number) =>

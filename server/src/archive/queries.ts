@@ -1,3 +1,5 @@
+import type { VarianceFigure } from '@umber/core/matching';
+import type { ApprovalReason, ExceptionFacts, Question, TrailAct } from '@umber/core/documents';
 import type { CitationView, TrailEntry } from '@umber/contract/documents';
 import type { Word } from '@umber/core/reading';
 import { row, rows, type Database } from '../database/database.js';
@@ -9,35 +11,20 @@ export const insertBlob = (db: Database, hash: Buffer, bytes: Buffer) =>
 export const blobBytes = async (db: Database, hash: Buffer) =>
   (await row<{ bytes: Buffer }>(db, 'select bytes from blobs where sha256 = $1', [hash]))?.bytes ?? null;
 
-export const insertTrail = (
-  db: Database,
-  documentId: number,
-  personId: number | null,
-  act: string,
-  sentence: string,
-  before: unknown,
-  after: unknown,
-) =>
-  db.query('insert into trail (document_id, person_id, act, sentence, before, after) values ($1, $2, $3, $4, $5, $6)', [
-    documentId,
-    personId,
-    act,
-    sentence,
-    before === undefined ? null : JSON.stringify(before),
-    after === undefined ? null : JSON.stringify(after),
-  ]);
+export const insertTrail = (db: Database, documentId: number, personId: number | null, act: TrailAct) =>
+  db.query('insert into trail (document_id, person_id, act) values ($1, $2, $3)', [documentId, personId, JSON.stringify(act)]);
 
 export const trailOf = (db: Database, documentId: number) =>
   rows<TrailEntry>(
     db,
-    'select t.id, t.at, p.name as person, t.act, t.sentence, t.before, t.after from trail t left join people p on p.id = t.person_id where t.document_id = $1 order by t.id desc',
+    'select t.id, t.at, p.name as person, t.act, t.sentence from trail t left join people p on p.id = t.person_id where t.document_id = $1 order by t.id desc',
     [documentId],
   );
 
 export const documentHead = (db: Database, id: number) =>
   row<Record<string, string | null> & { id: number; version: number; lines: string }>(
     db,
-    `select d.id, d.version, d.tray, d.parked_from as "parkedFrom", d.reason, d.kind, d.language, f.id as "fileId", f.name as "fileName", (select count(*)::int from file_pages x where x.file_id = f.id) as "filePages", d.invoice_number as "invoiceNumber",
+    `select d.id, d.version, d.tray, d.parked_from as "parkedFrom", d.rest_reason as reason, d.kind, d.language, f.id as "fileId", f.name as "fileName", (select count(*)::int from file_pages x where x.file_id = f.id) as "filePages", d.invoice_number as "invoiceNumber",
        d.issue_date as "issueDate", d.due_date as "dueDate", d.currency, d.order_reference as "orderReference", d.seller_name as "sellerName", d.seller_tax_id as "sellerTaxId",
        d.seller_iban as "sellerIban", d.net_total as "netTotal", d.tax_total as "taxTotal", d.gross_total as "grossTotal", d.amount_due as "amountDue", d.discount_percent as "discountPercent", d.discount_date as "discountDate",
        d.document_discount as discount, d.carriage, d.settled_fields as "settledFields", d.supplier_id as "supplierId", d.order_id as "orderId", checker.name as "checkedBy",
@@ -69,25 +56,24 @@ export const documentLines = (db: Database, id: number) =>
   );
 
 export const openDoubts = (db: Database, id: number) =>
-  rows<{ id: number; field: string | null; line: number | null; reason: string }>(
+  rows<{ id: number; field: string | null; line: number | null; question: Question }>(
     db,
-    'select id, field, line, reason from doubts where document_id = $1 and settled_at is null order by line nulls first, id',
+    'select id, field, line, question from doubts where document_id = $1 and settled_at is null order by line nulls first, id',
     [id],
   );
 
 export const liveExceptions = (db: Database, id: number) =>
   rows<{
     id: number;
-    code: string;
     line: number | null;
-    sentence: string;
-    figures: never;
+    facts: ExceptionFacts;
+    figures: VarianceFigure[];
     acceptedBy: string | null;
     acceptedById: number | null;
     acceptedReason: string | null;
   }>(
     db,
-    `select e.id, e.code, e.line, e.sentence, e.figures, p.name as "acceptedBy", e.accepted_by as "acceptedById", e.accepted_reason as "acceptedReason"
+    `select e.id, e.line, e.facts, e.figures, p.name as "acceptedBy", e.accepted_by as "acceptedById", e.accepted_reason as "acceptedReason"
      from exceptions e left join people p on p.id = e.accepted_by where e.document_id = $1 and e.withdrawn_at is null order by e.line nulls first, e.id`,
     [id],
   );
@@ -97,13 +83,13 @@ export const approvalsOf = (db: Database, id: number) =>
     id: number;
     approverId: number;
     approver: string;
-    why: string;
+    because: ApprovalReason;
     state: 'asked' | 'approved' | 'sent-back' | 'withdrawn';
     comment: string | null;
     answeredAt: string | null;
   }>(
     db,
-    'select a.id, a.approver_id as "approverId", p.name as approver, a.why, a.state, a.comment, a.answered_at as "answeredAt" from approvals a join people p on p.id = a.approver_id where a.document_id = $1 order by a.id',
+    'select a.id, a.approver_id as "approverId", p.name as approver, a.because, a.state, a.comment, a.answered_at as "answeredAt" from approvals a join people p on p.id = a.approver_id where a.document_id = $1 order by a.id',
     [id],
   );
 

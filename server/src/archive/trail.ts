@@ -1,3 +1,4 @@
+import type { TrailAct } from '@umber/core/documents';
 import type { Database } from '../database/database.js';
 import { insertTrail } from './queries.js';
 
@@ -5,13 +6,6 @@ import { insertTrail } from './queries.js';
 export type Actor = number | null;
 
 /** Adds a step to a document's history; never changed afterwards. */
-export async function record(
-  db: Database,
-  documentId: number,
-  actor: Actor,
-  act: string,
-  sentence: string,
-  change: { before?: unknown; after?: unknown } = {},
-): Promise<void> {
-  await insertTrail(db, documentId, actor, act, sentence, change.before, change.after);
+export async function record(db: Database, documentId: number, actor: Actor, act: TrailAct): Promise<void> {
+  await insertTrail(db, documentId, actor, act);
 }

@@ -45,7 +45,7 @@ export async function documentView(db: Database, id: number): Promise<DocumentVi
     version: head.version,
     tray: head.tray as Tray,
     parkedFrom: head.parkedFrom as Tray | null,
-    reason: head.reason,
+    reason: head.reason as unknown as DocumentView['reason'],
     kind: head.kind as DocumentView['kind'],
     language: head.language ?? 'en',
     file: { id: Number(head.fileId), name: head.fileName ?? '', pages: Number(head.filePages) },

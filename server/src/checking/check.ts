@@ -39,9 +39,8 @@ export function changeField(pool: Pool, id: number, person: Person, field: Heade
     await markSettled(db, id, field);
     await settleDoubtsAbout(db, id, field, null, person.id);
     await settleSumDoubts(db, id, person);
-    if (before !== value)
-      await record(db, id, person.id, 'changed', `${field}: ${before ?? 'empty'} → ${value ?? 'empty'}`, { before, after: value });
-    else await record(db, id, person.id, 'confirmed', `${field}: ${value ?? 'empty'} confirmed`, { before, after: value });
+    if (before !== value) await record(db, id, person.id, { code: 'field-changed', field, before, after: value });
+    else await record(db, id, person.id, { code: 'field-confirmed', field, value });
   });
 }
 
@@ -55,10 +54,7 @@ export function changeCell(pool: Pool, id: number, person: Person, position: num
     await settleDoubtsAbout(db, id, cell, position, person.id);
     await settleSumDoubts(db, id, person);
     await bumpVersion(db, id);
-    await record(db, id, person.id, 'changed', `line ${position + 1} ${cell}: ${before.value ?? 'empty'} → ${value ?? 'empty'}`, {
-      before: before.value,
-      after: value,
-    });
+    await record(db, id, person.id, { code: 'cell-changed', line: position, cell, before: before.value, after: value });
   });
 }
 
@@ -67,7 +63,7 @@ export function addLine(pool: Pool, id: number, person: Person, { version }: Ver
   return onDocument(pool, id, version, 'correct', async (db) => {
     const position = await insertEmptyLine(db, id);
     await bumpVersion(db, id);
-    await record(db, id, person.id, 'added', `line ${position + 1} added`);
+    await record(db, id, person.id, { code: 'line-added', line: position });
     return position;
   });
 }
@@ -79,7 +75,7 @@ export function removeLine(pool: Pool, id: number, person: Person, position: num
     await settleDoubtsOfLine(db, id, position, person.id);
     await settleSumDoubts(db, id, person);
     await bumpVersion(db, id);
-    await record(db, id, person.id, 'removed', `line ${position + 1} removed: ${before.description ?? ''}`, { before });
+    await record(db, id, person.id, { code: 'line-removed', line: position, before });
   });
 }
 
@@ -90,7 +86,7 @@ export function settleAsRead(pool: Pool, id: number, person: Person, doubtId: nu
     if (!doubt) throw new Refused('no-such-thing', 'This doubt is settled already.');
     if (doubt.field && doubt.line === null) await markSettled(db, id, doubt.field);
     else await bumpVersion(db, id);
-    await record(db, id, person.id, 'confirmed', `Right as it stands: ${doubt.reason}`);
+    await record(db, id, person.id, { code: 'question-answered', ...doubt });
   });
 }
 
@@ -105,7 +101,7 @@ export function finishCheck(services: Services, id: number, person: Person, { ve
       );
     await assertComplete(db, id);
     await markChecked(db, id, person.id);
-    await record(db, id, person.id, 'checked', 'Checked: all doubts are settled');
+    await record(db, id, person.id, { code: 'checked' });
     await matchDocument(services, db, id, 'check', person.id);
   });
 }

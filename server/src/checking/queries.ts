@@ -1,4 +1,4 @@
-import type { HeaderField, LineCell } from '@umber/core/documents';
+import type { HeaderField, LineCell, Question } from '@umber/core/documents';
 import { row, rows, type Database } from '../database/database.js';
 
 const COLUMN: Readonly<Record<HeaderField, string>> = {
@@ -65,8 +65,12 @@ export const deleteLine = async (db: Database, id: number, position: number) =>
     [id, position],
   );
 
-export const insertDoubt = (db: Database, id: number, field: string | null, line: number | null, reason: string) =>
-  db.query('insert into doubts (document_id, field, line, reason) values ($1, $2, $3, $4)', [id, field, line, reason]);
+export const insertDoubt = (
+  db: Database,
+  id: number,
+  { field, line, question }: { field: string | null; line: number | null; question: Question },
+) =>
+  db.query('insert into doubts (document_id, field, line, question) values ($1, $2, $3, $4)', [id, field, line, JSON.stringify(question)]);
 
 /** Settles the open doubts about a field or cell; those about the whole line when `field` is null. */
 export const settleDoubtsAbout = (db: Database, id: number, field: string | null, line: number | null, personId: number) =>
@@ -83,9 +87,9 @@ export const settleDoubtsOfLine = (db: Database, id: number, line: number, perso
   ]);
 
 export const settleDoubt = (db: Database, id: number, doubtId: number, personId: number) =>
-  row<{ field: string | null; line: number | null; reason: string }>(
+  row<{ field: string | null; line: number | null; question: Question }>(
     db,
-    'update doubts set settled_at = now(), settled_by = $3 where document_id = $1 and id = $2 and settled_at is null returning field, line, reason',
+    'update doubts set settled_at = now(), settled_by = $3 where document_id = $1 and id = $2 and settled_at is null returning field, line, question',
     [id, doubtId, personId],
   );
 

@@ -51,7 +51,7 @@ async function sendOne(
 async function readAfterAll(services: Services, id: number, version: number, person: Person): Promise<void> {
   await onDocument(services.pool, id, version, 'read-again', async (db) => {
     await markToRead(db, id);
-    await moveTo(db, id, 'read-again', 'arriving', person.id, 'Is read after all');
+    await moveTo(db, id, 'read-again', 'arriving', person.id);
   });
   await services.enqueue('read-document', id);
 }

@@ -15,7 +15,7 @@ export async function tryAgain(services: Services, arrivalId: number): Promise<v
     const failed = await failedDocuments(db, arrivalId);
     for (const id of failed) {
       await resetDocument(db, id);
-      await moveTo(db, id, 'read-again', 'arriving', null, 'Is tried again');
+      await moveTo(db, id, 'read-again', 'arriving', null);
     }
     return failed;
   });

@@ -1,3 +1,4 @@
+import type { TrailAct } from '@umber/core/documents';
 import { judge, type SourceRule, type Verdict } from '@umber/core/intake';
 import { fetchBlob, keepBlob } from '../archive/blobs.js';
 import { record } from '../archive/trail.js';
@@ -70,30 +71,23 @@ async function documentOf(db: Database, arrival: Arrival, opened: Opened, file: 
     department: verdict.department,
     unread,
   });
-  await record(db, id, null, 'arrived', cameBy(arrival, opened, file));
+  await record(db, id, null, cameBy(arrival, opened, file));
   const twin = await documentWithBlob(db, blob, id);
   if (twin !== null) {
-    const reason = `The very same file came before, as document ${twin}.`;
-    await moveTo(db, id, 'rule', 'turned-away', null, `Turned away: ${reason}`, { reason });
+    await moveTo(db, id, 'rule', 'turned-away', null, { reason: { code: 'same-file', document: twin } });
     return [];
   }
   if (!unread) return [id];
-  const reason = verdict.act === 'keep' ? 'A rule of its source keeps it unread.' : UNREADABLE[file.type];
-  await moveTo(db, id, 'rule', 'filed', null, `Filed: ${reason}`, { reason });
+  const code = verdict.act === 'keep' ? 'kept-by-rule' : file.type === 'office' ? 'office-file' : 'no-page';
+  await moveTo(db, id, 'rule', 'filed', null, { reason: { code } });
   return [];
 }
 
-const UNREADABLE: Readonly<Record<OpenedFile['type'], string>> = {
-  pdf: '',
-  picture: '',
-  office: 'An office document: it is kept, but cannot be read. Ask for a PDF.',
-  other: 'Neither a PDF nor a picture: it is kept, but cannot be read.',
-};
-
-function cameBy(arrival: Arrival, { mail }: Opened, file: OpenedFile): string {
-  if (arrival.kind === 'mail') return `Came by mail from ${mail?.from ?? 'an unknown sender'}: ${file.name}`;
-  const from = arrival.person ? `was brought by ${arrival.person}` : `came by “${arrival.source}”`;
-  return `${file.name} ${from}`;
+function cameBy(arrival: Arrival, { mail }: Opened, file: OpenedFile): TrailAct {
+  if (arrival.kind === 'mail') return { code: 'arrived-by-mail', sender: mail?.from ?? null, file: file.name };
+  return arrival.person
+    ? { code: 'arrived-by-person', person: arrival.person, file: file.name }
+    : { code: 'arrived-by-source', source: arrival.source, file: file.name };
 }
 
 const headOf = (arrival: Arrival, { mail, innerText }: Opened) => ({

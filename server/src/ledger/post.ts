@@ -100,8 +100,8 @@ export async function post(services: Services, id: number, person: Person, { ver
       const number = await takeNumber(db);
       const entryId = await insertEntry(db, { ...entry, number, receiptId: null, postedBy: person.id });
       for (const [index, line] of entry.lines.entries()) await insertEntryLine(db, entryId, index + 1, line);
-      await record(db, id, person.id, 'posted', `Posted as journal entry ${number} on ${entry.postedOn}`, { after: { number } });
-      await moveTo(db, id, 'post', 'posted', person.id, `Journal entry ${number}`);
+      await record(db, id, person.id, { code: 'posted', entry: number, day: entry.postedOn });
+      await moveTo(db, id, 'post', 'posted', person.id);
       return { ...entry, id: entryId, number, postedBy: person.name };
     });
   } catch (error) {

@@ -1,7 +1,7 @@
 import type { Act } from '@umber/core/documents';
 import { approvalsNeeded } from '@umber/core/approval';
 import { codeLine } from '@umber/core/coding';
-import { guessOrder, threeWayMatch, type InvoiceLine, type VarianceFigure } from '@umber/core/matching';
+import { exceptionKey, guessOrder, threeWayMatch, type InvoiceLine, type MatchException } from '@umber/core/matching';
 import { decimal, toAmount } from '@umber/core/money';
 import { guessSupplier, SURE, type SellerTraits } from '@umber/core/suppliers';
 import { normalizeIban } from '@umber/core/identifiers';
@@ -28,18 +28,9 @@ import {
 } from './queries.js';
 
 type Head = NonNullable<Awaited<ReturnType<typeof matchHead>>>;
-interface Found {
-  readonly code: string;
-  readonly line: number | null;
-  readonly sentence: string;
-  readonly figures: readonly VarianceFigure[];
-}
 
 /** What ends with a document being matched. */
 type MatchingAct = Extract<Act, 'read' | 'check' | 'supplier' | 'match'>;
-
-/** Codes of exceptions that no reason can accept: they want a choice. */
-export const NEEDS_CHOICE: ReadonlySet<string> = new Set(['supplier-unknown']);
 
 /**
  * Finds supplier and order, pairs the lines, raises what is out of tolerance, and sends the document on:
@@ -49,21 +40,16 @@ export async function matchDocument(services: Services, db: Database, id: number
   const head = await matchHead(db, id);
   if (!head) throw new Refused('no-such-document');
   const supplierId = head.supplierId ?? (await findSupplier(db, head));
-  const found: Found[] = [];
+  const found: MatchException[] = [];
   if (supplierId === null) {
-    found.push({
-      code: 'supplier-unknown',
-      line: null,
-      sentence: `No supplier on file is “${head.sellerName ?? 'unnamed'}” for certain. Choose the supplier.`,
-      figures: [],
-    });
+    found.push({ line: null, facts: { code: 'supplier-unknown', name: head.sellerName }, figures: [] });
   } else {
     found.push(...(await supplierChecks(db, head, supplierId)));
     found.push(...(await matchOrder(db, head, supplierId)));
   }
   const open = await storeExceptions(db, id, found);
   if (open > 0) {
-    await moveTo(db, id, act, 'match', actor, `Waits at Match: ${open === 1 ? 'one exception' : `${open} exceptions`}`);
+    await moveTo(db, id, act, 'match', actor, { exceptions: open });
     return;
   }
   await askForApproval(services, db, head, act, actor);
@@ -74,7 +60,7 @@ async function findSupplier(db: Database, head: Head): Promise<number | null> {
   const [best, second] = guessSupplier(traitsOf(head), await knownSuppliers(db));
   if (!best || best.score < SURE || (second && second.score > best.score - 0.1)) return null;
   await setSupplier(db, head.id, best.id);
-  await record(db, head.id, null, 'matched', `Supplier ${best.name}: ${best.reasons.join(', ')}`);
+  await record(db, head.id, null, { code: 'supplier-recognised', supplier: best.name, because: best.signs });
   return best.id;
 }
 
@@ -92,30 +78,28 @@ export async function recogniseSupplier(db: Database, id: number): Promise<void>
   if (head && head.supplierId === null) await findSupplier(db, head);
 }
 
-async function supplierChecks(db: Database, head: Head, supplierId: number): Promise<Found[]> {
-  const found: Found[] = [];
+async function supplierChecks(db: Database, head: Head, supplierId: number): Promise<MatchException[]> {
+  const found: MatchException[] = [];
   const supplier = await supplierDefaults(db, supplierId);
   if (head.sellerIban && supplier?.iban && normalizeIban(head.sellerIban) !== normalizeIban(supplier.iban)) {
     found.push({
-      code: 'iban-changed',
       line: null,
-      sentence: 'The IBAN on the page is not the one on file. Ask the supplier by a known telephone number before accepting it.',
-      figures: [{ label: 'IBAN', invoice: head.sellerIban, order: supplier.iban, received: null, variance: null }],
+      facts: { code: 'iban-changed' },
+      figures: [{ name: 'iban', invoice: head.sellerIban, order: supplier.iban, received: null, variance: null }],
     });
   }
   const twin = head.invoiceNumber === null ? null : await sameNumber(db, head.id, supplierId, head.invoiceNumber);
   if (twin) {
     found.push({
-      code: 'duplicate',
       line: null,
-      sentence: `Invoice ${head.invoiceNumber} of this supplier is here already, as document ${twin.id}. Turn this one away unless it is another invoice.`,
-      figures: [{ label: 'Total', invoice: head.gross, order: twin.gross, received: null, variance: null }],
+      facts: { code: 'duplicate', number: head.invoiceNumber ?? '', document: twin.id },
+      figures: [{ name: 'total', invoice: head.gross, order: twin.gross, received: null, variance: null }],
     });
   }
   return found;
 }
 
-async function matchOrder(db: Database, head: Head, supplierId: number): Promise<Found[]> {
+async function matchOrder(db: Database, head: Head, supplierId: number): Promise<MatchException[]> {
   const lines = await documentLines(db, head.id);
   const invoice: InvoiceLine[] = lines.map(({ position, itemNumber, description, quantity, unitPrice, netAmount }) => ({
     position,
@@ -149,16 +133,11 @@ async function matchOrder(db: Database, head: Head, supplierId: number): Promise
   }
   // A credit note takes back what was invoiced: receipts do not bound it.
   const variances = (match?.variances ?? []).filter(
-    (one) => !creditNote || (one.code !== 'not-received' && one.code !== 'more-than-ordered'),
+    ({ facts }) => !creditNote || (facts.code !== 'not-received' && facts.code !== 'more-than-ordered'),
   );
-  const found: Found[] = [...choice.found, ...variances.map(({ code, line, sentence, figures }) => ({ code, line, sentence, figures }))];
+  const found: MatchException[] = [...choice.found, ...variances.map(({ facts, line, figures }) => ({ facts, line, figures }))];
   if (order && head.currency && order.currency !== head.currency) {
-    found.push({
-      code: 'currency',
-      line: null,
-      sentence: `The invoice is in ${head.currency}, the order in ${order.currency}.`,
-      figures: [],
-    });
+    found.push({ line: null, facts: { code: 'currency', invoice: head.currency, order: order.currency }, figures: [] });
   }
   return found;
 }
@@ -168,7 +147,7 @@ async function chooseOrder(
   head: Head,
   supplierId: number,
   invoice: InvoiceLine[],
-): Promise<{ orderId: number | null; found: Found[] }> {
+): Promise<{ orderId: number | null; found: MatchException[] }> {
   if (head.orderId !== null) {
     const known = await orderHead(db, head.orderId);
     if (known?.supplierId === supplierId) return { orderId: head.orderId, found: [] };
@@ -184,46 +163,27 @@ async function chooseOrder(
   const clearly = best !== undefined && best.score >= 0.85 && (second === undefined || second.score < best.score - 0.2);
   if (best && (named || (head.orderReference === null && clearly))) {
     await setOrder(db, head.id, best.id);
-    await record(
-      db,
-      head.id,
-      null,
-      'matched',
-      named ? `Order ${best.number}: its number is on the invoice` : `Order ${best.number}: the only open order that the lines fit`,
-    );
+    await record(db, head.id, null, { code: 'order-recognised', order: best.number, by: named ? 'number' : 'lines' });
     return { orderId: best.id, found: [] };
   }
-  if (head.orderReference !== null) {
-    const sentence = `No open order of this supplier has the number ${head.orderReference}. Choose the order, or accept that there is none.`;
-    return { orderId: null, found: [{ code: 'order-unknown', line: null, sentence, figures: [] }] };
+  if (head.orderReference !== null || best) {
+    const facts = { code: 'order-unknown', number: head.orderReference, best: best?.number ?? null } as const;
+    return { orderId: null, found: [{ line: null, facts, figures: [] }] };
   }
-  if (best)
-    return {
-      orderId: null,
-      found: [
-        {
-          code: 'order-unknown',
-          line: null,
-          sentence: `No order number is on the invoice; order ${best.number} fits best. Choose the order, or accept that there is none.`,
-          figures: [],
-        },
-      ],
-    };
   return { orderId: null, found: [] };
 }
 
-/** Keeps accepted exceptions that are still there, withdraws those that are not, adds new ones. Returns how many are open. */
-async function storeExceptions(db: Database, id: number, found: readonly Found[]): Promise<number> {
-  const key = (one: { code: string; line: number | null; sentence: string }) => `${one.code}|${one.line}|${one.sentence}`;
-  const wanted = new Map(found.map((one) => [key(one), one]));
+/** Keeps accepted exceptions that are still just the same, withdraws those that are not, adds new ones. Returns how many are open. */
+async function storeExceptions(db: Database, id: number, found: readonly MatchException[]): Promise<number> {
+  const wanted = new Map(found.map((one) => [exceptionKey(one), one]));
   let open = 0;
   for (const known of await liveExceptions(db, id)) {
-    if (!wanted.delete(key(known))) await withdrawException(db, known.id);
+    if (!wanted.delete(exceptionKey(known))) await withdrawException(db, known.id);
     else if (known.acceptedReason === null) open++;
   }
   for (const one of wanted.values()) {
-    await insertException(db, id, one.code, one.line, one.sentence, one.figures);
-    await record(db, id, null, 'exception', one.sentence);
+    await insertException(db, id, one);
+    await record(db, id, null, { code: 'exception-raised', line: one.line, facts: one.facts });
     open++;
   }
   return open;
@@ -249,11 +209,11 @@ async function askForApproval(services: Services, db: Database, head: Head, act:
     approvers,
   });
   await withdrawApprovals(db, head.id);
-  const within = exceptions.length === 0 && order ? `Order ${order.number} and receipt fit within tolerance` : 'Matched';
+  const fits = exceptions.length === 0 && order ? order.number : null;
   if (needs.length === 0) {
-    await moveTo(db, head.id, act, 'post', actor, `${within}: no approval is asked, ready to be posted`);
+    await moveTo(db, head.id, act, 'post', actor, { order: fits });
     return;
   }
-  for (const need of needs) await askApproval(db, head.id, need.personId, need.why);
-  await moveTo(db, head.id, act, 'sign-off', actor, `${within}: approval is asked (${needs.map((need) => need.why).join('; ')})`);
+  for (const need of needs) await askApproval(db, head.id, need);
+  await moveTo(db, head.id, act, 'sign-off', actor, { order: fits, approvals: needs });
 }

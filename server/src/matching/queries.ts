@@ -1,4 +1,5 @@
-import { OUT_OF_THE_BOOKS } from '@umber/core/documents';
+import type { MatchException } from '@umber/core/matching';
+import { OUT_OF_THE_BOOKS, type ExceptionFacts } from '@umber/core/documents';
 import { row, rows, type Database } from '../database/database.js';
 
 export const matchHead = (db: Database, id: number) =>
@@ -73,12 +74,11 @@ export const exchangeRate = async (db: Database, currency: string, on: string) =
     )
   )?.rate ?? null;
 
-export const insertException = (db: Database, id: number, code: string, line: number | null, sentence: string, figures: unknown) =>
-  db.query('insert into exceptions (document_id, code, line, sentence, figures) values ($1, $2, $3, $4, $5)', [
+export const insertException = (db: Database, id: number, { line, facts, figures }: MatchException) =>
+  db.query('insert into exceptions (document_id, line, facts, figures) values ($1, $2, $3, $4)', [
     id,
-    code,
     line,
-    sentence,
+    JSON.stringify(facts),
     JSON.stringify(figures),
   ]);
 
@@ -89,9 +89,9 @@ export const withdrawOpenExceptions = (db: Database, id: number) =>
   db.query('update exceptions set withdrawn_at = now() where document_id = $1 and accepted_at is null and withdrawn_at is null', [id]);
 
 export const acceptException = (db: Database, id: number, exceptionId: number, personId: number, reason: string) =>
-  row<{ code: string; sentence: string }>(
+  row<{ line: number | null; facts: ExceptionFacts }>(
     db,
-    'update exceptions set accepted_at = now(), accepted_by = $3, accepted_reason = $4 where document_id = $1 and id = $2 and accepted_at is null and withdrawn_at is null returning code, sentence',
+    'update exceptions set accepted_at = now(), accepted_by = $3, accepted_reason = $4 where document_id = $1 and id = $2 and accepted_at is null and withdrawn_at is null returning line, facts',
     [id, exceptionId, personId, reason],
   );
 

@@ -1,7 +1,7 @@
 import type { Reasoned } from '@umber/contract/checking';
-import type { CodingChoice, OrderChoice, Proposals, SupplierChoice } from '@umber/contract/matching';
+import type { CodingChoice, OrderChoice, OrderProposal, Proposals, SupplierChoice } from '@umber/contract/matching';
 import type { Person } from '@umber/contract/people';
-import { guessOrder } from '@umber/core/matching';
+import { guessOrder, needsChoice } from '@umber/core/matching';
 import { guessSupplier } from '@umber/core/suppliers';
 import { documentLines } from '../archive/queries.js';
 import { record } from '../archive/trail.js';
@@ -11,7 +11,7 @@ import { openOrderIds, orderHead, orderLines } from '../orders/queries.js';
 import type { Services } from '../services.js';
 import { knownSuppliers, supplierView } from '../suppliers/queries.js';
 import { onDocument } from '../trays/move.js';
-import { matchDocument, NEEDS_CHOICE, traitsOf } from './match.js';
+import { matchDocument, traitsOf } from './match.js';
 import { acceptException, codeDocumentLine, knowsCoding, matchHead, setOrder, setSupplier } from './queries.js';
 
 /** Says which supplier a document is from; at Match it is matched again, at Check it waits for its doubts as before. */
@@ -20,7 +20,7 @@ export function chooseSupplier(services: Services, id: number, person: Person, {
     const supplier = await supplierView(db, supplierId);
     if (!supplier) throw new Refused('no-such-thing', 'There is no such supplier.');
     await setSupplier(db, id, supplierId);
-    await record(db, id, person.id, 'chose', `Supplier: ${supplier.name}`, { after: supplierId });
+    await record(db, id, person.id, { code: 'supplier-chosen', supplier: supplier.name, id: supplierId });
     if (document.tray === 'match') await matchDocument(services, db, id, 'supplier', person.id);
   });
 }
@@ -32,7 +32,7 @@ export function chooseOrderFor(services: Services, id: number, person: Person, {
     if (orderId !== null && (!order || order.supplierId !== document.supplierId))
       throw new Refused('no-such-thing', 'This order is not one of the supplier’s.');
     await setOrder(db, id, orderId);
-    await record(db, id, person.id, 'chose', order ? `Order: ${order.number}` : 'No order', { before: document.orderId, after: orderId });
+    await record(db, id, person.id, { code: 'order-chosen', order: order?.number ?? null, before: document.orderId, after: orderId });
     await matchDocument(services, db, id, 'match', person.id);
   });
 }
@@ -42,8 +42,8 @@ export function accept(services: Services, id: number, person: Person, exception
   return onDocument(services.pool, id, version, 'match', async (db) => {
     const accepted = await acceptException(db, id, exceptionId, person.id, reason);
     if (!accepted) throw new Refused('no-such-thing', 'This exception is no longer open.');
-    if (NEEDS_CHOICE.has(accepted.code)) throw new Refused('incomplete', 'Choose the supplier first: without one nothing can be posted.');
-    await record(db, id, person.id, 'accepted', `Accepted: ${accepted.sentence} Reason: ${reason}`);
+    if (needsChoice(accepted.facts)) throw new Refused('incomplete', 'Choose the supplier first: without one nothing can be posted.');
+    await record(db, id, person.id, { code: 'exception-accepted', ...accepted, reason });
     await matchDocument(services, db, id, 'match', person.id);
   });
 }
@@ -61,7 +61,9 @@ export function codeLineOf(
     const line = (await documentLines(db, id)).find((one) => one.position === position);
     if (!line) throw new Refused('no-such-thing', 'This line is no longer there.');
     await codeDocumentLine(db, id, position, line.orderLineId, account, costCentre);
-    await record(db, id, person.id, 'coded', `line ${position + 1}: ${account}, ${costCentre}`, {
+    await record(db, id, person.id, {
+      code: 'line-coded',
+      line: position,
       before: { account: line.account, costCentre: line.costCentre },
       after: { account, costCentre },
     });
@@ -69,14 +71,14 @@ export function codeLineOf(
   });
 }
 
-/** The suppliers and orders a document may belong to, with reasons. */
+/** The suppliers and orders a document may belong to, and why. */
 export async function proposals(db: Database, id: number): Promise<Proposals> {
   const head = await matchHead(db, id);
   if (!head) throw new Refused('no-such-document');
   const suppliers = guessSupplier(traitsOf(head), await knownSuppliers(db)).map((guess) => ({
     id: guess.id,
     name: guess.name,
-    reasons: [...guess.reasons, ...guess.warnings],
+    signs: guess.signs,
   }));
   if (head.supplierId === null) return { suppliers, orders: [] };
   const open = [];
@@ -85,14 +87,14 @@ export async function proposals(db: Database, id: number): Promise<Proposals> {
     if (order) open.push({ id: orderId, number: order.number, lines: await orderLines(db, orderId, id) });
   }
   const ranked = guessOrder(head.orderReference, await documentLines(db, id), open);
-  const reasons = (score: number, byNumber: boolean) => [
-    byNumber ? 'its number is on the invoice' : `lines fit ${Math.round(score * 100)} %`,
-  ];
+  const named = ranked.map(({ id: orderId, number, score, byNumber }): OrderProposal => ({
+    id: orderId,
+    number,
+    by: byNumber ? 'number' : 'lines',
+    percent: Math.round(score * 100),
+  }));
   const rest = open
     .filter((order) => !ranked.some((guess) => guess.id === order.id))
-    .map((order) => ({ id: order.id, name: order.number, reasons: ['open'] }));
-  return {
-    suppliers,
-    orders: [...ranked.map((guess) => ({ id: guess.id, name: guess.number, reasons: reasons(guess.score, guess.byNumber) })), ...rest],
-  };
+    .map((order): OrderProposal => ({ id: order.id, number: order.number, by: 'open', percent: 0 }));
+  return { suppliers, orders: [...named, ...rest] };
 }

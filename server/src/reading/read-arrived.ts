@@ -1,5 +1,4 @@
 import { type DocumentKind, isForTheBooks } from '@umber/core/documents';
-import { KIND_NAMES } from '@umber/contract/documents';
 import { TRAY_NAMES } from '@umber/contract/trays';
 import { isUnsure, type BoundaryView } from '@umber/contract/separating';
 import { citationsOf, readDocument, type DocumentReading, type PageWords, type ReadingContext } from '@umber/core/reading';
@@ -62,24 +61,22 @@ export async function readArrivedDocument(services: Services, id: number): Promi
     await storeReadValues(db, id, reading);
     if (document.kindGiven === null) await storeTitle(db, id, titled.kind);
     await storeReadLines(db, id, reading);
-    await record(db, id, null, 'read', `Read: ${summaryOf(reading, doubts.length)}`, {
-      after: { kind: reading.kind, language: reading.language, lines: reading.lines.length, doubts: doubts.length },
+    await record(db, id, null, {
+      code: 'read',
+      kind: reading.kind,
+      language: reading.language,
+      lines: reading.lines.length,
+      pages: reading.pages.length,
+      doubts: doubts.length,
     });
-    if (sorted)
-      await record(
-        db,
-        id,
-        null,
-        'sorted',
-        `${KIND_NAMES[learned.kind]}, like ${learned.examples === 1 ? 'one' : learned.examples} that people sorted so`,
-      );
-    for (const doubt of doubts) await insertDoubt(db, id, doubt.field, doubt.line, doubt.reason);
+    if (sorted) await record(db, id, null, { code: 'sorted-like', kind: learned.kind, examples: learned.examples });
+    for (const doubt of doubts) await insertDoubt(db, id, doubt);
     const books = isForTheBooks(reading.kind);
     const kindUnsure = doubts.some((doubt) => doubt.field === 'kind');
     await recogniseSupplier(db, id);
     await groupAlike(db, id, pages, reading.fields.sellerTaxId?.value ?? null);
     if (!books && !kindUnsure) await fileAway(db, id, 'read', reading.kind, citationsOf(pages), null);
-    else if (doubts.length > 0) await moveTo(db, id, 'read', 'check', null, 'Waits at Check for its doubts to be settled');
+    else if (doubts.length > 0) await moveTo(db, id, 'read', 'check', null);
     else await matchDocument(services, db, id, 'read', null);
     await beginStep(db, step, 'checked');
     await endStep(db, step, 'checked', 'done', TRAY_NAMES[(await lockDocument(db, id))?.tray ?? 'check']);
@@ -98,8 +95,8 @@ export async function refuseDocument(services: Services, id: number, reason: str
   await inTransaction(services.pool, async (db) => {
     const locked = await lockDocument(db, id);
     if (locked?.tray !== 'arriving') return;
-    await insertDoubt(db, id, null, null, reason);
-    await moveTo(db, id, 'refuse', 'check', null, `Could not be read: ${reason}`);
+    await insertDoubt(db, id, { field: null, line: null, question: { code: 'as-worded', text: reason } });
+    await moveTo(db, id, 'refuse', 'check', null, { text: reason });
     await endOpenSteps(db, id, 'failed', reason);
   });
 }
@@ -113,7 +110,7 @@ export async function delayReading(services: Services, id: number, why: string):
 const contraryDoubt = ({ kind, examples }: Sorted, titled: DocumentKind) => ({
   field: 'kind' as const,
   line: null,
-  reason: `Its page says ${KIND_NAMES[titled].toLowerCase()}, but ${examples === 1 ? 'one like it was' : `${examples} like it were`} sorted as ${KIND_NAMES[kind].toLowerCase()}.`,
+  question: { code: 'kind-sorted-otherwise', titled, kind, examples } as const,
 });
 
 /** The questions about where this document begins and ends, where the pages do not plainly say. */
@@ -121,11 +118,7 @@ function boundaryDoubts(boundaries: readonly BoundaryView[], pages: readonly num
   return boundaries
     .filter((boundary) => pages.includes(boundary.before) && isUnsure(boundary))
     .slice(0, 1)
-    .map(({ before, reasons }) => ({
-      field: 'pages' as const,
-      line: null,
-      reason: `Is page ${before} the start of a new document? What the pages say: ${reasons.join(', ')}.`,
-    }));
+    .map(({ before, signs }) => ({ field: 'pages' as const, line: null, question: { code: 'boundary', page: before, signs } as const }));
 }
 
 function summaryOf(reading: DocumentReading, count: number): string {

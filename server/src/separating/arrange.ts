@@ -39,20 +39,19 @@ export async function arrange(
     for (const id of plan.emptied) {
       await setPages(db, id, []);
       await withdrawApprovals(db, id);
-      const reason = 'Its pages belong to other documents now.';
-      await moveTo(db, id, 'rearrange', 'turned-away', person.id, `Turned away: ${reason}`, { reason });
+      await moveTo(db, id, 'rearrange', 'turned-away', person.id, { reason: { code: 'pages-elsewhere' } });
     }
     for (const { id, pages } of plan.changed) {
       await withdrawApprovals(db, id);
       await resetDocument(db, id);
       await setPages(db, id, pages);
-      await moveTo(db, id, 'rearrange', 'arriving', person.id, `Put together anew from ${pagesText(pages)} of ${head.name}`);
+      await moveTo(db, id, 'rearrange', 'arriving', person.id, { pages, file: head.name });
       read.push(id);
     }
     for (const pages of plan.added) {
       const id = await insertDocument(db, head.arrivalId, fileId);
       await setPages(db, id, pages);
-      await record(db, id, person.id, 'arrived', `Cut out of ${head.name}: ${pagesText(pages)}`);
+      await record(db, id, person.id, { code: 'cut-out', file: head.name, pages });
       read.push(id);
     }
     for (const { page, turned } of turns) await turnPage(db, fileId, page, turned);
@@ -73,7 +72,3 @@ async function mayChange(db: Database, id: number): Promise<void> {
       : `One of the documents is in ${TRAY_NAMES[document.tray]}: its pages stay as they are. Leave it whole, or have it sent back first.`,
   );
 }
-
-/** "page 3", "pages 1, 2 and 5". */
-export const pagesText = (pages: readonly number[]): string =>
-  pages.length === 1 ? `page ${pages[0]}` : `pages ${pages.slice(0, -1).join(', ')} and ${pages[pages.length - 1]}`;

@@ -36,16 +36,16 @@ export const insertFilePage = (db: Database, fileId: number, page: PageWords, pi
     picture,
   ]);
 
-export const insertBoundary = (db: Database, fileId: number, { before, probability, reasons }: Boundary) =>
-  db.query('insert into boundaries (file_id, before, probability, reasons) values ($1, $2, $3, $4)', [
+export const insertBoundary = (db: Database, fileId: number, { before, probability, signs }: Boundary) =>
+  db.query('insert into boundaries (file_id, before, probability, signs) values ($1, $2, $3, $4)', [
     fileId,
     before,
     probability,
-    reasons,
+    JSON.stringify(signs),
   ]);
 
 export const boundariesOf = (db: Database, fileId: number) =>
-  rows<BoundaryView>(db, 'select before, probability, reasons from boundaries where file_id = $1 order by before', [fileId]);
+  rows<BoundaryView>(db, 'select before, probability, signs from boundaries where file_id = $1 order by before', [fileId]);
 
 export const setPages = async (db: Database, documentId: number, pages: readonly number[]) => {
   await db.query('delete from pages where document_id = $1', [documentId]);

@@ -6,7 +6,6 @@ import { insertDocument } from '../intake/queries.js';
 import { beginStep, endStep } from '../intake/steps.js';
 import { LIMITS } from '../readers/limits.js';
 import type { Services } from '../services.js';
-import { pagesText } from './arrange.js';
 import { insertBoundary, insertFilePage, lockFile, markFileRead, replaceFilePage, setPages, stalePages } from './queries.js';
 
 /** Pixels a point of the page pictures: sharp enough to be enlarged beside a doubt. */
@@ -44,7 +43,7 @@ export async function readAndSeparate(services: Services, { fileId, fileName, bl
     for (const numbers of others) {
       const other = await insertDocument(db, arrivalId, fileId);
       await setPages(db, other, numbers);
-      await record(db, other, null, 'arrived', `Cut out of ${fileName}: ${pagesText(numbers)}`);
+      await record(db, other, null, { code: 'cut-out', file: fileName, pages: numbers });
       added.push(other);
     }
     await markFileRead(db, fileId);

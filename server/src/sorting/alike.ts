@@ -62,6 +62,6 @@ async function settleOne(services: Services, id: number, version: number, person
   else
     await onDocument(services.pool, id, version, 'supplier', async (db) => {
       await takeApart(db, id);
-      await record(db, id, person.id, 'sorted', 'Does not belong to those that look alike');
+      await record(db, id, person.id, { code: 'not-alike' });
     });
 }

@@ -1,5 +1,4 @@
 import { type DocumentKind, isForTheBooks } from '@umber/core/documents';
-import { KIND_NAMES } from '@umber/contract/documents';
 import type { KindChange } from '@umber/contract/checking';
 import type { Person } from '@umber/contract/people';
 import { citationsOf, type Citation } from '@umber/core/reading';
@@ -20,7 +19,7 @@ import { giveKind } from './queries.js';
  */
 export async function sayKind(services: Services, id: number, person: Person, { version, kind }: KindChange): Promise<void> {
   const again = await onDocument(services.pool, id, version, 'kind', async (db, document) => {
-    await record(db, id, person.id, 'changed', `kind: ${document.kind} → ${kind}`, { before: document.kind, after: kind });
+    await record(db, id, person.id, { code: 'kind-said', before: document.kind, after: kind });
     await giveKind(db, id, kind);
     if (!isForTheBooks(kind)) {
       await withdrawApprovals(db, id);
@@ -33,7 +32,7 @@ export async function sayKind(services: Services, id: number, person: Person, { 
       return false;
     }
     await resetDocument(db, id);
-    await moveTo(db, id, 'kind', 'arriving', person.id, `Is ${kind === 'invoice' ? 'an invoice' : 'a credit note'}: is read as one`);
+    await moveTo(db, id, 'kind', 'arriving', person.id, { kind });
     return true;
   });
   if (again) await services.enqueue('read-document', id);
@@ -51,7 +50,5 @@ export async function fileAway(
 ): Promise<void> {
   for (const [position, citation] of cited.entries()) await insertCitation(db, id, position, citation);
   await settleAllDoubts(db, id);
-  const about = cited.length === 0 ? '' : cited.length === 1 ? ' about 1 invoice' : ` about ${cited.length} invoices`;
-  const reason = `${KIND_NAMES[kind]}${about}`;
-  await moveTo(db, id, act, 'filed', actor, `Filed: ${reason}`, { reason });
+  await moveTo(db, id, act, 'filed', actor, { reason: { code: 'filed', kind, cited: cited.length } });
 }

@@ -1,4 +1,4 @@
-import { type Tray, mayMove, traysFor, type Act } from '@umber/core/documents';
+import { type Tray, mayMove, traysFor, type Act, type Moved } from '@umber/core/documents';
 import { TRAY_NAMES } from '@umber/contract/trays';
 import { inTransaction, type Database, type Pool } from '../database/database.js';
 import { Refused } from '../errors.js';
@@ -38,10 +38,10 @@ export async function moveTo(
   act: Act,
   tray: Tray,
   actor: Actor,
-  sentence: string,
-  options: { reason?: string; parkedFrom?: Tray } = {},
+  about: Omit<Moved, 'code' | 'act' | 'to'> = {},
 ): Promise<void> {
   const sources = traysFor(act).filter((from) => mayMove(act, from, tray));
-  if (!(await updateTray(db, id, sources, tray, options.reason ?? null, options.parkedFrom ?? null))) throw new Refused('wrong-tray');
-  await record(db, id, actor, 'moved', sentence, { after: { tray, ...options } });
+  const parkedFrom = act === 'park' ? (about.from ?? null) : null;
+  if (!(await updateTray(db, id, sources, tray, about.reason ?? null, parkedFrom))) throw new Refused('wrong-tray');
+  await record(db, id, actor, { code: 'moved', act, to: tray, ...about });
 }

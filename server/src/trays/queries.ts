@@ -1,4 +1,4 @@
-import { type Tray, QUIET_TRAYS } from '@umber/core/documents';
+import { type DocumentKind, type Tray, QUIET_TRAYS, type RestReason } from '@umber/core/documents';
 import type { ArrivalRow, TrayCount, TrayRow } from '@umber/contract/trays';
 import { row, rows, type Database } from '../database/database.js';
 
@@ -17,17 +17,23 @@ export const ALIKE = `case when d.supplier_id is null and d.tray in ('check', 'm
   join looks o on o.group_id = l.group_id and o.document_id <> l.document_id join documents x on x.id = o.document_id and x.supplier_id is null and x.tray in ('check', 'match')
   where l.document_id = d.id group by l.group_id) end`;
 
+/** Questions of a document that a tray knows of. */
+const MOST_ASKED = 24;
+
 /** Rows of a tray: overdue and nearly due first, then by money at stake; resting places newest first. */
 export const trayRows = (db: Database, tray: Tray, today: string, most: number) =>
   rows<TrayRow>(
     db,
     `select d.id, d.tray, d.kind, coalesce(s.name, d.seller_name) as supplier, s.id is not null as "supplierKnown", d.invoice_number as number, d.issue_date as "issueDate", d.due_date as "dueDate",
        d.currency, d.gross_total as total, ${BASE}::text as "totalBase", d.tray_since as since, a.received_at as "receivedAt", a.kind as source,
-       array_remove(array[d.reason] || case d.tray
-         when 'check' then array(select x.reason from doubts x where x.document_id = d.id and x.settled_at is null group by x.reason order by min(x.line) nulls first, min(x.id) limit 6)
-         when 'match' then array(select sentence from exceptions x where x.document_id = d.id and x.accepted_at is null and x.withdrawn_at is null order by x.line nulls first, x.id limit 6)
-         when 'sign-off' then array(select 'Waits for ' || p.name || ': ' || x.why from approvals x join people p on p.id = x.approver_id where x.document_id = d.id and x.state = 'asked' order by x.id)
-         else array[]::text[] end, null) as asked,
+       (select coalesce(jsonb_agg(x.asked), '[]') from (
+         select jsonb_build_object('of', 'rest', 'reason', d.rest_reason) as asked where d.rest_reason is not null
+         union all (select jsonb_build_object('of', 'doubt', 'field', x.field, 'line', x.line, 'question', x.question) from doubts x
+           where d.tray = 'check' and x.document_id = d.id and x.settled_at is null order by x.line nulls first, x.id limit ${MOST_ASKED})
+         union all (select jsonb_build_object('of', 'exception', 'line', x.line, 'facts', x.facts) from exceptions x
+           where d.tray = 'match' and x.document_id = d.id and x.accepted_at is null and x.withdrawn_at is null order by x.line nulls first, x.id limit ${MOST_ASKED})
+         union all (select jsonb_build_object('of', 'approval', 'approver', p.name, 'because', x.because) from approvals x join people p on p.id = x.approver_id
+           where d.tray = 'sign-off' and x.document_id = d.id and x.state = 'asked' order by x.id)) x) as asked,
        ${ALIKE} as alike
      from documents d join arrivals a on a.id = d.arrival_id left join suppliers s on s.id = d.supplier_id
      where d.tray = $1
@@ -67,7 +73,7 @@ export const lockDocument = (db: Database, id: number) =>
     version: number;
     tray: Tray;
     parkedFrom: Tray | null;
-    kind: string;
+    kind: DocumentKind;
     checkedById: number | null;
     supplierId: number | null;
     orderId: number | null;
@@ -83,14 +89,14 @@ export const updateTray = async (
   id: number,
   from: readonly Tray[],
   tray: Tray,
-  reason: string | null,
+  reason: RestReason | null,
   parkedFrom: Tray | null,
 ): Promise<boolean> =>
   (await row(
     db,
-    `update documents set tray = $3, tray_since = case when tray = $3 then tray_since else now() end, reason = $4, parked_from = $5, version = version + 1
+    `update documents set tray = $3, tray_since = case when tray = $3 then tray_since else now() end, rest_reason = $4, parked_from = $5, version = version + 1
      where id = $1 and tray = any($2) returning id`,
-    [id, from, tray, reason, parkedFrom],
+    [id, from, tray, reason === null ? null : JSON.stringify(reason), parkedFrom],
   )) !== null;
 
 export const bumpVersion = (db: Database, id: number) => db.query('update documents set version = version + 1 where id = $1', [id]);

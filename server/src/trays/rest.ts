@@ -1,7 +1,6 @@
 import { takenUpTo } from '@umber/core/documents';
 import type { Reasoned, Versioned } from '@umber/contract/checking';
 import type { Person } from '@umber/contract/people';
-import { TRAY_NAMES } from '@umber/contract/trays';
 import type { Pool } from '../database/database.js';
 import { withdrawApprovals } from '../approval/queries.js';
 import { moveTo, onDocument } from './move.js';
@@ -9,10 +8,7 @@ import { moveTo, onDocument } from './move.js';
 /** Lets a document rest; it goes back to the tray it came from when taken up. */
 export function park(pool: Pool, id: number, person: Person, { version, reason }: Reasoned): Promise<void> {
   return onDocument(pool, id, version, 'park', (db, document) =>
-    moveTo(db, id, 'park', 'parked', person.id, `Parked from ${TRAY_NAMES[document.tray]}: ${reason}`, {
-      reason,
-      parkedFrom: document.tray,
-    }),
+    moveTo(db, id, 'park', 'parked', person.id, { from: document.tray, reason: { code: 'said', text: reason } }),
   );
 }
 
@@ -20,7 +16,7 @@ export function park(pool: Pool, id: number, person: Person, { version, reason }
 export function turnAway(pool: Pool, id: number, person: Person, { version, reason }: Reasoned): Promise<void> {
   return onDocument(pool, id, version, 'turn-away', async (db) => {
     await withdrawApprovals(db, id);
-    await moveTo(db, id, 'turn-away', 'turned-away', person.id, `Turned away: ${reason}`, { reason });
+    await moveTo(db, id, 'turn-away', 'turned-away', person.id, { reason: { code: 'said', text: reason } });
   });
 }
 
@@ -28,6 +24,6 @@ export function turnAway(pool: Pool, id: number, person: Person, { version, reas
 export function takeUp(pool: Pool, id: number, person: Person, { version }: Versioned): Promise<void> {
   return onDocument(pool, id, version, 'take-up', async (db, document) => {
     const tray = takenUpTo(document.tray, document.parkedFrom);
-    await moveTo(db, id, 'take-up', tray, person.id, `Taken up again, to ${TRAY_NAMES[tray]}`);
+    await moveTo(db, id, 'take-up', tray, person.id, { from: document.tray });
   });
 }

@@ -1,4 +1,4 @@
-import { holdsDate, HEADER_FIELDS, LINE_CELLS, type HeaderField, type LineCell } from '../../documents/index.js';
+import { holdsDate, HEADER_FIELDS, LINE_CELLS, type HeaderField, type LineCell, isShownBy } from '../../documents/index.js';
 import { daysBetween, isIsoDate } from '../../dates/index.js';
 import { readDate } from '../print/calendar.js';
 import { calibrated, type Calibration, type ValueGroup } from './calibration.js';
@@ -44,7 +44,7 @@ function weighScan({ fields, lines }: Values, trust: PageTrust, support: Support
     for (const field of ['issueDate', 'dueDate'] as const) {
       const value = weighed[field];
       if (value && value.confidence > PLAUSIBLE && value.confidence < USUAL)
-        weighed[field] = { ...value, confidence: USUAL, evidence: [...value.evidence, `${days} days from issue to due, as is usual`] };
+        weighed[field] = { ...value, confidence: USUAL, evidence: [...value.evidence, { code: 'usual-days', days }] };
     }
   return { fields: weighed, lines: lines.map((line) => weighLine(line, trust, support)) };
 }
@@ -65,7 +65,7 @@ function weighLine(line: ReadLine, trust: PageTrust, support: Support): ReadLine
   const cells = {} as Record<LineCell, ReadValue | null>;
   for (const name of LINE_CELLS) {
     const value = line[name];
-    const proven = value?.evidence.includes('quantity × price = amount') || (name === 'netAmount' && support.linesFit);
+    const proven = (value !== null && isShownBy(value.evidence, 'product')) || (name === 'netAmount' && support.linesFit);
     cells[name] = value && !proven ? lessSure(name, value, trust) : value;
   }
   return { ...line, ...cells };
@@ -85,7 +85,7 @@ function lessSure(name: HeaderField | LineCell, value: ReadValue, trust: PageTru
   return {
     ...value,
     confidence: value.confidence * sure,
-    evidence: [...value.evidence, 'not all of it read clearly'],
+    evidence: [...value.evidence, { code: 'read-unclearly' }],
     alternatives: [
       ...value.alternatives,
       ...trust
@@ -93,7 +93,7 @@ function lessSure(name: HeaderField | LineCell, value: ReadValue, trust: PageTru
         .flatMap((text) => asValue(name, text) ?? [])
         .filter((other) => other !== value.value)
         .slice(0, 2)
-        .map((other) => ({ value: other, reason: 'how else it may read', page: value.page, box: value.box })),
+        .map((other) => ({ value: other, why: { code: 'other-reading' } as const, page: value.page, box: value.box })),
     ].slice(0, 4),
   };
 }

@@ -1,11 +1,9 @@
+import type { Relation } from '../../documents/index.js';
 import { bottom, overlapX, right, type Box } from '../../geometry/index.js';
 import { isSmallWord, isWeak, type Label } from '../language/labels.js';
 import type { LabelMeaning } from '../language/lexicon/index.js';
 import type { Span } from '../print/spans.js';
 import type { Row, Run } from '../print/words.js';
-
-/** How a value stands to its label. */
-export type Relation = 'same run' | 'right of' | 'below' | 'above';
 
 /** A value that a label points at. `score` is 0..1, for comparing candidates of one field. */
 export interface Candidate<S extends Span> {

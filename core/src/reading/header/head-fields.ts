@@ -1,6 +1,7 @@
+import type { DayMonthProof, Evidence } from '../../documents/index.js';
 import { addDays, daysBetween, type IsoDate } from '../../dates/index.js';
 import { middleY, type Box } from '../../geometry/index.js';
-import type { LabelledRows } from './candidates.js';
+import type { Candidate, LabelledRows } from './candidates.js';
 import { LEXICONS } from '../language/lexicon/index.js';
 import { fold } from '../language/phrases.js';
 import { dateSpans, identifierSpans, type DateSpan, type Span } from '../print/spans.js';
@@ -12,7 +13,7 @@ export interface Found {
   readonly score: number;
   readonly page: number | null;
   readonly box: Box | null;
-  readonly evidence: string;
+  readonly evidence: Evidence;
   /** A date whose day and month could be swapped: the other reading. */
   readonly swapped?: IsoDate | null;
 }
@@ -24,12 +25,25 @@ export function invoiceNumbers(labelled: LabelledRows, rows: readonly Row[], pag
     for (const run of row.runs) {
       const first = run.words[0].text;
       if (/^#[\p{L}\d]/u.test(first) && run.words.length <= 2 && middleY(run.box) < (pages[0]?.height ?? 842) / 2) {
-        found.push({ value: first.slice(1), score: 0.78, page: run.page, box: run.words[0], evidence: 'a number with # in the head' });
+        found.push({ value: first.slice(1), score: 0.78, page: run.page, box: run.words[0], evidence: { code: 'hash-number' } });
       }
     }
   }
   return distinct(found);
 }
+
+/** That a value was found by its label. */
+export const labelledBy = ({ relation, label }: Pick<Candidate<Span>, 'relation' | 'label'>): Evidence => ({
+  code: 'labelled',
+  relation,
+  label: label.phrase,
+});
+const dayMonth = (first: 'day' | 'month', by: DayMonthProof, date?: string): Evidence => ({
+  code: 'day-month',
+  first,
+  by,
+  ...(date === undefined ? {} : { date }),
+});
 
 /** The buyer's order number. */
 export function orderReferences(labelled: LabelledRows): Found[] {
@@ -42,17 +56,17 @@ export function ownNumbers(labelled: LabelledRows): Found[] {
     labelled
       .candidates('ownNumber', identifierSpans)
       .filter((candidate) => candidate.relation !== 'below' || candidate.label.from === 0)
-      .map((candidate) => at(candidate.span, candidate.score, `${candidate.relation} “${candidate.label.phrase}”`)),
+      .map((candidate) => at(candidate.span, candidate.score, labelledBy(candidate))),
   );
 }
 
 /** Dates that stand alone in the head of a letter, or behind a label in one run; not those of a table. */
 export function letterDates(labelled: LabelledRows, rows: readonly Row[], pages: readonly PageWords[]): Found[] {
   const delivered = labelled.candidates('other', dateSpans).filter(({ relation }) => relation === 'same run' || relation === 'right of');
-  const alone = issueDates(labelled, rows, pages).filter((found) => !found.evidence.startsWith('below'));
-  return alone.length > 0
-    ? alone
-    : distinct(delivered.map(({ span, score, label, relation }) => dated(span, score, `${relation} “${label.phrase}”`)));
+  const alone = issueDates(labelled, rows, pages).filter(
+    (found) => !(found.evidence.code === 'labelled' && found.evidence.relation === 'below'),
+  );
+  return alone.length > 0 ? alone : distinct(delivered.map((candidate) => dated(candidate.span, candidate.score, labelledBy(candidate))));
 }
 
 function identifiers(labelled: LabelledRows, meaning: 'invoiceNumber' | 'orderReference'): Found[] {
@@ -64,7 +78,7 @@ function identifiers(labelled: LabelledRows, meaning: 'invoiceNumber' | 'orderRe
     if (rival > candidate.score + 0.01) return [];
     const bare = candidate.label.phrase.split(' ').length === 1 && candidate.relation !== 'same run' ? 0.1 : 0;
     const letters = /^\d+$/.test(candidate.span.text) && candidate.span.text.length < 3 ? 0.2 : 0;
-    return [at(candidate.span, candidate.score - bare - letters - rival * 0.05, `${candidate.relation} “${candidate.label.phrase}”`)];
+    return [at(candidate.span, candidate.score - bare - letters - rival * 0.05, labelledBy(candidate))];
   });
 }
 
@@ -73,20 +87,19 @@ export function issueDates(labelled: LabelledRows, rows: readonly Row[], pages: 
   const others = [...labelled.candidates('other', dateSpans), ...labelled.candidates('dueDate', dateSpans)];
   const found = labelled.candidates('issueDate', dateSpans).flatMap((candidate) => {
     const rival = others.some((other) => sameSpan(other.span, candidate.span) && other.score > candidate.score);
-    return rival ? [] : [dated(candidate.span, candidate.score, `${candidate.relation} “${candidate.label.phrase}”`)];
+    return rival ? [] : [dated(candidate.span, candidate.score, labelledBy(candidate))];
   });
   for (const number of labelled.candidates('invoiceNumber', identifierSpans)) {
     if (number.relation !== 'same run') continue;
     const date = dateSpans(number.span.run).find((span) => span.from >= number.span.to && span.from - number.span.to <= 3);
-    if (date) found.push(dated(date, 0.8, 'behind the number in a sentence'));
+    if (date) found.push(dated(date, 0.8, { code: 'after-number' }));
   }
   const half = (pages[0]?.height ?? 842) * 0.5;
   for (const row of rows.filter((candidate) => candidate.page === pages[0]?.page && middleY(candidate.box) < half)) {
     for (const run of row.runs) {
       const span = dateSpans(run)[0];
       if (!span || span.to !== run.words.length || span.from > 3 || others.some((other) => sameSpan(other.span, span))) continue;
-      if (span.from === 0 || /,$|den$|le$/.test(run.words[span.from - 1].text))
-        found.push(dated(span, 0.72, 'a date that stands alone in the head'));
+      if (span.from === 0 || /,$|den$|le$/.test(run.words[span.from - 1].text)) found.push(dated(span, 0.72, { code: 'alone-in-head' }));
     }
   }
   return distinct(found);
@@ -102,7 +115,7 @@ export function dueDates(labelled: LabelledRows, rows: readonly Row[]): Found[] 
   const found = labelled
     .candidates('dueDate', dateSpans)
     .filter((candidate) => !EARLY_PAYMENT.test(candidate.span.run.text))
-    .map((candidate) => dated(candidate.span, candidate.score, `${candidate.relation} “${candidate.label.phrase}”`));
+    .map((candidate) => dated(candidate.span, candidate.score, labelledBy(candidate)));
   for (const row of rows) {
     for (const run of row.runs) {
       if (EARLY_PAYMENT.test(run.text)) continue;
@@ -114,7 +127,7 @@ export function dueDates(labelled: LabelledRows, rows: readonly Row[]): Found[] 
             .join(' '),
         );
         const word = DUE_WORDS.find((phrase) => before.endsWith(` ${phrase}`) || before === phrase);
-        if (word) found.push(dated(span, 0.8, `“${word}” before it in a sentence`));
+        if (word) found.push(dated(span, 0.8, { code: 'due-words', words: word }));
       }
     }
   }
@@ -151,7 +164,7 @@ export function dueByTerms(rows: readonly Row[], issueDate: IsoDate): Found | nu
             score: 0.85,
             page: run.page,
             box: run.box,
-            evidence: `terms of ${match[1]} days from the issue date`,
+            evidence: { code: 'terms', days: Number(match[1]) },
           };
         }
       }
@@ -164,7 +177,7 @@ export function dueByTerms(rows: readonly Row[], issueDate: IsoDate): Found | nu
 export interface DayMonthOrder {
   readonly monthFirst: boolean;
   readonly unsure: boolean;
-  readonly reason: string;
+  readonly evidence: Evidence;
 }
 
 /**
@@ -181,19 +194,18 @@ export function dayMonthOrder(
     for (const run of row.runs) {
       for (const span of dateSpans(run)) {
         const numeric = /^(\d{1,2})[./-](\d{1,2})[./-]\d/.exec(span.text);
-        if (numeric && Number(numeric[1]) > 12) return { monthFirst: false, unsure: false, reason: `day first, as in ${span.text}` };
-        if (numeric && Number(numeric[2]) > 12) return { monthFirst: true, unsure: false, reason: `month first, as in ${span.text}` };
-        if (/^\d{1,2}\.\d{1,2}\./.test(span.text)) return { monthFirst: false, unsure: false, reason: 'day first, written with dots' };
+        if (numeric && Number(numeric[1]) > 12) return { monthFirst: false, unsure: false, evidence: dayMonth('day', 'date', span.text) };
+        if (numeric && Number(numeric[2]) > 12) return { monthFirst: true, unsure: false, evidence: dayMonth('month', 'date', span.text) };
+        if (/^\d{1,2}\.\d{1,2}\./.test(span.text)) return { monthFirst: false, unsure: false, evidence: dayMonth('day', 'dots') };
       }
     }
   }
-  if (american === true) return { monthFirst: true, unsure: false, reason: 'month first, as in the seller’s country' };
-  if (american === false) return { monthFirst: false, unsure: false, reason: 'day first, as in the seller’s country' };
+  if (american === true) return { monthFirst: true, unsure: false, evidence: dayMonth('month', 'country') };
+  if (american === false) return { monthFirst: false, unsure: false, evidence: dayMonth('day', 'country') };
   const dayFits = issue && due ? sensible(issue.value, due.value) : null;
   const monthFits = issue && due ? sensible(issue.swapped ?? issue.value, due.swapped ?? due.value) : null;
-  if (dayFits === false && monthFits === true)
-    return { monthFirst: true, unsure: true, reason: 'month first: the due date then follows the issue date' };
-  return { monthFirst: false, unsure: dayFits !== true || monthFits === true, reason: 'day first' };
+  if (dayFits === false && monthFits === true) return { monthFirst: true, unsure: true, evidence: dayMonth('month', 'due-date') };
+  return { monthFirst: false, unsure: dayFits !== true || monthFits === true, evidence: dayMonth('day', 'nothing') };
 }
 
 /** Days from issue to due, or null; more than half a year or before the issue makes no sense for an invoice. */
@@ -202,14 +214,14 @@ export function sensible(issue: IsoDate, due: IsoDate): boolean {
   return days >= 0 && days <= 184;
 }
 
-const at = (span: Span, score: number, evidence: string): Found => ({
+const at = (span: Span, score: number, evidence: Evidence): Found => ({
   value: span.text,
   score,
   page: span.run.page,
   box: span.box,
   evidence,
 });
-const dated = (span: DateSpan, score: number, evidence: string): Found => ({
+const dated = (span: DateSpan, score: number, evidence: Evidence): Found => ({
   value: span.date.value,
   score,
   page: span.run.page,

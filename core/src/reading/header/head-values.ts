@@ -1,4 +1,4 @@
-import type { HeaderField } from '../../documents/index.js';
+import type { HeaderField, Evidence } from '../../documents/index.js';
 import { LabelledRows } from './candidates.js';
 import { dueByTerms, orderReferences, sensible, type DayMonthOrder, type Found } from './head-fields.js';
 import { labelsOf } from '../language/labels.js';
@@ -31,7 +31,7 @@ export function fromCoverText(cover: string, language: string): ReadValue | null
       page: null,
       box: null,
       confidence: Math.min(0.95, found.confidence),
-      evidence: ['said in the mail'],
+      evidence: [{ code: 'cover-text' }],
       alternatives: [],
     }
   );
@@ -43,12 +43,12 @@ export function asDate(found: readonly Found[], order: DayMonthOrder, after: str
   const fitting = after === null ? dated : dated.filter((one) => sensible(after, one.value));
   const [best, ...rest] = fitting.length > 0 ? fitting : dated;
   if (!best) return null;
-  const evidence = best.swapped ? [best.evidence, order.reason] : [best.evidence];
+  const evidence = best.swapped ? [best.evidence, order.evidence] : [best.evidence];
   const swapped = best.swapped
     ? [
         {
           value: order.monthFirst ? (found.find((one) => one.box === best.box)?.value ?? best.value) : best.swapped,
-          reason: 'with day and month the other way round',
+          why: { code: 'day-month-swapped' } as const,
           page: best.page,
           box: best.box,
         },
@@ -73,7 +73,7 @@ export function earlyPayment(
 ): Pick<Record<HeaderField, ReadValue | null>, 'discountPercent' | 'discountDate'> {
   const last = dayAfter(issueDate?.value ?? null, terms?.discountDays ?? null);
   if (!terms?.discountPercent || last === null) return { discountPercent: null, discountDate: null };
-  const read = (value: string, evidence: string, confidence: number): ReadValue => ({
+  const read = (value: string, evidence: Evidence, confidence: number): ReadValue => ({
     value,
     confidence,
     page: terms.page,
@@ -82,18 +82,27 @@ export function earlyPayment(
     alternatives: [],
   });
   return {
-    discountPercent: read(terms.discountPercent, 'printed early payment terms', 0.95),
-    discountDate: read(last, `terms of ${terms.discountDays} days from the issue date`, Math.min(0.95, issueDate?.confidence ?? 0)),
+    discountPercent: read(terms.discountPercent, { code: 'early-terms' }, 0.95),
+    discountDate: read(last, { code: 'terms', days: terms.discountDays ?? 0 }, Math.min(0.95, issueDate?.confidence ?? 0)),
   };
 }
 
 /** Labels that on a credit note name the date of the invoice that it credits. */
-const OF_THE_INVOICE = /“(rechnung vom|facture du|invoice date|date of invoice|factuurdatum|rechnungsdatum|fecha de factura|data fattura)”/;
+const OF_THE_INVOICE: ReadonlySet<string> = new Set([
+  'rechnung vom',
+  'facture du',
+  'invoice date',
+  'date of invoice',
+  'factuurdatum',
+  'rechnungsdatum',
+  'fecha de factura',
+  'data fattura',
+]);
 
 /** The dates with those of a credited invoice last. */
 export function ownFirst(found: readonly Found[], credit: boolean): readonly Found[] {
   if (!credit) return found;
-  const own = found.filter(({ evidence }) => !OF_THE_INVOICE.test(evidence));
+  const own = found.filter(({ evidence }) => !(evidence.code === 'labelled' && OF_THE_INVOICE.has(evidence.label)));
   return own.length === 0
     ? found
     : [...own, ...found.filter((one) => !own.includes(one)).map((one) => ({ ...one, score: one.score - 0.4 }))];
@@ -116,7 +125,7 @@ function byTerms(rows: readonly Row[], issueDate: ReadValue | null, early: Payme
   const afterDiscount = issueDate && early?.netDays != null ? dayAfter(issueDate.value, early.netDays) : null;
   const found =
     issueDate && early && afterDiscount !== null
-      ? { value: afterDiscount, page: early.page, box: early.box, evidence: `terms of ${early.netDays} days from the issue date` }
+      ? { value: afterDiscount, page: early.page, box: early.box, evidence: { code: 'terms', days: early.netDays ?? 0 } as const }
       : issueDate
         ? dueByTerms(rows, issueDate.value)
         : null;
@@ -133,10 +142,10 @@ function byTerms(rows: readonly Row[], issueDate: ReadValue | null, early: Payme
 }
 
 /** A value that stands on no page; null stays null. */
-export const fromNowhere = (value: string | null, confidence: number, evidence: string): ReadValue | null =>
+export const fromNowhere = (value: string | null, confidence: number, evidence: Evidence): ReadValue | null =>
   value === null ? null : { value, confidence, page: null, box: null, evidence: [evidence], alternatives: [] };
 const alternatives = (rest: readonly Found[]) =>
-  rest.slice(0, 3).map((other) => ({ value: other.value.replace(/^#/, ''), reason: other.evidence, page: other.page, box: other.box }));
+  rest.slice(0, 3).map((other) => ({ value: other.value.replace(/^#/, ''), why: other.evidence, page: other.page, box: other.box }));
 
 /** Sure where the label is plain and nothing rivals it. */
 function confidenceOf(score: number, rival: number): number {

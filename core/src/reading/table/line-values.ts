@@ -31,13 +31,13 @@ export function readLines(table: LineTable, totals: Totals, linesFit: boolean, b
               confidence,
               page: line.page,
               box: cell.box,
-              evidence: numeric && arithmetic === 'right' ? ['quantity × price = amount'] : ['its column'],
+              evidence: numeric && arithmetic === 'right' ? [{ code: 'product' }] : [{ code: 'column' }],
               alternatives: [],
             }
           : null;
     }
     if (onlyRate !== null && totals.addsUp && (!cells.taxRate || !isRate(cells.taxRate.value)))
-      cells.taxRate = fromNowhere(onlyRate, 0.9, 'the only rate that the totals give');
+      cells.taxRate = fromNowhere(onlyRate, 0.9, { code: 'only-rate' });
     const taxed = line.cells.grossAmount;
     return {
       ...cells,

@@ -1,3 +1,4 @@
+import type { Evidence } from '../../documents/index.js';
 import type { ReadValue } from '../reading.js';
 import { totalText, type TotalCandidate, type TotalField, type Totals } from './totals.js';
 
@@ -9,18 +10,18 @@ export function asAmount(field: TotalField, totals: Totals, lines: LinesSum, cre
   const chosen = totals.chosen[field];
   if (!chosen) return null;
   const sign = (value: string) => (credit ? value.replace(/^-/, '') : value);
-  const evidence = [chosen.evidence];
+  const evidence: Evidence[] = [chosen.evidence];
   // Where net or tax stand on the page and do not make the total, any of them may be wrong.
   const contradicted = !totals.addsUp && (totals.chosen.netTotal !== null || totals.chosen.taxTotal !== null);
   let confidence = Math.min(contradicted ? 0.75 : 0.9, chosen.score);
   if (field === 'amountDue') {
-    if (totals.dueExplained) evidence.push('follows from the total, payments and balances');
+    if (totals.dueExplained) evidence.push({ code: 'due-follows' });
     confidence = totals.dueExplained ? (totals.addsUp ? 0.98 : 0.9) : 0.6;
   } else if (totals.addsUp) {
-    evidence.push('net + tax = total');
+    evidence.push({ code: 'totals-fit' });
     confidence = lines === 'fit' ? 0.995 : lines === 'none' ? 0.97 : 0.94;
   }
-  if (field === 'netTotal' && lines === 'fit') evidence.push('the lines sum to it');
+  if (field === 'netTotal' && lines === 'fit') evidence.push({ code: 'lines-fit' });
   const rest = totals.candidates[field].filter((other) => !other.value.eq(chosen.value));
   return {
     value: sign(totalText(chosen)),
@@ -34,7 +35,7 @@ export function asAmount(field: TotalField, totals: Totals, lines: LinesSum, cre
 
 const amountAlternative = (other: TotalCandidate, sign: (value: string) => string) => ({
   value: sign(totalText(other)),
-  reason: other.evidence,
+  why: other.evidence,
   page: other.span?.run.page ?? null,
   box: other.span?.box ?? null,
 });

@@ -1,3 +1,5 @@
+import { labelledBy } from '../header/head-fields.js';
+import type { Evidence } from '../../documents/index.js';
 import { ROUNDING, totalsFit } from '../../arithmetic/index.js';
 import { Decimal, decimal, sum, toAmount, within } from '../../money/index.js';
 import type { Candidate, LabelledRows } from '../header/candidates.js';
@@ -11,7 +13,7 @@ export interface TotalCandidate {
   readonly value: Decimal;
   readonly score: number;
   readonly span: NumberSpan | null;
-  readonly evidence: string;
+  readonly evidence: Evidence;
   /** Whether it is not what the readers of a scan held for likeliest, but makes the sums right. */
   readonly repaired?: boolean;
 }
@@ -124,7 +126,7 @@ function unreadTax(
     value: left,
     score: Math.min(net.score, gross.score),
     span: null,
-    evidence: rate ? `the total less the net, as ${rate.toString()} % gives it` : 'the total less the net, as the lines’ rates give it',
+    evidence: { code: 'tax-left', rate: rate ? rate.toString() : null },
   };
 }
 
@@ -157,13 +159,13 @@ function looksLikeAmount(span: NumberSpan): boolean {
 const REPAIR = 0.4;
 
 function asTotals(candidate: Candidate<NumberSpan>, rows: readonly Row[]): TotalCandidate[] {
-  const { span, label, relation } = candidate;
+  const { span, label } = candidate;
   const row = rows.find((other) => other.index === label.run.row);
   const rightmost = row?.runs.at(-1) === span.run ? 0.02 : 0;
   const bracketed = /^\(.*\)$/.test(span.text) ? -0.3 : 0;
   const depth = (0.05 * label.run.row) / Math.max(1, rows[rows.length - 1]?.index ?? 1);
   const score = candidate.score + rightmost + bracketed + depth;
-  const evidence = `${relation} “${label.phrase}”`;
+  const evidence = labelledBy(candidate);
   return [
     { value: decimal(span.number.value), span, score, evidence },
     ...span.others.map((other) => ({ value: decimal(other.value), span, score: score - REPAIR, evidence, repaired: true })),
@@ -185,7 +187,7 @@ function withRateSums(labelled: LabelledRows, tax: readonly TotalCandidate[]): T
   const value = sum(parts.map((part) => part.value));
   const printed = tax.some((candidate) => candidate.value.eq(value) && candidate.span && !byRow.has(candidate.span.run.row));
   if (printed) return [...tax];
-  return [{ value, score: 0.85, span: parts[parts.length - 1].span, evidence: `sum of ${parts.length} tax amounts` }, ...tax];
+  return [{ value, score: 0.85, span: parts[parts.length - 1].span, evidence: { code: 'tax-parts', parts: parts.length } }, ...tax];
 }
 
 function chooseDue(
@@ -196,7 +198,7 @@ function chooseDue(
 ) {
   if (!gross) return { due: due[0] ?? null, explained: false };
   let best: { due: TotalCandidate | null; explained: boolean; score: number } = {
-    due: { ...gross, evidence: 'the invoice total: nothing else is said about the amount to pay' },
+    due: { ...gross, evidence: { code: 'only-total' } },
     explained: true,
     score: 0.3,
   };
@@ -220,7 +222,8 @@ function strongest(candidates: readonly TotalCandidate[]): TotalCandidate[] {
   const kept: TotalCandidate[] = [];
   for (const candidate of [...candidates].sort((a, b) => b.score - a.score)) {
     const twin = kept.find(
-      (other) => other.value.eq(candidate.value) && (other.span?.box.y === candidate.span?.box.y || other.evidence === candidate.evidence),
+      (other) =>
+        other.value.eq(candidate.value) && (other.span?.box.y === candidate.span?.box.y || sameLabel(other.evidence, candidate.evidence)),
     );
     if (!twin) kept.push(candidate);
   }
@@ -237,3 +240,6 @@ export function totalText(candidate: TotalCandidate): string {
     ? candidate.span.number.value
     : toAmount(candidate.value);
 }
+
+const sameLabel = (a: Evidence, b: Evidence): boolean =>
+  a.code === b.code && (a.code !== 'labelled' || b.code !== 'labelled' || (a.label === b.label && a.relation === b.relation));

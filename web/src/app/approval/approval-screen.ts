@@ -12,8 +12,11 @@ import { MailSaid } from '../documents/mail-said';
 import { TrailPanel } from '../documents/trail-panel';
 import { WaysOut } from '../documents/ways-out';
 import { Keys } from '../keys/keys';
+import { exceptionText, FIGURE_NAMES } from '../matching/sentences';
 import { AmountPipe } from '../money/amount.pipe';
 import { sessionFeature } from '../people/session.state';
+
+import { approvalText } from './sentences';
 
 /** Page, order, variance, coding and history on one screen, for somebody with two minutes. */
 @Component({
@@ -35,11 +38,11 @@ import { sessionFeature } from '../people/session.state';
       <p class="quiet">{{ what() }}</p>
       @for (exception of document().exceptions; track exception.id) {
         <article>
-          <strong>{{ exception.sentence }}</strong>
+          <strong>{{ exceptionText(exception) }}</strong>
           <p>Accepted by {{ exception.acceptedBy }}: {{ exception.acceptedReason }}</p>
-          @for (figure of exception.figures; track figure.label) {
+          @for (figure of exception.figures; track figure.name) {
             <p class="figure">
-              <span class="quiet">{{ figure.label }}</span> invoice <b class="digits">{{ figure.invoice ?? '–' }}</b> order
+              <span class="quiet">{{ figureNames[figure.name] }}</span> invoice <b class="digits">{{ figure.invoice ?? '–' }}</b> order
               <b class="digits">{{ figure.order ?? '–' }}</b>
               @if (figure.received) {
                 received <b class="digits">{{ figure.received }}</b>
@@ -87,7 +90,7 @@ import { sessionFeature } from '../people/session.state';
       @for (approval of document().approvals; track approval.id) {
         <p class="approval">
           <strong>{{ approval.approver }}</strong> <span [class.ask]="approval.state === 'asked'">{{ state[approval.state] }}</span>
-          <span class="quiet">{{ approval.why }}</span> {{ approval.comment }}
+          <span class="quiet">{{ approvalText(approval.because) }}</span> {{ approval.comment }}
         </p>
       }
       <h2>Trail</h2>
@@ -159,6 +162,9 @@ export class ApprovalScreen {
   readonly #person = this.#store.selectSignal(sessionFeature.selectPerson);
   readonly #waysOut = inject(WaysOut);
   protected readonly busy = this.#store.selectSignal(documentFeature.selectBusy);
+  protected readonly exceptionText = exceptionText;
+  protected readonly figureNames = FIGURE_NAMES;
+  protected readonly approvalText = approvalText;
   protected readonly state = {
     asked: 'is asked',
     approved: 'approved',

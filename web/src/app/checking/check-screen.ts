@@ -18,7 +18,7 @@ import type { DocumentView } from '@umber/contract/documents';
 import type { Box } from '@umber/core/geometry';
 import { Store } from '@ngrx/store';
 import { linkHorizontal } from 'd3-shape';
-import { inWords } from '../dates/day';
+import { questionText } from '../reading/sentences';
 import { DocumentActions, documentFeature, type DocumentChange } from '../documents/document.state';
 import { PageSheet, type PageMark } from '../documents/page-sheet';
 import { PageTurner } from '../documents/page-turner';
@@ -69,7 +69,7 @@ export class CheckScreen {
   readonly #heights = signal<ReadonlyMap<string, number>>(new Map());
   readonly #size = signal({ width: 1280, height: 800 });
   protected readonly hint = signal('');
-  protected readonly inWords = inWords;
+  protected readonly questionText = questionText;
 
   readonly #documentId = computed(() => this.document().id);
   protected readonly mayCheck = computed(() => may(this.#person()?.role ?? 'auditor', 'check'));

@@ -1,7 +1,7 @@
 import type { HeaderField } from '@umber/core/documents';
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, viewChild } from '@angular/core';
 import type { DocumentView } from '@umber/contract/documents';
-import { inWords } from '../dates/day';
+import { questionText } from '../reading/sentences';
 import { CutOut } from '../documents/cut-out';
 import { Drafts } from '../drafts/drafts';
 import { broughtIntoSight } from '../keys/in-sight';
@@ -24,7 +24,7 @@ export const fieldDraft = (documentId: number, field: HeaderField): string => `d
       }
     </header>
     @if (item().doubt; as doubt) {
-      <p>{{ inWords(doubt.reason) }}</p>
+      <p>{{ questionText(doubt) }}</p>
     }
     @if (cut(); as cut) {
       <umber-cut-out [documentId]="document().id" [page]="cut.page" [box]="cut.box" [width]="316" [height]="50" />
@@ -160,7 +160,7 @@ export class DoubtCard {
   readonly typed = output<string>();
   readonly left = output<void>();
   protected readonly typing = viewChild<ElementRef<HTMLInputElement>>('field');
-  protected readonly inWords = inWords;
+  protected readonly questionText = questionText;
   readonly #drafts = inject(Drafts);
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
   readonly #purpose = computed(() => {

@@ -19,7 +19,9 @@ describe('lines beside their pages', () => {
   });
 
   it('never cover one another, and leave room for a doubt', () => {
-    const [sheet] = sheets([line(0, 1, 100), line(1, 1, 110), line(2, 1, 120)], { doubts: [{ line: 1, reason: 'why?' }] });
+    const [sheet] = sheets([line(0, 1, 100), line(1, 1, 110), line(2, 1, 120)], {
+      doubts: [{ line: 1, field: null, question: { code: 'as-worded', text: 'why?' } }],
+    });
     const tops = sheet.rows.map(({ top }) => top);
     expect([tops[1] - tops[0] >= 34, tops[2] - tops[1] >= 64]).toEqual([true, true]);
     expect(sheet.rows.map(({ doubt }) => doubt)).toEqual(['', 'why?', '']);
@@ -33,7 +35,10 @@ describe('lines beside their pages', () => {
   });
 
   it('are marked on the page: asked, chosen, or neither', () => {
-    const [{ marks }] = sheets([line(0, 1), line(1, 1), line(2, 1)], { doubts: [{ line: 0, reason: 'why?' }], chosen: 2 });
+    const [{ marks }] = sheets([line(0, 1), line(1, 1), line(2, 1)], {
+      doubts: [{ line: 0, field: null, question: { code: 'as-worded', text: 'why?' } }],
+      chosen: 2,
+    });
     expect(marks.map(({ tone }) => tone)).toEqual(['ask', 'band', 'quiet']);
   });
 

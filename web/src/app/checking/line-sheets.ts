@@ -1,5 +1,6 @@
 import type { DocumentView, LineView, PageView } from '@umber/contract/documents';
 import type { PageMark } from '../documents/page-sheet';
+import { questionText } from '../reading/sentences';
 import { layOutMargin } from './margin-layout';
 
 /** The height of a line's row, and what a doubt below it adds; pixels. */
@@ -17,7 +18,10 @@ export interface LineSheet {
 
 /** The pages that hold lines, drawn `width` wide, or the first where none does; lines without a place stand on the last. */
 export function lineSheets({ pages, lines, doubts }: DocumentView, chosen: number | null, width: number): LineSheet[] {
-  const doubtOf = (line: LineView) => doubts.find((doubt) => doubt.line === line.position)?.reason ?? '';
+  const doubtOf = (line: LineView) => {
+    const doubt = doubts.find((one) => one.line === line.position);
+    return doubt ? questionText(doubt) : '';
+  };
   const holding = pages.filter((page) => lines.some((line) => line.page === page.number));
   const used = holding.length > 0 ? holding : pages.slice(0, 1);
   return used.map((page, i) => {

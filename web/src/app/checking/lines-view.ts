@@ -7,6 +7,7 @@ import { PageSheet } from '../documents/page-sheet';
 import { Drafts } from '../drafts/drafts';
 import { broughtIntoSight } from '../keys/in-sight';
 import { grouped } from '../money/grouped';
+import { questionText } from '../reading/sentences';
 import { lineSheets } from './line-sheets';
 import { CELL_NAMES } from './questions';
 import { typedValue } from './typed-value';
@@ -75,7 +76,7 @@ const SHOWN: readonly LineCell[] = ['quantity', 'unit', 'unitPrice', 'netAmount'
       <div class="tools">
         @if (whole(); as doubt) {
           <p class="ask">
-            {{ doubt.reason }} <button type="button" class="plain-button" (click)="settleWhole(doubt.id)">Right as it stands</button>
+            {{ questionText(doubt) }} <button type="button" class="plain-button" (click)="settleWhole(doubt.id)">Right as it stands</button>
           </p>
         }
         <button type="button" class="plain-button" (click)="add()">Add a line <kbd>A</kbd></button>
@@ -218,6 +219,7 @@ export class LinesView {
   readonly #drafts = inject(Drafts);
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
   protected readonly names = CELL_NAMES;
+  protected readonly questionText = questionText;
   protected readonly shown = SHOWN;
   protected readonly pageWidth = PAGE_WIDTH;
   protected readonly chosen = signal<number | null>(null);

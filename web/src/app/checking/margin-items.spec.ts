@@ -9,7 +9,7 @@ const read = (value: string, x: number, more: Partial<ReadValue> = {}): ReadValu
   confidence: 0.9,
   page: 1,
   box: { x, y: 100, width: 50, height: 9 },
-  evidence: ['right of “label”'],
+  evidence: [{ code: 'labelled', relation: 'right of', label: 'label' }],
   alternatives: [],
   ...more,
 });
@@ -17,13 +17,13 @@ const values: Partial<Record<HeaderField, FieldView>> = {
   invoiceNumber: { value: 'INV-1', read: read('INV-1', 400), settled: false },
   issueDate: {
     value: '2026-03-14',
-    read: read('2026-03-14', 400, { alternatives: [{ value: '2026-04-13', reason: 'also a date', page: 1, box: null }] }),
+    read: read('2026-03-14', 400, { alternatives: [{ value: '2026-04-13', why: { code: 'other-reading' }, page: 1, box: null }] }),
     settled: false,
   },
   sellerName: { value: 'Pellow Timber Ltd', read: read('Pellow Timber Ltd', 40), settled: false },
   sellerIban: {
     value: 'GB82WEST12345698765432',
-    read: read('GB82WEST12345698765432', 40, { evidence: ['length and check digits right'] }),
+    read: read('GB82WEST12345698765432', 40, { evidence: [{ code: 'check-digits' }] }),
     settled: false,
   },
   netTotal: { value: '100.00', read: read('100.00', 450), settled: false },
@@ -31,7 +31,13 @@ const values: Partial<Record<HeaderField, FieldView>> = {
   grossTotal: { value: '129.00', read: read('129.00', 450), settled: false },
   amountDue: { value: '129.00', read: read('129.00', 450), settled: false },
 };
-const doubt = (id: number, more: Partial<DoubtView>): DoubtView => ({ id, field: null, line: null, reason: 'why?', ...more });
+const doubt = (id: number, more: Partial<DoubtView>): DoubtView => ({
+  id,
+  field: null,
+  line: null,
+  question: { code: 'as-worded', text: 'why?' },
+  ...more,
+});
 
 function view(doubts: readonly DoubtView[], fields: Partial<Record<HeaderField, FieldView>> = {}): DocumentView {
   const all = Object.fromEntries(
@@ -75,7 +81,7 @@ describe('the margin’s items', () => {
   });
 
   it('say what confirms them, not where their label stands', () => {
-    expect(item(view([]), 'sellerIban')).toMatchObject({ value: 'GB82 WEST 1234 5698 7654 32', note: 'length and check digits right' });
+    expect(item(view([]), 'sellerIban')).toMatchObject({ value: 'GB82 WEST 1234 5698 7654 32', note: 'check digits right' });
     expect(item(view([]), 'invoiceNumber')?.note).toBe('');
   });
 

@@ -1,4 +1,6 @@
-import { HEADER_FIELDS, type HeaderField } from '@umber/core/documents';
+import type { ReadValue } from '@umber/core/reading';
+import { evidenceText } from '../reading/sentences';
+import { HEADER_FIELDS, type HeaderField, CHECKS } from '@umber/core/documents';
 import type { DocumentView, DoubtView } from '@umber/contract/documents';
 import type { Box } from '@umber/core/geometry';
 import { union } from '@umber/core/geometry';
@@ -20,7 +22,6 @@ export interface Item {
 }
 
 const NUMERIC: ReadonlySet<string> = new Set(['netTotal', 'taxTotal', 'grossTotal', 'amountDue']);
-const CONFIRMING = /digits right|sum to|sum of|follows|net \+ tax|terms of|in the mail/;
 
 /** All items of a document: fields at their places, then the lines, then doubts about the whole. */
 export function marginItems(document: DocumentView): Item[] {
@@ -37,7 +38,7 @@ export function marginItems(document: DocumentView): Item[] {
       ? same
         ? 'confirmed'
         : `given by you${read ? `, the page has ${shownValue(field, read.value)}` : ''}`
-      : ((known || read?.evidence.findLast((reason) => CONFIRMING.test(reason))) ?? '');
+      : known || checkOf(read);
     return {
       id: field,
       field,
@@ -52,6 +53,12 @@ export function marginItems(document: DocumentView): Item[] {
     };
   });
   return [...fields, linesItem(document), ...wholeDoubts(document)];
+}
+
+/** What confirmed a value last, in words. */
+function checkOf(read: ReadValue | null): string {
+  const check = read?.evidence.findLast(({ code }) => CHECKS.includes(code));
+  return check ? evidenceText(check) : '';
 }
 
 function isShown(document: DocumentView, field: HeaderField): boolean {

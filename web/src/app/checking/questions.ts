@@ -3,7 +3,9 @@ import { printedIban } from '@umber/core/identifiers';
 import { KIND_NAMES, type DocumentView, type DoubtView } from '@umber/contract/documents';
 import type { Box } from '@umber/core/geometry';
 import { decimal, toAmount } from '@umber/core/money';
+import type { ReadValue } from '@umber/core/reading';
 import { fullDay } from '../dates/day';
+import { evidenceText } from '../reading/sentences';
 import { grouped } from '../money/grouped';
 
 /** The names of fields and cells as people read them. */
@@ -56,6 +58,15 @@ export function shownValue(field: HeaderField, value: string | null): string {
   return value;
 }
 
+/** A cell's value as a sentence shows it. */
+export const shownCell = (cell: LineCell, value: string | null): string =>
+  value === null ? 'empty' : cell === 'netAmount' || cell === 'unitPrice' ? grouped(value, cell === 'netAmount' ? 2 : 0) : value;
+
+const lastEvidence = (read: ReadValue | null): string => {
+  const last = read?.evidence.at(-1);
+  return last === undefined ? 'as it stands' : evidenceText(last);
+};
+
 const COMPUTED: Readonly<Partial<Record<HeaderField, string>>> = {
   grossTotal: 'net and tax make this',
   netTotal: 'the total less tax',
@@ -100,14 +111,14 @@ export function answersTo(doubt: DoubtView, document: DocumentView): Answer[] {
     const as = (text: string | null) => shownValue(field, text);
     const present: Answer = {
       text: as(value),
-      reason: value === null ? 'leave it empty' : (read?.evidence.at(-1) ?? 'as it stands'),
+      reason: value === null ? 'leave it empty' : lastEvidence(read),
       value: null,
       page: read?.page ?? null,
       box: read?.box ?? null,
     };
     const others = (read?.alternatives ?? [])
       .filter((other) => other.value !== value)
-      .map((other) => ({ text: as(other.value), reason: other.reason, value: other.value, page: other.page, box: other.box }));
+      .map((other) => ({ text: as(other.value), reason: evidenceText(other.why), value: other.value, page: other.page, box: other.box }));
     const computed = computedTotal(field, document);
     const sums =
       computed === null || computed === value || others.some((other) => other.value === computed)

@@ -1,4 +1,4 @@
-import { ageText, dayText, dueText, fullDay, inWords } from './day';
+import { ageText, dayText, dueText, fullDay } from './day';
 
 describe('days as people read them', () => {
   it('have a year where it is not this one', () => {
@@ -30,9 +30,5 @@ describe('days as people read them', () => {
   ])('%d ms ago is “%s”', (ago, text) => {
     const now = Date.parse('2026-11-25T12:00:00Z');
     expect(ageText(new Date(now - ago).toISOString(), now)).toBe(text);
-  });
-
-  it('stand in a sentence of the server in words, its amounts grouped', () => {
-    expect(inWords('Paid 1234.50 on 2026-03-14, as INV-2026-03 says.')).toBe('Paid 1,234.50 on 14 Mar 2026, as INV-2026-03 says.');
   });
 });

@@ -1,5 +1,4 @@
 import { daysBetween } from '@umber/core/dates';
-import { grouped } from '../money/grouped';
 
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 
@@ -33,7 +32,3 @@ export function ageText(since: string, now: number): string {
 }
 
 export const todayIso = (): string => new Date().toISOString().slice(0, 10);
-
-/** A sentence of the server with its dates and amounts as people read them. */
-export const inWords = (sentence: string): string =>
-  sentence.replace(/\b\d{4}-\d{2}-\d{2}\b/g, fullDay).replace(/\b\d{4,}\.\d{2}\b/g, (amount) => grouped(amount));

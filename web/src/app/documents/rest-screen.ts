@@ -14,6 +14,7 @@ import { MailSaid } from './mail-said';
 import { PageSheet } from './page-sheet';
 import { PageTurner } from './page-turner';
 import { Pager } from './pager';
+import { restText } from './sentences';
 import { TrailPanel } from './trail-panel';
 
 /** A document that rests, or is still arriving: its page, why it is there, its history. */
@@ -33,7 +34,7 @@ import { TrailPanel } from './trail-panel';
     <section>
       <h2 class="title">{{ name() }}</h2>
       @if (document().reason; as reason) {
-        <p class="why">{{ reason }}</p>
+        <p class="why">{{ restText(reason) }}</p>
       }
       @if (document().tray === 'filed' && mayCheck()) {
         <p class="kinds">
@@ -129,6 +130,7 @@ export class RestScreen {
   }
 
   protected readonly grouped = grouped;
+  protected readonly restText = restText;
 
   /** "already posted", "in Sign-off since 14 May". */
   protected whereIs({ tray, since }: NonNullable<DocumentView['citations'][number]['document']>): string {

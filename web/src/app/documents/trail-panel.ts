@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import type { TrailEntry } from '@umber/contract/documents';
 import { DatePipe } from '@angular/common';
+import { trailText } from './sentences';
 
 /** Everything that happened to a document, newest first. */
 @Component({
@@ -13,7 +14,7 @@ import { DatePipe } from '@angular/common';
         <li>
           <time class="quiet">{{ entry.at | date: 'd MMM, HH:mm:ss' }}</time>
           <span class="who" [class.quiet]="entry.person === null">{{ entry.person ?? 'machine' }}</span>
-          <span>{{ entry.sentence }}</span>
+          <span>{{ trailText(entry) }}</span>
         </li>
       }
     </ol>
@@ -41,5 +42,6 @@ import { DatePipe } from '@angular/common';
   `,
 })
 export class TrailPanel {
+  protected readonly trailText = trailText;
   readonly trail = input.required<readonly TrailEntry[]>();
 }

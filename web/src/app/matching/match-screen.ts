@@ -6,7 +6,7 @@ import type { CodingLists, Proposals } from '@umber/contract/matching';
 import { isDecimalString } from '@umber/core/money';
 import { Store } from '@ngrx/store';
 import { Api } from '../api';
-import { fullDay, inWords } from '../dates/day';
+import { fullDay } from '../dates/day';
 import { DocumentActions, documentFeature, type DocumentChange } from '../documents/document.state';
 import { MailSaid } from '../documents/mail-said';
 import { PageSheet, type PageMark } from '../documents/page-sheet';
@@ -18,7 +18,10 @@ import { Keys } from '../keys/keys';
 import { grouped } from '../money/grouped';
 import { AmountPipe } from '../money/amount.pipe';
 import { sessionFeature } from '../people/session.state';
+import { signsText } from '../reading/sentences';
 import { NewSuppliers } from '../suppliers/new-supplier';
+
+import { exceptionText, FIGURE_NAMES, orderText } from './sentences';
 
 /** Exceptions with their numbers side by side, and the ways out: choose, accept with a reason, park. */
 @Component({
@@ -47,7 +50,10 @@ export class MatchScreen {
   protected readonly accepted = computed(() => this.document().exceptions.filter((exception) => exception.acceptedReason !== null));
   readonly #chosen = signal(0);
   protected readonly day = fullDay;
-  protected readonly words = inWords;
+  protected readonly exceptionText = exceptionText;
+  protected readonly figureNames = FIGURE_NAMES;
+  protected readonly signsText = signsText;
+  protected readonly orderText = orderText;
   /** A figure as the reader sees numbers; identifiers as they are. */
   protected readonly figureText = (text: string | null): string => (text === null ? '–' : isDecimalString(text) ? grouped(text, 0) : text);
   protected readonly current = computed((): ExceptionView | null => this.open()[Math.min(this.#chosen(), this.open().length - 1)] ?? null);
@@ -88,7 +94,7 @@ export class MatchScreen {
         does: 'settle those that look alike together',
         run: () => this.document().alike && void router.navigate(['/alike', this.document().alike?.group]),
       },
-      { keys: 'n', does: 'put the supplier on file', run: () => this.current()?.code === 'supplier-unknown' && this.newSupplier() },
+      { keys: 'n', does: 'put the supplier on file', run: () => this.current()?.facts.code === 'supplier-unknown' && this.newSupplier() },
       this.turner.binding,
       { keys: 'b', does: 'back to Check', run: () => this.mayMatch() && this.waysOut.backToCheck() },
       { keys: 'p', does: 'park', run: () => this.mayMatch() && this.waysOut.park() },
@@ -105,18 +111,22 @@ export class MatchScreen {
   protected enter(): void {
     const current = this.current();
     if (!current || this.busy() || !this.mayMatch()) return;
-    if (current.code === 'supplier-unknown' || (current.code === 'order-unknown' && this.proposals().orders.length > 0)) this.#choose(0);
+    if (current.facts.code === 'supplier-unknown' || (current.facts.code === 'order-unknown' && this.proposals().orders.length > 0))
+      this.#choose(0);
     else this.accept(current);
   }
 
   protected accept(exception: ExceptionView): void {
     const suggestions =
-      exception.code === 'price'
+      exception.facts.code === 'price'
         ? ['New price list on file', 'Agreed with the buyer']
-        : exception.code === 'not-received'
+        : exception.facts.code === 'not-received'
           ? ['Receipt is confirmed by the depot', 'Delivered to site']
           : ['Agreed with the buyer', 'Checked with the supplier'];
-    this.waysOut.ask({ title: 'Accept', text: exception.sentence, confirm: 'Accept', suggestions }, `exceptions/${exception.id}/accept`);
+    this.waysOut.ask(
+      { title: 'Accept', text: exceptionText(exception), confirm: 'Accept', suggestions },
+      `exceptions/${exception.id}/accept`,
+    );
   }
 
   protected chooseSupplier(supplierId: number): void {
@@ -148,8 +158,8 @@ export class MatchScreen {
     const current = this.current();
     if (!current || this.busy() || !this.mayMatch()) return;
     const { suppliers, orders } = this.proposals();
-    if (current.code === 'supplier-unknown' && suppliers[index]) this.chooseSupplier(suppliers[index].id);
-    if (current.code === 'order-unknown' && orders[index]) this.chooseOrder(orders[index].id);
+    if (current.facts.code === 'supplier-unknown' && suppliers[index]) this.chooseSupplier(suppliers[index].id);
+    if (current.facts.code === 'order-unknown' && orders[index]) this.chooseOrder(orders[index].id);
   }
 
   #change(change: DocumentChange): void {

@@ -11,6 +11,7 @@ import { Api } from '../api';
 import { Keys } from '../keys/keys';
 import { sessionFeature } from '../people/session.state';
 import { messageOf } from '../refusal';
+import { boundaryText } from '../reading/sentences';
 import { TopBar } from '../top-bar';
 import { arrangedAs, asideOrBack, cutOrJoin, moved, turnedOn, type Arranged } from './arrangement';
 
@@ -68,7 +69,7 @@ export class FilePage {
     return {
       unsure: isUnsure(boundary),
       sure: Math.max(1, Math.min(99, Math.round(100 * boundary.probability))),
-      text: boundary.reasons.join(', '),
+      text: boundary.signs.map(boundaryText).join(', '),
     };
   });
   protected readonly startsDocument = computed(() => this.#now().documents.some((pages) => pages[0] === this.chosen()));

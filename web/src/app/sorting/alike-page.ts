@@ -5,7 +5,6 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
 import { KIND_NAMES } from '@umber/contract/documents';
-import type { Proposal } from '@umber/contract/matching';
 import type { AlikeAct, AlikeDocument, AlikeView } from '@umber/contract/sorting';
 import { TRAY_NAMES } from '@umber/contract/trays';
 import { Store } from '@ngrx/store';
@@ -18,11 +17,19 @@ import { currencySign, grouped } from '../money/grouped';
 import { sessionFeature } from '../people/session.state';
 import { messageOf } from '../refusal';
 import { NewSuppliers } from '../suppliers/new-supplier';
+import { signsText } from '../reading/sentences';
 import { TopBar } from '../top-bar';
 
 const MOST_SUPPLIERS = 5;
 /** What they may be besides invoices. */
 const KINDS: readonly DocumentKind[] = ['statement', 'reminder', 'delivery-note', 'order-confirmation', 'other'];
+
+/** A supplier that the documents may be from, and why or how it is told apart. */
+interface Choice {
+  readonly id: number;
+  readonly name: string;
+  readonly note: string;
+}
 
 /** Documents of one unknown supplier, side by side: what is said here is said of all that are marked. */
 @Component({
@@ -61,9 +68,10 @@ export class AlikePage {
   protected readonly kindNames = KIND_NAMES;
   protected readonly maySettle = computed(() => may(this.#person()?.role ?? 'auditor', 'match'));
   protected readonly marked = computed(() => this.view()?.documents.filter(({ id }) => !this.#left().has(id)) ?? []);
-  protected readonly suppliers = computed((): readonly Proposal[] => {
-    const found = this.#found().map(({ id, name, taxId }) => ({ id, name, reasons: taxId ? [taxId] : [] }));
-    return (found.length > 0 ? found : (this.view()?.suppliers ?? [])).slice(0, MOST_SUPPLIERS);
+  protected readonly suppliers = computed((): readonly Choice[] => {
+    const found = this.#found().map(({ id, name, taxId }) => ({ id, name, note: taxId ?? '' }));
+    const proposed = (this.view()?.suppliers ?? []).map(({ id, name, signs }) => ({ id, name, note: signsText(signs) }));
+    return (found.length > 0 ? found : proposed).slice(0, MOST_SUPPLIERS);
   });
   protected readonly readAs = computed(() => this.view()?.documents.find(({ seller }) => seller !== null)?.seller ?? null);
   protected readonly ofThem = computed(() => (this.marked().length === 1 ? 'this one' : `these ${this.marked().length}`));
@@ -100,7 +108,7 @@ export class AlikePage {
     });
   }
 
-  protected from(supplier: Proposal | undefined): void {
+  protected from(supplier: Choice | undefined): void {
     if (supplier) this.settle({ act: 'supplier', supplierId: supplier.id });
   }
 

@@ -4,7 +4,8 @@ import { Router, RouterLink } from '@angular/router';
 import { MatSortModule, type Sort } from '@angular/material/sort';
 import { TRAY_NAMES, type TrayRow } from '@umber/contract/trays';
 import { Store } from '@ngrx/store';
-import { ageText, dayText, dueText, todayIso, inWords } from '../dates/day';
+import { ageText, dayText, dueText, todayIso } from '../dates/day';
+import { askedText } from '../documents/sentences';
 import { Keys } from '../keys/keys';
 import { currencySign, grouped } from '../money/grouped';
 import { ArrivalList } from './arrival-list';
@@ -36,6 +37,9 @@ const EMPTY_TEXT: Readonly<Record<Tray, string>> = {
   'turned-away': 'Nothing was turned away.',
 };
 const PAGE_OF_ROWS = 200;
+
+/** What is asked about a document, each question once: one cause may concern several fields. */
+const questionsOf = (row: TrayRow): string[] => [...new Set(row.asked.map(askedText))];
 
 @Component({
   selector: 'umber-tray-page',
@@ -272,7 +276,7 @@ export class TrayPage {
   protected readonly rows = computed(() => this.#sorted().slice(0, this.shown()));
   protected readonly more = computed(() => this.#allRows().length - this.rows().length);
   protected readonly summary = computed(() => {
-    const questions = this.#allRows().reduce((count, row) => count + row.asked.length, 0);
+    const questions = this.#allRows().reduce((count, row) => count + questionsOf(row).length, 0);
     const documents = `${this.#total()} ${this.#total() === 1 ? 'document' : 'documents'}`;
     const asked = this.known() === 'check' && questions > 0 ? `, ${questions} ${questions === 1 ? 'question' : 'questions'}` : '';
     return `${this.known() === 'arriving' ? '' : `${documents}${asked}. `}${SUBTITLE[this.known()]}`;
@@ -303,7 +307,7 @@ export class TrayPage {
   protected readonly age = (since: string): string => ageText(since, this.#now());
 
   protected asked(row: TrayRow): string {
-    const [first, second, ...rest] = row.asked.map(inWords);
+    const [first, second, ...rest] = questionsOf(row);
     if (first === undefined) return '';
     const more = rest.length + (second === undefined ? 0 : 1);
     return second === undefined || first.length + second.length > 130

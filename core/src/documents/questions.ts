@@ -1,0 +1,69 @@
+import type { DocumentKind } from './kinds.js';
+
+/** What speaks for or against a document's beginning before a page. */
+export type BoundarySign =
+  | { readonly code: 'same-number'; readonly number: string }
+  | { readonly code: 'other-number'; readonly number: string; readonly before: string }
+  | { readonly code: 'page-of'; readonly page: number }
+  | { readonly code: 'brought-forward' }
+  | { readonly code: 'same-seller' }
+  | { readonly code: 'other-seller' }
+  | { readonly code: 'title' }
+  | { readonly code: 'no-title' }
+  | { readonly code: 'totals-before' }
+  | { readonly code: 'blank-before' }
+  | { readonly code: 'separator-before' }
+  /** Kept by a version that wrote sentences. */
+  | { readonly code: 'as-worded'; readonly text: string };
+
+/**
+ * What is asked in a doubt: a code with what it is about. Which field, cell or line it is about stands with the doubt; the sentence
+ * is made where it is shown. Amounts are decimal strings, dates ISO 8601.
+ */
+export type Question =
+  // The document.
+  | { readonly code: 'no-text' }
+  | { readonly code: 'several-numbers'; readonly numbers: readonly string[] }
+  | { readonly code: 'kind-untitled' }
+  | { readonly code: 'kind-below-zero' }
+  | { readonly code: 'kind-sorted-otherwise'; readonly titled: DocumentKind; readonly kind: DocumentKind; readonly examples: number }
+  | { readonly code: 'boundary'; readonly page: number; readonly signs: readonly BoundarySign[] }
+  | { readonly code: 'sent-back'; readonly by: string; readonly comment: string }
+  // A field of the head.
+  | { readonly code: 'not-found' }
+  | { readonly code: 'unclear'; readonly value: string; readonly other: string | null }
+  | { readonly code: 'due-out-of-order' }
+  | { readonly code: 'far-from-arrival'; readonly arrived: string; readonly issued: string }
+  | { readonly code: 'day-or-month' }
+  | { readonly code: 'check-digits-wrong' }
+  | { readonly code: 'iban-unread' }
+  | { readonly code: 'terms-without-date' }
+  | { readonly code: 'label-without-value'; readonly label: string }
+  | { readonly code: 'unlabelled-date'; readonly date: string }
+  | { readonly code: 'parts-unread' }
+  | { readonly code: 'not-on-scan' }
+  | { readonly code: 'currency-unlikely'; readonly value: string; readonly likelier: string }
+  // Totals.
+  | { readonly code: 'total-missing'; readonly value: string | null }
+  | { readonly code: 'totals-differ'; readonly net: string; readonly tax: string; readonly gross: string }
+  | { readonly code: 'same-as-total' }
+  | { readonly code: 'lines-exceed'; readonly lines: string; readonly net: string }
+  | { readonly code: 'tax-missing' }
+  | { readonly code: 'net-missing' }
+  | { readonly code: 'tax-unproven'; readonly value: string }
+  | { readonly code: 'only-total-differs' }
+  | { readonly code: 'due-unexplained'; readonly value: string }
+  // Lines.
+  | { readonly code: 'no-lines' }
+  | { readonly code: 'lines-differ' }
+  | { readonly code: 'cell-missing' }
+  | { readonly code: 'cell-unclear'; readonly value: string }
+  | { readonly code: 'product-differs' }
+  | { readonly code: 'price-unit-differs' }
+  | { readonly code: 'amount-below-zero' }
+  | { readonly code: 'no-quantity-no-price' }
+  | { readonly code: 'price-without-quantity' }
+  | { readonly code: 'quantity-without-price' }
+  /** A refusal of the readers, or kept by a version that wrote sentences. */
+  | { readonly code: 'as-worded'; readonly text: string };
+export type QuestionCode = Question['code'];

@@ -1,0 +1,125 @@
+import type { HeaderField, LineCell } from './fields.js';
+import type { DocumentKind } from './kinds.js';
+import type { Question } from './questions.js';
+import type { Act, Tray } from './trays.js';
+
+/** Why a document rests where it is: a person's own words, or what the machine found. */
+export type RestReason =
+  | { readonly code: 'said'; readonly text: string }
+  | { readonly code: 'filed'; readonly kind: DocumentKind; readonly cited: number }
+  | { readonly code: 'pages-elsewhere' }
+  | { readonly code: 'same-file'; readonly document: number }
+  | { readonly code: 'kept-by-rule' }
+  | { readonly code: 'office-file' }
+  | { readonly code: 'no-page' }
+  /** Kept by a version that wrote sentences. */
+  | { readonly code: 'as-worded'; readonly text: string };
+
+/** A step of a document's history. Amounts are decimal strings, dates ISO 8601, lines 0-based, pages 1-based in their file. */
+export type TrailAct =
+  | { readonly code: 'arrived-by-mail'; readonly sender: string | null; readonly file: string }
+  | { readonly code: 'arrived-by-person'; readonly person: string; readonly file: string }
+  | { readonly code: 'arrived-by-source'; readonly source: string; readonly file: string }
+  | { readonly code: 'cut-out'; readonly file: string; readonly pages: readonly number[] }
+  | {
+      readonly code: 'read';
+      readonly kind: DocumentKind;
+      readonly language: string;
+      readonly lines: number;
+      readonly pages: number;
+      readonly doubts: number;
+    }
+  | { readonly code: 'sorted-like'; readonly kind: DocumentKind; readonly examples: number }
+  | { readonly code: 'supplier-recognised'; readonly supplier: string; readonly because: readonly SupplierSign[] }
+  | { readonly code: 'order-recognised'; readonly order: string; readonly by: 'number' | 'lines' }
+  | { readonly code: 'exception-raised'; readonly line: number | null; readonly facts: ExceptionFacts }
+  | { readonly code: 'exception-accepted'; readonly line: number | null; readonly facts: ExceptionFacts; readonly reason: string }
+  | { readonly code: 'supplier-chosen'; readonly supplier: string; readonly id: number }
+  | { readonly code: 'order-chosen'; readonly order: string | null; readonly before: number | null; readonly after: number | null }
+  | { readonly code: 'line-coded'; readonly line: number; readonly before: Coding; readonly after: Coding }
+  | { readonly code: 'field-changed'; readonly field: HeaderField; readonly before: string | null; readonly after: string | null }
+  | { readonly code: 'field-confirmed'; readonly field: HeaderField; readonly value: string | null }
+  | {
+      readonly code: 'cell-changed';
+      readonly line: number;
+      readonly cell: LineCell;
+      readonly before: string | null;
+      readonly after: string | null;
+    }
+  | { readonly code: 'line-added'; readonly line: number }
+  | { readonly code: 'line-removed'; readonly line: number; readonly before: Readonly<Record<string, string | null>> }
+  | { readonly code: 'question-answered'; readonly field: string | null; readonly line: number | null; readonly question: Question }
+  | { readonly code: 'kind-said'; readonly before: DocumentKind; readonly after: DocumentKind }
+  | { readonly code: 'checked' }
+  | { readonly code: 'approved'; readonly comment: string | null }
+  | { readonly code: 'posted'; readonly entry: number; readonly day: string }
+  | { readonly code: 'not-alike' }
+  | Moved;
+
+/** That a document was moved, by which act, and what belongs to that act. */
+export interface Moved {
+  readonly code: 'moved';
+  readonly act: Act;
+  readonly to: Tray;
+  readonly from?: Tray;
+  readonly reason?: RestReason;
+  /** What an approver or the readers said. */
+  readonly text?: string;
+  /** Open exceptions. */
+  readonly exceptions?: number;
+  /** The order whose tolerances it fits; null where it has none or does not. */
+  readonly order?: string | null;
+  /** Who is asked to approve, and why. */
+  readonly approvals?: readonly ApprovalReason[];
+  readonly kind?: DocumentKind;
+  readonly file?: string;
+  readonly pages?: readonly number[];
+}
+
+/** Account and cost centre of a line. */
+export interface Coding {
+  readonly account: string | null;
+  readonly costCentre: string | null;
+}
+
+/** What a document and a supplier on file have in common, or not. */
+export type SupplierSign = 'tax-id' | 'iban' | 'mail-domain' | 'name' | 'similar-name' | 'other-tax-id' | 'other-iban';
+
+/** What does not fit: the code of an exception with its figures. Amounts and quantities are decimal strings. */
+export type ExceptionFacts =
+  | { readonly code: 'supplier-unknown'; readonly name: string | null }
+  | { readonly code: 'iban-changed' }
+  | { readonly code: 'duplicate'; readonly number: string; readonly document: number }
+  | { readonly code: 'currency'; readonly invoice: string; readonly order: string }
+  /** `number` as the page has it; else the order that fits best. */
+  | { readonly code: 'order-unknown'; readonly number: string | null; readonly best: string | null }
+  | { readonly code: 'not-on-order'; readonly description: string | null }
+  | { readonly code: 'no-amount'; readonly description: string | null }
+  /** `percent` and `off` below zero where the invoice asks less than the order. */
+  | { readonly code: 'price'; readonly description: string | null; readonly percent: string; readonly off: string }
+  | {
+      readonly code: 'not-received' | 'more-than-ordered';
+      readonly description: string | null;
+      readonly invoiced: string;
+      readonly before: string;
+      /** What was received, or ordered. */
+      readonly limit: string;
+    }
+  /** Kept by a version that wrote sentences. */
+  | { readonly code: 'as-worded'; readonly of: string; readonly text: string };
+export type ExceptionCode = Exclude<ExceptionFacts['code'], 'as-worded'>;
+
+/** Why somebody is asked to approve. */
+export interface ApprovalReason {
+  readonly person: number;
+  readonly because: readonly ApprovalCause[];
+  /** Asked in place of somebody who handled the document. */
+  readonly inPlace: boolean;
+}
+export type ApprovalCause =
+  | { readonly code: 'exception' }
+  | { readonly code: 'amount'; readonly from: string }
+  | { readonly code: 'cost-centre'; readonly costCentre: string }
+  | { readonly code: 'every' }
+  /** Kept by a version that wrote sentences. */
+  | { readonly code: 'as-worded'; readonly text: string };

@@ -1,0 +1,28 @@
+import type { ExceptionFacts } from '../documents/index.js';
+import type { VarianceFigure } from './three-way.js';
+
+/** Something that does not fit, on a line (0-based) or on the whole document. */
+export interface MatchException {
+  readonly line: number | null;
+  readonly facts: ExceptionFacts;
+  readonly figures: readonly VarianceFigure[];
+}
+
+/** Codes of exceptions that no reason can accept: they want a choice. */
+const NEEDS_CHOICE: ReadonlySet<ExceptionFacts['code']> = new Set(['supplier-unknown']);
+export const needsChoice = ({ code }: ExceptionFacts): boolean => NEEDS_CHOICE.has(code);
+
+/**
+ * What makes two exceptions the same: code, line and every figure. An acceptance is for exactly these; where one of them changes,
+ * it is asked again.
+ */
+export const exceptionKey = ({ line, facts, figures }: MatchException): string => canonical([line, facts, figures]);
+
+/** JSON with the names of each object in order, so that the same values are the same text however they were kept. */
+function canonical(value: unknown): string {
+  return JSON.stringify(value, (_name, part: unknown) =>
+    part !== null && typeof part === 'object' && !Array.isArray(part)
+      ? Object.fromEntries(Object.entries(part).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : part,
+  );
+}

@@ -1,0 +1,95 @@
+import { randomBytes } from 'node:crypto';
+import { readFile } from 'node:fs/promises';
+import { fileURLToPath } from 'node:url';
+import { promisify } from 'node:util';
+import { gunzip } from 'node:zlib';
+import pg from 'pg';
+import { freshDatabase, TODAY, Visitor } from './harness.js';
+import { startServer, type RunningServer } from '../src/server.js';
+
+const FILLED = fileURLToPath(new URL('fixtures/before-codes.sql.gz', import.meta.url));
+
+/** Fills a database with a dump of `pg_dump`: its COPY blocks become inserts, as the driver speaks no COPY. */
+async function restore(url: string, file: string): Promise<void> {
+  const sql = (await promisify(gunzip)(await readFile(file))).toString('utf8').replace(/^\\(un)?restrict .*$/gm, '');
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
+  try {
+    const copies = /^COPY (\S+) \(([^)]*)\) FROM stdin;\n([\s\S]*?)^\\\.$/gm;
+    let from = 0;
+    for (const copy of sql.matchAll(copies)) {
+      await client.query(sql.slice(from, copy.index));
+      const [whole, table, columns, block] = copy;
+      const width = columns.split(',').length;
+      const values = block.split('\n').filter((line) => line !== '');
+      for (const line of values) {
+        const cells = line.split('\t').map((cell) => (cell === '\\N' ? null : unescaped(cell)));
+        const places = Array.from({ length: width }, (_, i) => `$${i + 1}`).join(', ');
+        await client.query(`insert into ${table} (${columns}) overriding system value values (${places})`, cells);
+      }
+      from = copy.index + whole.length;
+    }
+    await client.query(sql.slice(from));
+  } finally {
+    await client.end();
+  }
+}
+
+const ESCAPES: Readonly<Record<string, string>> = { t: '\t', n: '\n', r: '\r', b: '\b', f: '\f', v: '\v' };
+const unescaped = (cell: string): string => cell.replace(/\\(.)/g, (_all, sign: string) => ESCAPES[sign] ?? sign);
+
+describe('a database that the version before filled', () => {
+  let server: RunningServer;
+  let clerk: Visitor;
+  const named = async (file: string) => {
+    const { rows } = await server.services.pool.query('select d.id from documents d join files f on f.id = d.file_id where f.name = $1', [
+      file,
+    ]);
+    return clerk.ok('GET', `/api/documents/${rows[0].id}`);
+  };
+
+  beforeAll(async () => {
+    const url = await freshDatabase();
+    await restore(url, FILLED);
+    server = await startServer({
+      databaseUrl: url,
+      httpPort: 0,
+      smtpPort: 0,
+      webFolder: null,
+      demoUrl: null,
+      secret: randomBytes(32),
+      today: () => TODAY,
+      readers: 1,
+    });
+    clerk = await Visitor.signedIn(server.httpPort, 'nell');
+  });
+  afterAll(() => server.close());
+
+  it('shows every document as it was, its sentences as they were worded', async () => {
+    const doubted = await named('b.pdf');
+    expect(doubted.tray).toBe('check');
+    expect(doubted.doubts[0].question).toEqual({ code: 'as-worded', text: expect.stringContaining('do not make the total') });
+    expect(doubted.fields.invoiceNumber.read.evidence[0]).toEqual({ code: 'as-worded', text: expect.stringContaining('“') });
+    expect(doubted.trail.at(-1)).toMatchObject({ act: null, sentence: expect.stringContaining('Came by mail') });
+    expect(await named('f.pdf')).toMatchObject({ tray: 'parked', reason: { code: 'as-worded', text: 'Asked the supplier' } });
+    const asked = await named('c.pdf');
+    expect(asked.approvals[0].because.because).toEqual([{ code: 'as-worded', text: expect.any(String) }]);
+    expect(asked.exceptions[0]).toMatchObject({ facts: { code: 'as-worded', of: 'price' }, acceptedReason: 'New price list' });
+    expect(asked.exceptions[0].figures.map(({ name }: { name: string }) => name)).toContain('unit-price');
+    for (const tray of ['check', 'match', 'sign-off', 'parked', 'posted'])
+      expect((await clerk.ok('GET', `/api/trays/${tray}`)).rows.length).toBeGreaterThan(0);
+  });
+
+  it('goes on from there: a doubt is settled, a parked document taken up, the books still balance', async () => {
+    const doubted = await named('b.pdf');
+    const settled = await clerk.ok('POST', `/api/documents/${doubted.id}/doubts/${doubted.doubts[0].id}/settle`, {
+      version: doubted.version,
+    });
+    expect(settled.doubts.length).toBeLessThan(doubted.doubts.length);
+    expect(settled.trail[0].act.code).toBe('question-answered');
+    const parked = await named('f.pdf');
+    expect(await clerk.ok('POST', `/api/documents/${parked.id}/take-up`, { version: parked.version })).toMatchObject({ tray: 'check' });
+    const balance = await clerk.ok('GET', '/api/ledger/trial-balance');
+    expect(balance.debit).toBe(balance.credit);
+  });
+});

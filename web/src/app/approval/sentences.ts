@@ -1,0 +1,21 @@
+import type { ApprovalCause, ApprovalReason } from '@umber/core/documents';
+import { grouped } from '../money/grouped';
+
+function causeText(cause: ApprovalCause): string {
+  switch (cause.code) {
+    case 'exception':
+      return 'an exception was accepted or there is no order';
+    case 'amount':
+      return `${grouped(cause.from)} or more`;
+    case 'cost-centre':
+      return `cost centre ${cause.costCentre}`;
+    case 'every':
+      return 'every invoice';
+    case 'as-worded':
+      return cause.text;
+  }
+}
+
+/** Why somebody is asked to approve. */
+export const approvalText = ({ because, inPlace }: ApprovalReason): string =>
+  `${because.map(causeText).join('; ')}${inPlace ? ', in place of who handled it' : ''}`;

@@ -1,0 +1,147 @@
+import { KIND_NAMES, type TrailEntry } from '@umber/contract/documents';
+import { TRAY_NAMES, type Asked } from '@umber/contract/trays';
+import type { Moved, RestReason, TrailAct } from '@umber/core/documents';
+import { approvalText } from '../approval/sentences';
+import { CELL_NAMES, FIELD_NAMES, shownCell, shownValue } from '../checking/questions';
+import { fullDay } from '../dates/day';
+import { exceptionText } from '../matching/sentences';
+import { questionText, signsText } from '../reading/sentences';
+
+/** Why a document rests where it is. */
+export function restText(reason: RestReason): string {
+  switch (reason.code) {
+    case 'said':
+    case 'as-worded':
+      return reason.text;
+    case 'filed':
+      return `${KIND_NAMES[reason.kind]}${reason.cited === 0 ? '' : ` about ${counted(reason.cited, 'invoice')}`}`;
+    case 'pages-elsewhere':
+      return 'Its pages belong to other documents now.';
+    case 'same-file':
+      return `The very same file came before, as document ${reason.document}.`;
+    case 'kept-by-rule':
+      return 'A rule of its source keeps it unread.';
+    case 'office-file':
+      return 'An office document: it is kept, but cannot be read. Ask for a PDF.';
+    case 'no-page':
+      return 'Neither a PDF nor a picture: it is kept, but cannot be read.';
+  }
+}
+
+/** Why a document is in its tray, as its row says it. */
+export function askedText(asked: Asked): string {
+  switch (asked.of) {
+    case 'rest':
+      return restText(asked.reason);
+    case 'doubt':
+      return questionText(asked);
+    case 'exception':
+      return exceptionText(asked);
+    case 'approval':
+      return `Waits for ${asked.approver}: ${approvalText(asked.because)}`;
+  }
+}
+
+/** A step of a document's history, in a sentence. */
+export const trailText = ({ act, sentence }: Pick<TrailEntry, 'act' | 'sentence'>): string =>
+  act === null ? (sentence ?? '') : actText(act);
+
+const counted = (n: number, one: string): string => `${n} ${n === 1 ? one : `${one}s`}`;
+/** "page 3", "pages 1, 2 and 5". */
+const pagesText = (pages: readonly number[]): string =>
+  pages.length === 1 ? `page ${pages[0]}` : `pages ${pages.slice(0, -1).join(', ')} and ${pages[pages.length - 1]}`;
+const orEmpty = (value: string | null): string => value ?? 'empty';
+
+function actText(act: TrailAct): string {
+  switch (act.code) {
+    case 'arrived-by-mail':
+      return `Came by mail from ${act.sender ?? 'an unknown sender'}: ${act.file}`;
+    case 'arrived-by-person':
+      return `${act.file} was brought by ${act.person}`;
+    case 'arrived-by-source':
+      return `${act.file} came by “${act.source}”`;
+    case 'cut-out':
+      return `Cut out of ${act.file}: ${pagesText(act.pages)}`;
+    case 'read':
+      return `Read: ${counted(act.lines, 'line')} on ${counted(act.pages, 'page')}, ${act.doubts === 0 ? 'no doubts' : counted(act.doubts, 'doubt')}`;
+    case 'sorted-like':
+      return `${KIND_NAMES[act.kind]}, like ${act.examples === 1 ? 'one' : act.examples} that people sorted so`;
+    case 'supplier-recognised':
+      return `Supplier ${act.supplier}: ${signsText(act.because)}`;
+    case 'order-recognised':
+      return `Order ${act.order}: ${act.by === 'number' ? 'its number is on the invoice' : 'the only open order that the lines fit'}`;
+    case 'exception-raised':
+      return exceptionText(act);
+    case 'exception-accepted':
+      return `Accepted: ${exceptionText(act)} Reason: ${act.reason}`;
+    case 'supplier-chosen':
+      return `Supplier: ${act.supplier}`;
+    case 'order-chosen':
+      return act.order === null ? 'No order' : `Order: ${act.order}`;
+    case 'line-coded':
+      return `Line ${act.line + 1}: ${orEmpty(act.after.account)}, ${orEmpty(act.after.costCentre)}`;
+    case 'field-changed':
+      return `${FIELD_NAMES[act.field]}: ${shownValue(act.field, act.before)} → ${shownValue(act.field, act.after)}`;
+    case 'field-confirmed':
+      return `${FIELD_NAMES[act.field]}: ${shownValue(act.field, act.value)} confirmed`;
+    case 'cell-changed':
+      return `Line ${act.line + 1}, ${CELL_NAMES[act.cell]}: ${shownCell(act.cell, act.before)} → ${shownCell(act.cell, act.after)}`;
+    case 'line-added':
+      return `Line ${act.line + 1} added`;
+    case 'line-removed':
+      return `Line ${act.line + 1} removed: ${act.before['description'] ?? ''}`;
+    case 'question-answered':
+      return `Right as it stands: ${questionText(act)}`;
+    case 'kind-said':
+      return `Kind: ${KIND_NAMES[act.before].toLowerCase()} → ${KIND_NAMES[act.after].toLowerCase()}`;
+    case 'checked':
+      return 'Checked: all doubts are settled';
+    case 'approved':
+      return act.comment === null ? 'Approved' : `Approved: ${act.comment}`;
+    case 'posted':
+      return `Posted as journal entry ${act.entry} on ${fullDay(act.day)}`;
+    case 'not-alike':
+      return 'Does not belong to those that look alike';
+    case 'moved':
+      return movedText(act);
+  }
+}
+
+function movedText(moved: Moved): string {
+  const { act, to } = moved;
+  const fits = moved.order ? `Order ${moved.order} and receipt fit within tolerance` : 'Matched';
+  switch (act) {
+    case 'park':
+      return `Parked from ${moved.from ? TRAY_NAMES[moved.from] : 'its tray'}: ${reasonOf(moved)}`;
+    case 'turn-away':
+      return `Turned away: ${reasonOf(moved)}`;
+    case 'take-up':
+      return `Taken up again, to ${TRAY_NAMES[to]}`;
+    case 'send-back':
+      return `Sent back: ${moved.text ?? ''}`;
+    case 'refuse':
+      return `Could not be read: ${moved.text ?? ''}`;
+    case 'rule':
+      return `${to === 'filed' ? 'Filed' : 'Turned away'}: ${reasonOf(moved)}`;
+    case 'rearrange':
+      return to === 'arriving'
+        ? `Put together anew from ${pagesText(moved.pages ?? [])} of ${moved.file ?? ''}`
+        : `Turned away: ${reasonOf(moved)}`;
+    case 'read-again':
+      return 'Is read again';
+    case 'approve':
+      return 'All approvals are given: ready to be posted';
+    case 'post':
+      return 'In the ledger';
+    default:
+      if (to === 'filed') return `Filed: ${reasonOf(moved)}`;
+      if (to === 'arriving') return `Is ${moved.kind === 'credit-note' ? 'a credit note' : 'an invoice'}: is read as one`;
+      if (to === 'check') return 'Waits at Check for its doubts to be settled';
+      if (to === 'match') return `Waits at Match: ${counted(moved.exceptions ?? 1, 'exception')}`;
+      return to === 'post'
+        ? `${fits}: no approval is asked, ready to be posted`
+        : `${fits}: approval is asked (${(moved.approvals ?? []).map(approvalText).join('; ')})`;
+  }
+}
+
+const reasonOf = ({ reason }: Moved): string => (reason ? restText(reason) : '');
