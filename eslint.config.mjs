@@ -1,38 +1,6 @@
 import angular from 'angular-eslint';
 import tseslint from 'typescript-eslint';
 
-/** The core's areas in the order of the work: an area may use those before it, never those after. */
-const AREAS = [
-  'money',
-  'dates',
-  'geometry',
-  'pictures',
-  'similarity',
-  'identifiers',
-  'intake',
-  'reading',
-  'separating',
-  'sorting',
-  'checking',
-  'suppliers',
-  'matching',
-  'coding',
-  'approval',
-  'ledger',
-];
-
-const restrict = (patterns) => ({ 'no-restricted-imports': ['error', { patterns }] });
-const later = AREAS.map((area, i) => ({
-  files: [`core/src/${area}/**/*.ts`],
-  rules: restrict([
-    { regex: '^(node:|express|pg|@angular|@ngrx|@umber)', message: 'The core is pure: no I/O, no framework, no other package.' },
-    ...AREAS.slice(i + 1).map((other) => ({
-      regex: `^\\.\\./(\\.\\./)*${other}/`,
-      message: `${area} comes before ${other}: imports go to earlier areas only.`,
-    })),
-  ]),
-}));
-
 /** Money is decimals: no float is made of an amount. */
 const noFloats = {
   'no-restricted-syntax': [
@@ -41,6 +9,15 @@ const noFloats = {
     {
       selector:
         "CallExpression[callee.name='Number'] > MemberExpression[property.name=/^(amount|net|tax|gross|price|quantity|debit|credit|netAmount|unitPrice|netTotal|taxTotal|grossTotal|amountDue)$/]",
+      message: 'Amounts are decimal strings: use decimal() from core/money.',
+    },
+    {
+      selector: "CallExpression[callee.name='Number'][arguments.0.name=/(amount|net|tax|gross|price|debit|credit|total)$/i]",
+      message: 'Amounts are decimal strings: use decimal() from core/money.',
+    },
+    {
+      selector:
+        "UnaryExpression[operator='+'] > MemberExpression[property.name=/^(amount|net|tax|gross|price|debit|credit|netAmount|unitPrice|netTotal|taxTotal|grossTotal|amountDue)$/]",
       message: 'Amounts are decimal strings: use decimal() from core/money.',
     },
     {
@@ -72,30 +49,30 @@ export default tseslint.config(
       ...noFloats,
     },
   },
-  ...later,
-  {
-    files: ['contract/src/**/*.ts'],
-    rules: restrict([
-      { regex: '^(node:|express|pg|@angular|@ngrx|@umber/(server|web))', message: 'The contract knows the core and Joi, nothing else.' },
-    ]),
-  },
-  {
-    files: ['server/src/**/*.ts'],
-    rules: restrict([
-      { regex: '^(@angular|@ngrx|@umber/(web|stand-ins))', message: 'Imports go one way: web → contract → core ← server.' },
-    ]),
-  },
   {
     files: ['server/src/*/routes.ts', 'server/src/*/jobs.ts', 'server/src/**/!(queries|database|migrate|live).ts'],
     ignores: ['server/src/**/queries.ts', 'server/src/database/**', 'server/src/events/live.ts'],
     rules: {
       'no-restricted-syntax': [
         ...noFloats['no-restricted-syntax'],
-        {
-          selector: "CallExpression[callee.property.name='query'][arguments.0.type=/Literal|TemplateLiteral/]",
-          message: 'SQL stands in queries.ts and migrations/ only.',
-        },
+        ...[
+          "CallExpression[callee.property.name='query'][arguments.0.type=/Literal|TemplateLiteral/]",
+          'CallExpression[callee.name=/^(one|maybe|many|run)$/][arguments.1.type=/Literal|TemplateLiteral/]',
+          'Literal[value=/^\\s*(select|insert into|update|delete from|with)\\s.*\\s(from|set|values|where|as)\\s/is]',
+          'TemplateElement[value.raw=/^\\s*(select|insert into|update|delete from|with)\\s.*\\s(from|set|values|where|as)\\s/is]',
+        ].map((selector) => ({ selector, message: 'SQL stands in queries.ts and migrations/ only.' })),
       ],
+    },
+  },
+  {
+    files: ['core/src/**/*.ts', 'contract/src/**/*.ts', 'server/src/**/*.ts', 'stand-ins/src/**/*.ts'],
+    ignores: ['**/*.spec.ts', '**/fixtures/**'],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/await-thenable': 'error',
+      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { arguments: false, attributes: false } }],
+      '@typescript-eslint/switch-exhaustiveness-check': ['error', { considerDefaultExhaustiveForUnions: true }],
     },
   },
   {
@@ -105,15 +82,21 @@ export default tseslint.config(
     rules: {
       '@angular-eslint/prefer-on-push-component-change-detection': 'error',
       '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'umber', style: 'kebab-case' }],
-      ...restrict([
-        { regex: '^(node:|express|pg$|@umber/(server|demo|stand-ins))', message: 'Imports go one way: web → contract → core ← server.' },
-      ]),
     },
   },
   {
     files: ['web/src/**/*.html'],
     extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
-    rules: keysElsewhere,
+    rules: {
+      ...keysElsewhere,
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: "Element[name='form'][references.0.value!='ngForm']:not(:has(BoundAttribute[name='formGroup']))",
+          message: 'A form without [formGroup] or ngForm sends the page itself when its button is clicked.',
+        },
+      ],
+    },
   },
   { files: ['**/*.spec.ts', '**/test/**/*.ts', 'e2e/**/*.ts'], rules: { 'no-restricted-syntax': 'off', 'no-restricted-imports': 'off' } },
 );

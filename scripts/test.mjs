@@ -40,7 +40,7 @@ try {
     chmodSync(folder, isRoot() ? 0o711 : 0o700);
     cluster = new Cluster(folder);
     cluster.create();
-    const env = { UMBER_TEST_DATABASE_URL: await cluster.start({ durable: false }) };
+    const env = { UMBER_LOG: 'silent', ...process.env, UMBER_TEST_DATABASE_URL: await cluster.start({ durable: false }) };
     if (parts.includes('integration')) jest('integration', env, ['--runInBand']);
     if (parts.includes('browser')) jest('browser', env, ['--runInBand']);
   }

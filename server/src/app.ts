@@ -1,3 +1,6 @@
+import { randomUUID } from 'node:crypto';
+import { healthRoutes } from './health.js';
+import { log } from './log.js';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import compression from 'compression';
@@ -47,8 +50,10 @@ export function createApp(services: Services, webFolder: string | null): Express
       strictTransportSecurity: false,
     }),
   );
+  app.use(logRequests);
   app.use(compression({ filter: (request, response) => !request.path.endsWith('/events') && compression.filter(request, response) }));
   // Programs prove who they are with a token, not with a cookie: no other site's page can send one.
+  app.use(healthRoutes(services));
   app.use('/api', bringRoutes(services));
   app.use('/api', sameOrigin, express.json({ limit: '1mb' }), api(services));
   if (webFolder && existsSync(webFolder)) {
@@ -92,13 +97,34 @@ function api(services: Services): Router {
   return router;
 }
 
-function answerErrors(error: unknown, request: Request, response: Response, next: NextFunction): void {
+/** Gives each request an id, says it to the client and writes one line once it is answered; what was searched for is not in it. */
+function logRequests(request: Request, response: Response, next: NextFunction): void {
+  const requestId = randomUUID();
+  const begun = performance.now();
+  response.locals.requestId = requestId;
+  response.set('X-Request-Id', requestId);
+  response.on('finish', () =>
+    log.info(
+      {
+        request: requestId,
+        method: request.method,
+        path: request.path,
+        status: response.statusCode,
+        ms: Math.round(performance.now() - begun),
+      },
+      'answered',
+    ),
+  );
+  next();
+}
+
+function answerErrors(error: unknown, _request: Request, response: Response, next: NextFunction): void {
   if (response.headersSent) {
     next(error);
     return;
   }
   const refused = error instanceof Refused ? error : fromExpress(error);
-  if (refused.code === 'internal') console.error(`${request.method} ${request.path}:`, error);
+  if (refused.status >= 500) log.error({ request: response.locals.requestId as string, code: refused.code, error }, 'a request failed');
   response.status(refused.status).json(refused);
 }
 

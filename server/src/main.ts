@@ -1,3 +1,4 @@
+import { log, noted } from './log.js';
 import { fileURLToPath } from 'node:url';
 import { startServer } from './server.js';
 
@@ -16,6 +17,8 @@ const server = await startServer({
   demoUrl: process.env.UMBER_DEMO_URL ?? null,
 });
 process.send?.('ready');
+log.info({ http: server.httpPort, smtp: server.smtpPort }, 'ready');
+process.on('unhandledRejection', noted('a promise failed unseen'));
 
 let closing = false;
 const close = () => {

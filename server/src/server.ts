@@ -52,6 +52,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     live,
     today: options.today ?? (() => new Date().toISOString().slice(0, 10)),
     enqueue: (queue, id) => jobs.send(queue, id),
+    queueAnswers: () => jobs.answers(),
     secret: options.secret,
     demoUrl: options.demoUrl,
   };

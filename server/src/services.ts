@@ -6,6 +6,8 @@ import type { ReaderPool } from './readers/reader-pool.js';
 export interface Services {
   readonly pool: Pool;
   readonly readers: ReaderPool;
+  /** Whether the job queue answers. */
+  readonly queueAnswers: () => Promise<boolean>;
   /** Emits `news` with each LiveNews. */
   readonly live: EventEmitter;
   /** Today, ISO 8601. */

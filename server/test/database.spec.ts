@@ -59,6 +59,19 @@ describe('what the database itself guards', () => {
       }
   });
 
+  it('has an index for every foreign key but those to the few rows of people, accounts and the like', async () => {
+    const few = ['people', 'accounts', 'cost_centres', 'periods', 'trays', 'sources', 'blobs', 'suppliers'];
+    const { rows } = await pool.query<{ missing: string }>(
+      `select c.conrelid::regclass || ' (' || string_agg(a.attname, ', ') || ')' as missing
+       from pg_constraint c join pg_attribute a on a.attrelid = c.conrelid and a.attnum = any(c.conkey)
+       where c.contype = 'f' and c.connamespace = 'public'::regnamespace and c.confrelid::regclass::text <> all($1)
+         and not exists (select from pg_index i where i.indrelid = c.conrelid and (i.indkey::int2[])[0] = c.conkey[1])
+       group by c.oid, c.conrelid`,
+      [few],
+    );
+    expect(rows.map(({ missing }) => missing)).toEqual([]);
+  });
+
   it('takes an entry that balances', async () => {
     await expect(pool.query(entry("(1, '5010', 'a', 10.00, 0), (2, '2100', 'b', 0, 10.00)"))).resolves.toBeDefined();
   });

@@ -165,7 +165,7 @@ describe('the way of an invoice', () => {
     expect(document.exceptions).toMatchObject([{ facts: { code: 'order-unknown' } }]);
     const { orders } = await clerk.ok('GET', at(document, 'proposals'));
     document = await clerk.ok('PUT', at(document, 'order'), { version: document.version, orderId: orders[0].id });
-    expect(document.order.number).toBe(orders[0].name);
+    expect(document.order.number).toBe(orders[0].number);
     expect(document.tray).toBe('post');
   });
 });

@@ -4,7 +4,6 @@ import type { Box } from '@umber/core/geometry';
 import type { ReadValue, Word } from '@umber/core/reading';
 import type { MatchException } from '@umber/core/matching';
 import type { SupplierView } from '../suppliers/index.js';
-import type { Alike } from '../trays/index.js';
 
 export const idSchema = Joi.number().integer().positive().required();
 
@@ -18,6 +17,12 @@ export const KIND_NAMES: Readonly<Record<DocumentKind, string>> = {
   'order-confirmation': 'Order confirmation',
   other: 'Letter',
 };
+
+/** The group of a document whose supplier is not known, and how many others are in it. */
+export interface Alike {
+  readonly group: number;
+  readonly others: number;
+}
 
 /** An invoice that a statement or reminder names, and what is known of it here. */
 export interface CitationView {

@@ -1,5 +1,5 @@
 import type { MatchException } from '@umber/core/matching';
-import type { DoubtView } from '../documents/index.js';
+import type { Alike, DoubtView } from '../documents/index.js';
 import { TRAYS, type Tray, type ApprovalReason, type RestReason } from '@umber/core/documents';
 import Joi from 'joi';
 import type { StepName, StepView } from '../intake/index.js';
@@ -56,12 +56,6 @@ export interface TrayRow {
   readonly source: string;
   /** Others of the same unknown supplier that look like it; null where there are none. */
   readonly alike: Alike | null;
-}
-
-/** The group of a document whose supplier is not known, and how many others are in it. */
-export interface Alike {
-  readonly group: number;
-  readonly others: number;
 }
 
 export interface TrayRows {

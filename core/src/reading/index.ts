@@ -5,6 +5,7 @@ export type { LineMethod } from './table/choose-table.js';
 export * from './print/numbers.js';
 export * from './print/calendar.js';
 export * from './confidence/calibration.js';
+export * from './confidence/curve.js';
 export * from './scanned/two-readers.js';
 export * from './print/glued-words.js';
 export { likelyLanguage } from './language/labels.js';

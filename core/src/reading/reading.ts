@@ -1,6 +1,6 @@
 import type { DocumentKind, HeaderField, LineCell, Evidence, Question } from '../documents/index.js';
 import type { Box } from '../geometry/index.js';
-import type { Calibration } from './confidence/calibration.js';
+import type { Calibration } from './confidence/curve.js';
 
 /** One value as read: amounts and rates as decimal strings, dates ISO 8601, currency ISO 4217. */
 export interface ReadValue {

@@ -1,7 +1,7 @@
 import { daysBetween, type IsoDate } from '../dates/index.js';
 import { currencyOfCountry } from '../reading/index.js';
 import { foldText } from '../similarity/index.js';
-import type { SellerTraits } from './index.js';
+import type { SellerTraits } from './recognise.js';
 
 /** What a document shows that a supplier's record begins with. */
 export interface ShownBySupplier extends SellerTraits {

@@ -1,3 +1,4 @@
+import { noted } from '../log.js';
 import pg from 'pg';
 
 /** Numbers and dates come as PostgreSQL writes them: decimals stay exact strings, dates stay days. */
@@ -15,8 +16,8 @@ export function openPool(url: string, max = 10): Pool {
   const pool = new pg.Pool({ connectionString: url, max });
   // A connection that breaks while idle is replaced at its next use; one that breaks in use fails the query that uses it. Without
   // a listener of its own, either would end the process.
-  pool.on('error', () => undefined);
-  pool.on('connect', (client) => client.on('error', () => undefined));
+  pool.on('error', noted('an idle database connection broke'));
+  pool.on('connect', (client) => client.on('error', noted('a database connection broke in use')));
   return pool;
 }
 
@@ -52,3 +53,6 @@ export function isViolation(error: unknown, name: string): boolean {
   const known = error as { code?: string; constraint?: string };
   return known.code === name || known.constraint === name;
 }
+
+/** Whether the database answers at all. @throws what the driver says where it does not. */
+export const isAnswering = async (database: Database): Promise<boolean> => (await row(database, 'select 1 as answers')) !== null;

@@ -1,3 +1,4 @@
+import { noted } from '../log.js';
 import { access, constants, mkdir, readFile, rename, stat } from 'node:fs/promises';
 import { basename, dirname, extname, join, relative, sep } from 'node:path';
 import { watch, type FSWatcher } from 'chokidar';
@@ -99,7 +100,7 @@ export class Folder {
   }
 
   async #note(error: string | null): Promise<void> {
-    await noteSource(this.#services.pool, this.#id, error).catch(() => undefined);
+    await noteSource(this.#services.pool, this.#id, error).catch(noted('a source could not be noted', { source: this.#id }));
   }
 }
 

@@ -1,3 +1,4 @@
+import { log, noted } from '../log.js';
 import PgBoss from 'pg-boss';
 import { verifyBlobs } from '../archive/verify.js';
 import { delayReading, readArrivedDocument, refuseDocument } from '../reading/read-arrived.js';
@@ -24,7 +25,7 @@ export class Jobs {
 
   constructor(url: string) {
     this.#boss = new PgBoss({ connectionString: url, schema: 'jobs', max: 4 });
-    this.#boss.on('error', () => undefined);
+    this.#boss.on('error', noted('the job queue'));
   }
 
   /** Prepares the queues; jobs can be sent from now on. */
@@ -45,6 +46,11 @@ export class Jobs {
     }
   }
 
+  /** Whether the queue answers. */
+  async answers(): Promise<boolean> {
+    return (await this.#boss.getQueue('read-document')) !== null;
+  }
+
   /** Asks for a step to be run; asking again while it waits changes nothing. */
   async send(queue: Exclude<Queue, 'verify-blobs'>, id: number): Promise<void> {
     await this.#boss.send(queue, { id }, { singletonKey: String(id) });
@@ -61,10 +67,15 @@ export class Jobs {
         if (failures.length > 0) throw failures[0];
       });
       await this.#boss.work<{ id: number }>('read-document', options, async ([job]) => {
-        await lastTry(job.retryCount, () => readArrivedDocument(services, job.data.id), {
-          wait: (why) => delayReading(services, job.data.id, why),
-          setAside: (why) => refuseDocument(services, job.data.id, why),
-        });
+        await lastTry(
+          { queue: 'read-document', job: job.id, document: job.data.id },
+          job.retryCount,
+          () => readArrivedDocument(services, job.data.id),
+          {
+            wait: (why) => delayReading(services, job.data.id, why),
+            setAside: (why) => refuseDocument(services, job.data.id, why),
+          },
+        );
       });
     }
     await this.#boss.work('learn-sorting', options, () => learnSorting(services.pool));
@@ -76,12 +87,12 @@ export class Jobs {
     };
     // Jobs that a killed server was working on look alive for a while: at the start they are not waited for.
     await sweep(false);
-    this.#sweep = setInterval(() => void sweep(true).catch(() => undefined), SWEEP_MS);
+    this.#sweep = setInterval(() => void sweep(true).catch(noted('the sweep for jobs')), SWEEP_MS);
   }
 
   async #unpack(services: Services, arrivalId: number, retryCount: number): Promise<void> {
     const of = { arrivalId };
-    await lastTry(retryCount, () => unpackArrival(services, arrivalId), {
+    await lastTry({ queue: 'unpack-arrival', arrival: arrivalId }, retryCount, () => unpackArrival(services, arrivalId), {
       wait: (why) => endStep(services.pool, of, 'unpacked', 'waiting', why),
       setAside: async (why) => {
         await failArrival(services.pool, arrivalId, why);
@@ -98,6 +109,7 @@ export class Jobs {
 
 /** Runs a step; when it fails it waits for its next try with the reason, the last time what it was for is set aside, never silently. */
 async function lastTry(
+  about: object,
   retryCount: number,
   step: () => Promise<unknown>,
   { wait, setAside }: Readonly<Record<'wait' | 'setAside', (why: string) => Promise<unknown>>>,
@@ -106,6 +118,7 @@ async function lastTry(
     await step();
   } catch (error) {
     const why = error instanceof Error ? error.message : 'unknown error';
+    log.error({ ...about, tries: retryCount + 1, error }, 'a job failed');
     if (retryCount < RETRIES) {
       await wait(`Will be tried again: ${why}`);
       throw error;

@@ -1,3 +1,4 @@
+import { noted } from '../log.js';
 import { SMTPServer } from 'smtp-server';
 import { companyRow } from '../people/queries.js';
 import type { Services } from '../services.js';
@@ -51,7 +52,7 @@ export function mailServer(services: Services): SMTPServer {
       });
     },
   });
-  server.on('error', () => undefined);
+  server.on('error', noted('the mail server'));
   return server;
 }
 

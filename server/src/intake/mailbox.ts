@@ -1,3 +1,4 @@
+import { log, noted } from '../log.js';
 import { once } from 'node:events';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { ImapFlow } from 'imapflow';
@@ -47,7 +48,10 @@ export class Mailbox {
         await this.#session(() => (failures = 0));
       } catch (error) {
         if (signal.aborted) return;
-        await noteSource(this.#services.pool, this.#id, whatFailed(error)).catch(() => undefined);
+        log.warn({ source: this.#id, error }, 'a mailbox could not be emptied');
+        await noteSource(this.#services.pool, this.#id, whatFailed(error)).catch(
+          noted('a source could not be noted', { source: this.#id }),
+        );
         await sleep(BACK_OFF_MS[Math.min(failures++, BACK_OFF_MS.length - 1)], undefined, { signal }).catch(() => undefined);
       }
     }
@@ -128,7 +132,7 @@ export class Mailbox {
     const { afterwards, doneFolder } = this.#settings;
     if (afterwards === 'mark') await client.messageFlagsAdd(String(uid), ['\\Seen', KEPT], { uid: true });
     if (afterwards === 'move' && doneFolder !== '') {
-      await client.mailboxCreate(doneFolder).catch(() => undefined);
+      await client.mailboxCreate(doneFolder).catch(noted('a mailbox’s folder could not be made'));
       await client.messageMove(String(uid), doneFolder, { uid: true });
     }
   }
@@ -149,7 +153,7 @@ function clientFor({ host, port, secure, user }: MailboxSettings, password: stri
     socketTimeout: 300_000,
   });
   // What breaks while nobody waits for an answer ends the session by its close.
-  client.on('error', () => undefined);
+  client.on('error', noted('a mailbox’s connection broke'));
   return client;
 }
 

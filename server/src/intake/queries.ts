@@ -1,9 +1,8 @@
+import type { Brought, StepOf } from './brought.js';
 import type { Tray, DocumentKind } from '@umber/core/documents';
 import type { ArrivalView, SourceKind, SourceSettings, StepName, StepView } from '@umber/contract/intake';
 import type { SourceRule } from '@umber/core/intake';
 import { row, rows, type Database } from '../database/database.js';
-import type { StepOf } from './steps.js';
-import type { Brought } from './store.js';
 
 /** A new arrival; null where the source has brought one of this origin before. */
 export const insertArrival = async (db: Database, { source, kind, name, from, to, origin, person, tags }: Brought, blob: Buffer) =>

@@ -1,3 +1,4 @@
+import { noted } from '../log.js';
 import {
   folderSettingsSchema,
   mailboxSettingsSchema,
@@ -89,7 +90,7 @@ export class FetchedSources {
 
   start(): void {
     const look = () => {
-      this.#look = this.#look.then(() => this.#follow()).catch(() => undefined);
+      this.#look = this.#look.then(() => this.#follow()).catch(noted('the sources could not be looked up'));
     };
     look();
     this.#looking = setInterval(look, LOOK_MS);

@@ -1,13 +1,7 @@
+import type { StepOf } from './brought.js';
 import type { StepName } from '@umber/contract/intake';
 import type { Database } from '../database/database.js';
 import { upsertStep, updateStep } from './queries.js';
-
-/** What a step is about: an arrival, one of its files, or one document. */
-export interface StepOf {
-  readonly arrivalId: number;
-  readonly fileId?: number;
-  readonly documentId?: number;
-}
 
 /** Notes that a step has begun; begun again, it counts one more try. */
 export const beginStep = (db: Database, of: StepOf, name: StepName) => upsertStep(db, of, name);

@@ -1,26 +1,11 @@
+import { noted } from '../log.js';
+import type { Brought } from './brought.js';
 import type { SourceKind } from '@umber/contract/intake';
 import { keepBlob } from '../archive/blobs.js';
 import { inTransaction, type Database } from '../database/database.js';
 import type { Services } from '../services.js';
 import { arrivalOfOrigin, insertArrival, sourceOfKind } from './queries.js';
 import { beginStep, endStep } from './steps.js';
-
-/** One thing that came in, before it is kept. */
-export interface Brought {
-  readonly source: number;
-  readonly kind: 'mail' | 'file';
-  readonly bytes: Buffer;
-  /** A file's name as sent; null for mails. */
-  readonly name: string | null;
-  readonly from: string | null;
-  readonly to: readonly string[];
-  /** What it is called where it comes from: a second one of the same name is the first. Null where it has no name there. */
-  readonly origin: string | null;
-  /** Who brought it by hand. */
-  readonly person: number | null;
-  /** What its place says of it. */
-  readonly tags: readonly string[];
-}
 
 /** What became of it: the arrival, and whether it had been kept before. */
 export interface Kept {
@@ -50,7 +35,10 @@ export async function storeArrival(
     return { id, again: known !== null };
   });
   // The job may be lost in a crash right here: at start and every minute stored arrivals are looked for.
-  if (!kept.again) await services.enqueue('unpack-arrival', kept.id).catch(() => undefined);
+  if (!kept.again)
+    await services
+      .enqueue('unpack-arrival', kept.id)
+      .catch(noted('a job could not be sent: the next sweep finds the arrival', { arrival: kept.id }));
   return kept;
 }
 

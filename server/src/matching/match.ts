@@ -13,7 +13,7 @@ import { Refused } from '../errors.js';
 import { openOrderIds, orderHead, orderLines } from '../orders/queries.js';
 import { approverIds } from '../people/queries.js';
 import type { Services } from '../services.js';
-import { knownSuppliers, supplierDefaults } from '../suppliers/queries.js';
+import { suppliersLike, supplierDefaults } from '../suppliers/queries.js';
 import { moveTo } from '../trays/move.js';
 import {
   codeDocumentLine,
@@ -57,7 +57,7 @@ export async function matchDocument(services: Services, db: Database, id: number
 
 /** The supplier that the document shows for certain; kept with the document. Null where it is not certain. */
 async function findSupplier(db: Database, head: Head): Promise<number | null> {
-  const [best, second] = guessSupplier(traitsOf(head), await knownSuppliers(db));
+  const [best, second] = guessSupplier(traitsOf(head), await suppliersLike(db, traitsOf(head)));
   if (!best || best.score < SURE || (second && second.score > best.score - 0.1)) return null;
   await setSupplier(db, head.id, best.id);
   await record(db, head.id, null, { code: 'supplier-recognised', supplier: best.name, because: best.signs });

@@ -9,7 +9,7 @@ import type { Database } from '../database/database.js';
 import { Refused } from '../errors.js';
 import { openOrderIds, orderHead, orderLines } from '../orders/queries.js';
 import type { Services } from '../services.js';
-import { knownSuppliers, supplierView } from '../suppliers/queries.js';
+import { suppliersLike, supplierView } from '../suppliers/queries.js';
 import { onDocument } from '../trays/move.js';
 import { matchDocument, traitsOf } from './match.js';
 import { acceptException, codeDocumentLine, knowsCoding, matchHead, setOrder, setSupplier } from './queries.js';
@@ -75,7 +75,7 @@ export function codeLineOf(
 export async function proposals(db: Database, id: number): Promise<Proposals> {
   const head = await matchHead(db, id);
   if (!head) throw new Refused('no-such-document');
-  const suppliers = guessSupplier(traitsOf(head), await knownSuppliers(db)).map((guess) => ({
+  const suppliers = guessSupplier(traitsOf(head), await suppliersLike(db, traitsOf(head))).map((guess) => ({
     id: guess.id,
     name: guess.name,
     signs: guess.signs,

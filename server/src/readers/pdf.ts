@@ -6,7 +6,7 @@ import { trustTextLayer, type PageWords, type Paper, type Word } from '@umber/co
 import { FileRefused } from './file-refused.js';
 import { LIMITS } from './limits.js';
 import { jpegOf, pngOf } from './picture-files.js';
-import { turnsOf, type ReadOptions, type ReadPage } from './read-file.js';
+import { turnsOf, type ReadOptions, type ReadPage } from './read-page.js';
 import { readScan } from './scan.js';
 
 const require = createRequire(import.meta.url);

@@ -1,36 +1,10 @@
-import type { PageWords } from '@umber/core/reading';
 import { FileRefused } from './file-refused.js';
 import { imageKind, imagePages } from './image.js';
 import { LIMITS } from './limits.js';
 import { readPdf } from './pdf.js';
 import { jpegOf } from './picture-files.js';
 import { readScan } from './scan.js';
-
-/** A page as read, and its picture where one was wanted. */
-export interface ReadPage {
-  readonly words: PageWords;
-  /** PNG of a drawn page, JPEG of a scanned one, upright; null where none was wanted. */
-  readonly picture: Uint8Array | null;
-}
-
-export interface ReadOptions {
-  /** How many pages' pictures are wanted, from the first. */
-  readonly pictures: number;
-  /** Pixels a point of the pictures. */
-  readonly scale: number;
-  /** Only these pages are wanted, turned as a person said; all as they are where it is left out. */
-  readonly only?: readonly TurnedPage[];
-}
-
-/** A page by its number and the quarter turns, clockwise, beyond those that it would be read with. */
-export interface TurnedPage {
-  readonly page: number;
-  readonly turns: number;
-}
-
-/** The quarter turns of a page that is wanted; null for one that is not. */
-export const turnsOf = (page: number, { only }: ReadOptions): number | null =>
-  only ? (only.find((one) => one.page === page)?.turns ?? null) : 0;
+import { turnsOf, type ReadOptions, type ReadPage } from './read-page.js';
 
 /** Reads a file of any kind that holds pages: PDF, PNG, JPEG, TIFF. Tells of each page done. @throws FileRefused with a sentence for the person. */
 export async function readFile(bytes: Uint8Array, options: ReadOptions, onPage: (page: number) => void): Promise<ReadPage[]> {

@@ -1,9 +1,10 @@
+import { log } from '../log.js';
 import { fork, type ChildProcess } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { constants, setPriority } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import { FileRefused } from './file-refused.js';
-import type { ReadOptions, ReadPage } from './read-file.js';
+import type { ReadOptions, ReadPage } from './read-page.js';
 
 /** A file to be read. */
 export interface ReaderTask {
@@ -89,6 +90,11 @@ export class ReaderPool {
     return this.#run({ bytes, options }) as Promise<ReadPage[]>;
   }
 
+  /** Whether files can be read: none is waiting while no worker runs. */
+  answers(): boolean {
+    return !this.#closed && (this.#queue.length === 0 || this.#readers.length > 0);
+  }
+
   /** Process numbers of the workers, for measuring. */
   processes(): number[] {
     return this.#readers.flatMap((reader) => reader.process.pid ?? []);
@@ -146,13 +152,19 @@ export class ReaderPool {
     const child = fork(script, [], {
       serialization: 'advanced',
       execArgv: [`--max-old-space-size=${this.#options.memory}`],
-      stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
+      stdio: ['ignore', 'ignore', 'pipe', 'ipc'],
     });
     // People who wait for a screen come first.
     if (child.pid !== undefined) setPriority(child.pid, constants.priority.PRIORITY_BELOW_NORMAL);
     const reader: Reader = { process: child, job: null };
     child.on('message', (answer: ReaderAnswer) => this.#answered(reader, answer));
-    child.on('exit', () => this.#end(reader, TOO_HARD()));
+    child.stderr?.on('data', (said: Buffer) =>
+      log.debug({ worker: child.pid, bytes: said.length }, 'a reader wrote to its standard error'),
+    );
+    child.on('exit', (code, signal) => {
+      if (!this.#closed) log.warn({ worker: child.pid, code, signal }, 'a reader ended');
+      this.#end(reader, TOO_HARD());
+    });
     this.#readers.push(reader);
     return reader;
   }

@@ -3,7 +3,7 @@ import type { PageWords } from '@umber/core/reading';
 import type { Boundary } from '@umber/core/separating';
 import { row, rows, type Database } from '../database/database.js';
 import { withdrawOpenExceptions } from '../matching/queries.js';
-import type { TurnedPage } from '../readers/read-file.js';
+import type { TurnedPage } from '../readers/read-page.js';
 
 export const insertFile = async (db: Database, arrivalId: number, blob: Buffer, name: string) =>
   (

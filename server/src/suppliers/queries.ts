@@ -1,5 +1,5 @@
 import type { NewSupplier, SupplierView } from '@umber/contract/suppliers';
-import type { KnownSupplier } from '@umber/core/suppliers';
+import type { KnownSupplier, SellerTraits } from '@umber/core/suppliers';
 import { row, rows, type Database } from '../database/database.js';
 
 const VIEW = `select s.id, s.name, s.tax_id as "taxId", s.iban, s.country, s.terms_days as "termsDays",
@@ -17,8 +17,20 @@ export const searchSuppliers = (db: Database, text: string) =>
     [text],
   );
 
-export const knownSuppliers = (db: Database) =>
-  rows<KnownSupplier>(db, 'select id, name, tax_id as "taxId", iban, mail_domain as "mailDomain" from suppliers');
+/** Suppliers of like names that are compared with what a document shows, the likest first. */
+const MOST_LIKE = 40;
+
+/** The suppliers that have something in common with what a document shows of its seller, each found by an index. */
+export const suppliersLike = (db: Database, { taxId, iban, mailDomain, name }: SellerTraits) =>
+  rows<KnownSupplier>(
+    db,
+    `select id, name, tax_id as "taxId", iban, mail_domain as "mailDomain" from suppliers where id in (
+       select id from suppliers where regexp_replace(regexp_replace(upper(tax_id), '[^A-Z0-9]', '', 'g'), '^[A-Z]{2}', '') = regexp_replace(regexp_replace(upper($1), '[^A-Z0-9]', '', 'g'), '^[A-Z]{2}', '')
+       union select id from suppliers where regexp_replace(upper(iban), '[^A-Z0-9]', '', 'g') = regexp_replace(upper($2), '[^A-Z0-9]', '', 'g')
+       union select id from suppliers where mail_domain = $3
+       union (select id from suppliers where name % $4 order by similarity(name, $4) desc, id limit ${MOST_LIKE}))`,
+    [taxId, iban, mailDomain, name],
+  );
 
 export const supplierDefaults = (db: Database, id: number) =>
   row<{ account: string; costCentre: string; name: string; iban: string | null }>(

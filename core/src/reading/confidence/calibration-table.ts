@@ -1,4 +1,4 @@
-import type { Calibration } from './calibration.js';
+import type { Calibration } from './curve.js';
 
 /** Made by `node measuring/dist/main.js calibrate`, see docs/calibration.md: not to be changed by hand. */
 export const CALIBRATION: Calibration = {

@@ -1,7 +1,8 @@
 import { holdsDate, HEADER_FIELDS, LINE_CELLS, type HeaderField, type LineCell, isShownBy } from '../../documents/index.js';
 import { daysBetween, isIsoDate } from '../../dates/index.js';
 import { readDate } from '../print/calendar.js';
-import { calibrated, type Calibration, type ValueGroup } from './calibration.js';
+import { calibrated } from './calibration.js';
+import type { Calibration, ValueGroup } from './curve.js';
 import type { PageTrust } from '../scanned/trust.js';
 import { type DocumentReading, type ReadLine, type ReadValue } from '../reading.js';
 

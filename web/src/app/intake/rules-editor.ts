@@ -18,7 +18,7 @@ const NEW_RULE: SourceRule = { conditions: [{ part: 'sender', test: 'contains', 
       @for (rule of rules(); track $index; let at = $index) {
         <li>
           @if (open() === at) {
-            <form (ngSubmit)="save()">
+            <form #form="ngForm" (ngSubmit)="save()">
               @for (condition of rule.conditions; track $index; let nth = $index) {
                 <div class="part">
                   <span class="lead">{{ nth === 0 ? 'When' : 'and' }}</span>

@@ -1,0 +1,79 @@
+/**
+ * Which part may import which (docs/architecture.md). `npm run lint` holds every source file against this: a folder may import those
+ * before it in its list, and no file may be part of a circle.
+ */
+const CORE = [
+  'money',
+  'dates',
+  'geometry',
+  'pictures',
+  'similarity',
+  'identifiers',
+  'arithmetic',
+  'permissions',
+  'documents',
+  'intake',
+  'reading',
+  'separating',
+  'sorting',
+  'suppliers',
+  'matching',
+  'coding',
+  'approval',
+  'ledger',
+];
+/** Within reading; `reading.ts`, the types of what is read, is everybody's. */
+const READING = ['print', 'language', 'scanned', 'header', 'table', 'confidence'];
+
+const SOURCE = '\\.(spec|test)\\.ts$|/fixtures/|/test/|/dist/';
+
+/** Each folder of the list may import itself and those before it. */
+const inOrder = (root, folders, name) =>
+  folders.slice(0, -1).map((folder, i) => ({
+    name: `${name}: ${folder} comes before ${folders.slice(i + 1).join(', ')}`,
+    severity: 'error',
+    from: { path: `^${root}/${folder}/`, pathNot: SOURCE },
+    to: { path: `^${root}/(${folders.slice(i + 1).join('|')})/` },
+  }));
+
+const never = (name, from, to, more = {}) => ({
+  name,
+  severity: 'error',
+  from: { path: from, pathNot: SOURCE },
+  to: { path: to, ...more },
+});
+
+export default {
+  forbidden: [
+    { name: 'no circles', severity: 'error', from: {}, to: { circular: true } },
+    ...inOrder('core/src', CORE, 'core'),
+    ...inOrder('core/src/reading', READING, 'reading'),
+    never(
+      'reading: its parts know nothing of the whole',
+      '^core/src/reading/.+/',
+      '^core/src/reading/(read-document|unproven|index)\\.ts$',
+    ),
+    never('the core is pure', '^core/src/', '^(node:|fs|path|crypto)|node_modules/(?!decimal\\.js)|^(contract|server|web|demo)/', {
+      dependencyTypesNot: ['type-only'],
+    }),
+    never(
+      'the contract knows the core and Joi',
+      '^contract/src/',
+      '^(server|web|demo|stand-ins)/|node_modules/(express|pg|@angular|@ngrx)/',
+    ),
+    never('the server does not know the web', '^server/src/', '^(web|stand-ins|e2e)/'),
+    never('the web talks to the server through the contract', '^web/src/', '^(server|demo|stand-ins|e2e)/'),
+    never('SQL is asked through the database', '^server/src/(?!database/|events/live|demo/)', 'node_modules/pg/'),
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '(^|/)(dist|node_modules/(?!pg/|express/|@angular/|@ngrx/|decimal)|\\.angular)/' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.base.json' },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'require', 'node', 'default', 'types'],
+      extensions: ['.ts', '.js'],
+    },
+  },
+};

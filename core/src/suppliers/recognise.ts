@@ -1,0 +1,75 @@
+import type { SupplierSign } from '../documents/index.js';
+import { normalizeIban, normalizeTaxId } from '../identifiers/index.js';
+import { foldText, similarity } from '../similarity/index.js';
+
+
+/** A supplier of the master data, as far as recognising it goes. */
+export interface KnownSupplier {
+  readonly id: number;
+  readonly name: string;
+  readonly taxId: string | null;
+  readonly iban: string | null;
+  readonly mailDomain: string | null;
+}
+
+/** What a document shows of its seller. */
+export interface SellerTraits {
+  readonly name: string | null;
+  readonly taxId: string | null;
+  readonly iban: string | null;
+  readonly mailDomain: string | null;
+}
+
+/** A supplier that the document may be from, with what speaks for it and against it. */
+export interface SupplierGuess {
+  readonly id: number;
+  readonly name: string;
+  /** 0..1; from `SURE` on it is taken without asking. */
+  readonly score: number;
+  /** What they have in common, and what is another on file than on the page. */
+  readonly signs: readonly SupplierSign[];
+}
+
+/** From this score on a supplier is taken without asking. */
+export const SURE = 0.8;
+const MOST_GUESSES = 5;
+
+/** Suppliers that the traits fit, best first. A tax id alone is enough; a name alone only when it is nearly the same. */
+export function guessSupplier(traits: SellerTraits, suppliers: readonly KnownSupplier[]): SupplierGuess[] {
+  return suppliers
+    .map((supplier) => weigh(traits, supplier))
+    .filter((guess) => guess.score >= 0.3)
+    .sort((a, b) => b.score - a.score || a.id - b.id)
+    .slice(0, MOST_GUESSES);
+}
+
+function weigh(traits: SellerTraits, supplier: KnownSupplier): SupplierGuess {
+  const signs: SupplierSign[] = [];
+  let doubt = 1;
+  const speaks = (weight: number, sign: SupplierSign) => {
+    doubt *= 1 - weight;
+    signs.push(sign);
+  };
+  if (traits.taxId && supplier.taxId) {
+    if (sameTaxId(traits.taxId, supplier.taxId)) speaks(0.9, 'tax-id');
+    else signs.push('other-tax-id');
+  }
+  if (traits.iban && supplier.iban) {
+    if (normalizeIban(traits.iban) === normalizeIban(supplier.iban)) speaks(0.75, 'iban');
+    else signs.push('other-iban');
+  }
+  if (traits.mailDomain && supplier.mailDomain && traits.mailDomain === supplier.mailDomain) speaks(0.45, 'mail-domain');
+  if (traits.name) {
+    const alike = foldText(traits.name) === foldText(supplier.name) ? 1 : similarity(traits.name, supplier.name);
+    if (alike === 1) speaks(0.82, 'name');
+    else if (alike >= 0.7) speaks(0.6 * alike, 'similar-name');
+  }
+  const contradicted = signs.includes('other-tax-id') ? 0.45 : 1;
+  return { id: supplier.id, name: supplier.name, score: (1 - doubt) * contradicted, signs };
+}
+
+/** The same number, with the country's prefix printed or not. */
+function sameTaxId(a: string, b: string): boolean {
+  const [left, right] = [normalizeTaxId(a), normalizeTaxId(b)];
+  return left === right || left === right.replace(/^[A-Z]{2}/, '') || right === left.replace(/^[A-Z]{2}/, '');
+}
