@@ -1,7 +1,7 @@
 // What the machine must have before Umber Tray can be built and run: Debian packages, npm packages, the build.
 import { execFileSync, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, readFileSync, statfsSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statfsSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -62,14 +62,19 @@ export function ensureModules() {
   writeStamp('modules', lock);
 }
 
-/** Builds where a source file changed since the last time. */
-export function ensureBuild() {
-  const sources = fingerprint();
-  if (stamp('build') === sources && existsSync(join(ROOT, 'server/dist/main.js')) && existsSync(join(ROOT, 'web/dist/browser/index.html')))
-    return;
-  say('Building …');
-  run('npm', ['run', 'build', '--silent'], 'The build failed.');
-  writeStamp('build', sources);
+/** Builds where a source file changed since the last time: what runs in Node, and the interface where it is wanted. */
+export function ensureBuild({ web = true } = {}) {
+  for (const [name, parts, script, result] of [
+    ['node', ['core', 'contract', 'server', 'demo', 'stand-ins', 'measuring'], 'build:node', 'server/dist/main.js'],
+    ['web', ['core', 'contract', 'web'], 'build:web', 'web/dist/browser/index.html'],
+  ]) {
+    if (name === 'web' && !web) continue;
+    const sources = fingerprint(parts);
+    if (stamp(`build-${name}`) === sources && existsSync(join(ROOT, result))) continue;
+    say(name === 'web' ? 'Building the interface …' : 'Building …');
+    run('npm', ['run', script, '--silent'], 'The build failed.');
+    writeStamp(`build-${name}`, sources);
+  }
 }
 
 export function ensureSpace() {
@@ -99,16 +104,22 @@ function writeStamp(name, text) {
   writeFileSync(join(STAMPS, name), text);
 }
 
-function fingerprint() {
+/** What the sources of these parts hold, whatever folder they lie in and whenever they were written. */
+function fingerprint(parts) {
   const hash = createHash('sha256');
   const visit = (folder) => {
-    for (const entry of readdirSync(folder, { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1))) {
-      if (['node_modules', 'dist', '.angular'].includes(entry.name)) continue;
+    for (const entry of readdirSync(join(ROOT, folder), { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1))) {
+      if (['node_modules', 'dist', '.angular', 'test', 'tsconfig.tsbuildinfo'].includes(entry.name)) continue;
       const path = join(folder, entry.name);
       if (entry.isDirectory()) visit(path);
-      else if (!/\.spec\.ts$/.test(entry.name)) hash.update(`${path}:${statSync(path).size}:${statSync(path).mtimeMs}\n`);
+      else if (!/\.spec\.ts$/.test(entry.name))
+        hash
+          .update(`${path}\n`)
+          .update(readFileSync(join(ROOT, path)))
+          .update('\n');
     }
   };
-  for (const part of ['core', 'contract', 'server', 'web', 'demo', 'stand-ins', 'measuring']) visit(join(ROOT, part));
+  for (const part of parts) visit(part);
+  for (const file of ['package-lock.json', 'tsconfig.base.json']) hash.update(readFileSync(join(ROOT, file)));
   return hash.digest('hex');
 }

@@ -1,12 +1,14 @@
 // npm start: sets up what is missing, starts the database, the server and the demo's stand-ins, prints where to go.
 import { fork } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
-import { existsSync, mkdirSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, openSync, readFileSync, rmSync, watch, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Cluster, freePort, makeDataFolder, reachable } from './cluster.mjs';
 import { ensureBuild, ensureModules, ensurePackages, ensureSpace, ROOT, say, Trouble } from './ground.mjs';
 
 const fresh = process.argv.includes('--fresh');
+/** Starts the server anew when what is built of it changes (npm run dev). */
+const watches = process.argv.includes('--watch');
 const HTTP_PORT = Number(process.env.UMBER_PORT ?? 4400);
 const SMTP_PORT = Number(process.env.UMBER_MAIL_PORT ?? 4425);
 
@@ -43,6 +45,29 @@ function start(program, env, { until = 'ready' } = {}) {
       until === 'exit' && code === 0 ? resolve() : reject(new Trouble(`${program} ended with ${code}. What it said stands in ${folder}.`)),
     );
   });
+}
+
+/** Ends the server and starts it again a moment after its build has changed. */
+function restartOnChange(env) {
+  let timer;
+  let restarting = Promise.resolve();
+  const restart = async () => {
+    const at = children.findIndex((child) => child.spawnargs.some((arg) => arg.endsWith('server/dist/main.js')) && child.exitCode === null);
+    if (at >= 0) {
+      const [child] = children.splice(at, 1);
+      child.removeAllListeners('exit');
+      const ended = new Promise((resolve) => child.once('exit', resolve));
+      child.kill('SIGTERM');
+      await ended;
+    }
+    say('The server starts anew …');
+    await start('server/dist/main.js', env).catch((error) => console.error(`  ${error.message}`));
+  };
+  for (const part of ['server', 'core', 'contract'])
+    watch(join(ROOT, part, 'dist'), { recursive: true }, () => {
+      clearTimeout(timer);
+      timer = setTimeout(() => (restarting = restarting.then(restart)), 500);
+    });
 }
 
 /** `.data` in the checkout; where PostgreSQL's user cannot get there, a folder of its own under /var/lib. */
@@ -129,7 +154,8 @@ try {
   console.log(
     `\n  Mail for ${COMPANY.invoicesAddress} is taken at 127.0.0.1:${smtpPort}.\n  Ctrl-C stops everything; npm start -- --fresh begins anew.\n`,
   );
-  for (const child of children.filter((one) => one.exitCode === null))
+  if (watches) restartOnChange(env);
+  for (const child of watches ? [] : children.filter((one) => one.exitCode === null))
     child.on(
       'exit',
       (code) => void (!stopping && (console.error(`\n  A part ended unexpectedly (${code}). What it said stands in ${folder}.`), stop(1))),

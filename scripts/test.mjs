@@ -1,4 +1,5 @@
-// npm test: sets up, then lint, unit, integration and browser tests. Names on the command line choose parts.
+// npm test: sets up, then lint, unit, integration and browser tests. Names on the command line choose parts, paths choose tests of them:
+// npm test -- unit core/src/reading
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync, chmodSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -21,7 +22,7 @@ const jest = (project, env = {}, more = []) =>
   run(
     `${project} tests`,
     process.execPath,
-    ['--experimental-vm-modules', '--no-warnings', 'node_modules/jest/bin/jest.js', '--selectProjects', project, ...more, ...rest],
+    ['--experimental-vm-modules', '--no-warnings', 'node_modules/jest/bin/jest.js', ...rest, '--selectProjects', project, ...more],
     env,
   );
 
@@ -29,12 +30,16 @@ let cluster;
 let code = 0;
 try {
   console.log('Umber Tray: tests');
-  ensureSpace();
-  ensurePackages({ browser: parts.includes('browser'), mailServer: parts.includes('integration') });
-  ensureModules();
-  ensureBuild();
+  // One part of the unit tests by its path needs nothing but what the last whole run left: the way of working on one file.
+  const quick = parts.length === 1 && parts[0] === 'unit' && rest.length > 0;
+  if (!quick) {
+    ensureSpace();
+    ensurePackages({ browser: parts.includes('browser'), mailServer: parts.includes('integration') });
+    ensureModules();
+    ensureBuild({ web: parts.includes('browser') });
+  }
   if (parts.includes('lint')) run('lint', 'npm', ['run', '--silent', 'lint']);
-  if (parts.includes('unit')) jest('unit', {}, ['--coverage']);
+  if (parts.includes('unit')) jest('unit', {}, quick ? [] : ['--coverage']);
   if (parts.includes('integration') || parts.includes('browser')) {
     const folder = mkdtempSync(join(tmpdir(), 'umber-test-'));
     chmodSync(folder, isRoot() ? 0o711 : 0o700);

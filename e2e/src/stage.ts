@@ -6,7 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import pg from 'pg';
-import { chromium, type Browser, type Page } from 'playwright-core';
+import { chromium, type Browser, type BrowserContextOptions, type Page } from 'playwright-core';
 
 const PASSWORD = 'tray-by-the-window';
 const program = (path: string) => fileURLToPath(new URL(`../../${path}`, import.meta.url));
@@ -61,8 +61,8 @@ export class Stage {
   }
 
   /** A window of its own in which this person is signed in. */
-  async signIn(login: string): Promise<Page> {
-    const context = await this.#browser?.newContext({ viewport: { width: 1280, height: 800 } });
+  async signIn(login: string, options: BrowserContextOptions = {}): Promise<Page> {
+    const context = await this.#browser?.newContext({ viewport: { width: 1280, height: 800 }, ...options });
     if (!context) throw new Error('the stage is not raised');
     const page = await context.newPage();
     page.setDefaultTimeout(120_000);

@@ -2,7 +2,6 @@ import type { SupplierSign } from '../documents/index.js';
 import { normalizeIban, normalizeTaxId } from '../identifiers/index.js';
 import { foldText, similarity } from '../similarity/index.js';
 
-
 /** A supplier of the master data, as far as recognising it goes. */
 export interface KnownSupplier {
   readonly id: number;

@@ -1,0 +1,30 @@
+import { Roamer } from './roaming.js';
+import { letSupplierWrite, Stage } from './stage.js';
+
+/** Milliseconds that one person roams at most. */
+const PATIENCE = 75_000;
+
+describe('somebody who clicks everything', () => {
+  let stage: Stage;
+  beforeAll(async () => {
+    stage = await Stage.raise();
+    const clerk = await stage.signIn('nell');
+    for (const wish of ['an invoice that fits', 'one with slips in it', 'one with a higher price', 'one with slips in it'])
+      await letSupplierWrite(clerk, wish);
+    await clerk.waitForFunction(async () => {
+      const trays = (await (await fetch('/api/trays')).json()) as { tray: string; documents: number }[];
+      return trays.every(({ tray, documents }) => tray !== 'arriving' || documents === 0) && trays.some(({ documents }) => documents > 0);
+    });
+  });
+  afterAll(() => stage.strike());
+
+  it.each(['nell', 'ines', 'ruth', 'sol', 'wyn'])('%s finds nothing dead, covered, thrown, reloaded or out of reach', async (login) => {
+    const page = await stage.signIn(login, { bypassCSP: true });
+    const roamer = new Roamer(page);
+    await roamer.roam(PATIENCE);
+    expect(roamer.findings).toEqual([]);
+    expect(roamer.tried.controls).toBeGreaterThan(40);
+    expect(roamer.tried.views).toBeGreaterThan(6);
+    await page.context().close();
+  });
+});
