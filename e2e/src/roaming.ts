@@ -10,7 +10,7 @@ export interface Finding {
 }
 
 const CONTROLS = 'button:visible, a[href]:visible, [role=button]:visible, [role=menuitem]:visible, summary:visible';
-const DIALOG = '[role=dialog]:visible';
+const DIALOG = '[role=dialog]:visible, [role=menu]:visible';
 /** Pressed by nobody here: it would end the session. */
 const LEFT_ALONE = /^sign out|^sign in as/i;
 

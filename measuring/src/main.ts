@@ -121,7 +121,7 @@ async function calibrate(folders: readonly string[]): Promise<void> {
     const words = await wordsOf(folder);
     values.push(...judgedValues(await entriesOf(folder), words));
   }
-  await writeFile(new URL('core/src/reading/calibration-table.ts', ROOT), tableSource(fitCalibration(values)));
+  await writeFile(new URL('core/src/reading/confidence/calibration-table.ts', ROOT), tableSource(fitCalibration(values)));
   const steps = crossValidated(values);
   await writeFile(new URL('docs/calibration.svg', ROOT), diagram(steps));
   console.log(`${values.length} values of ${new Set(values.map(({ family }) => family)).size} families\n`);

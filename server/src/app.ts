@@ -8,6 +8,7 @@ import express, { Router, type Express, type NextFunction, type Request, type Re
 import helmet from 'helmet';
 import { approvalRoutes } from './approval/routes.js';
 import { archiveRoutes } from './archive/routes.js';
+import { documentRoutes } from './documents/routes.js';
 import { checkingRoutes } from './checking/routes.js';
 import { demoRoutes } from './demo/routes.js';
 import { Refused } from './errors.js';
@@ -77,6 +78,7 @@ function api(services: Services): Router {
   for (const routes of [
     trayRoutes,
     intakeRoutes,
+    documentRoutes,
     archiveRoutes,
     readingRoutes,
     separatingRoutes,

@@ -4,7 +4,7 @@ import { createApp } from './app.js';
 import { openPool } from './database/database.js';
 import { migrate } from './database/migrate.js';
 import { Live } from './events/live.js';
-import { Jobs } from './intake/jobs.js';
+import { Jobs } from './pipeline/jobs.js';
 import { mailServer } from './intake/mail-in.js';
 import { deleteStaleUploads } from './intake/queries.js';
 import { FetchedSources } from './intake/sources.js';

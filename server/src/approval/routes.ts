@@ -2,7 +2,7 @@ import { Router } from 'express';
 import { approveSchema } from '@umber/contract/approval';
 import { reasonedSchema } from '@umber/contract/checking';
 import { idSchema } from '@umber/contract/documents';
-import { documentView } from '../archive/view.js';
+import { documentView } from '../documents/view.js';
 import { personOf, withRight } from '../people/sessions.js';
 import type { Services } from '../services.js';
 import { valid } from '../validation.js';

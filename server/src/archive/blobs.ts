@@ -1,7 +1,7 @@
+import { blobBytes, insertBlob } from './queries.js';
 import { createHash } from 'node:crypto';
 import type { Database } from '../database/database.js';
 import { Refused } from '../errors.js';
-import { blobBytes, insertBlob } from './queries.js';
 
 export const sha256 = (bytes: Uint8Array): Buffer => createHash('sha256').update(bytes).digest();
 

@@ -18,7 +18,7 @@ import type { Database } from '../database/database.js';
 import { Refused } from '../errors.js';
 import { imageKind } from '../readers/image.js';
 import { fetchBlob } from './blobs.js';
-import { documentFile, documentHead, pagesToPrint } from './queries.js';
+import { documentFile, documentHead, pagesToPrint } from '../documents/queries.js';
 
 /**
  * The document as a PDF that can be searched: pages with a text of their own as they came, scanned ones as their straightened

@@ -1,6 +1,6 @@
+import { checkBlobs, damagedBlobs, keepingCounts } from './queries.js';
 import type { KeepingView } from '@umber/contract/archive';
 import type { Database } from '../database/database.js';
-import { checkBlobs, damagedBlobs, keepingCounts } from './queries.js';
 
 /** Blobs compared with their checksums in one go. */
 const AT_ONCE = 200;

@@ -1,14 +1,14 @@
+import { bumpVersion } from '../documents/queries.js';
 import { linesFitNet, totalsFit } from '@umber/core/arithmetic';
 import { type HeaderField, type LineCell, isForTheBooks } from '@umber/core/documents';
 import { CELL_SCHEMAS, FIELD_SCHEMAS, type ValueChange, type Versioned } from '@umber/contract/checking';
 import type { Person } from '@umber/contract/people';
 import type { Database, Pool } from '../database/database.js';
 import { Refused } from '../errors.js';
-import { record } from '../archive/trail.js';
+import { record } from '../documents/trail.js';
 import { matchDocument } from '../matching/match.js';
 import type { Services } from '../services.js';
-import { bumpVersion } from '../trays/queries.js';
-import { onDocument } from '../trays/move.js';
+import { onDocument } from '../documents/lifecycle.js';
 import { valid } from '../validation.js';
 import {
   amountsOf,

@@ -9,7 +9,7 @@ import {
   versionedSchema,
 } from '@umber/contract/checking';
 import { idSchema } from '@umber/contract/documents';
-import { documentView } from '../archive/view.js';
+import { documentView } from '../documents/view.js';
 import { personOf, withRight } from '../people/sessions.js';
 import type { Services } from '../services.js';
 import { sayKind } from '../sorting/sort.js';

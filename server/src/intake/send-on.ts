@@ -4,8 +4,8 @@ import type { Person } from '@umber/contract/people';
 import { Refused } from '../errors.js';
 import type { Services } from '../services.js';
 import { sayKind } from '../sorting/sort.js';
-import { moveTo, onDocument } from '../trays/move.js';
-import { park, takeUp, turnAway } from '../trays/rest.js';
+import { moveTo, onDocument } from '../documents/lifecycle.js';
+import { park, takeUp, turnAway } from '../documents/rest.js';
 import { documentsOfArrival, markToRead, overrule } from './queries.js';
 
 type Document = Awaited<ReturnType<typeof documentsOfArrival>>[number];

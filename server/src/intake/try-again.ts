@@ -1,7 +1,7 @@
 import { inTransaction } from '../database/database.js';
 import { Refused } from '../errors.js';
 import type { Services } from '../services.js';
-import { moveTo } from '../trays/move.js';
+import { moveTo } from '../documents/lifecycle.js';
 import { resetDocument } from '../separating/queries.js';
 import { failedDocuments, restoreArrival } from './queries.js';
 

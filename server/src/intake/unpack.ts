@@ -1,14 +1,14 @@
 import type { TrailAct } from '@umber/core/documents';
 import { judge, type SourceRule, type Verdict } from '@umber/core/intake';
 import { fetchBlob, keepBlob } from '../archive/blobs.js';
-import { record } from '../archive/trail.js';
+import { record } from '../documents/trail.js';
 import { inTransaction, type Database } from '../database/database.js';
 import { openArrival, type Opened, type OpenedFile } from '../readers/opened.js';
 import { insertFile } from '../separating/queries.js';
 import type { Services } from '../services.js';
-import { moveTo } from '../trays/move.js';
+import { moveTo } from '../documents/lifecycle.js';
 import { documentWithBlob, earlierTwin, insertDocument, isStored, lockArrival, rulesOf, updateArrival } from './queries.js';
-import { beginStep, endStep } from './steps.js';
+import { beginStep, endStep } from '../pipeline/steps.js';
 
 type Arrival = NonNullable<Awaited<ReturnType<typeof lockArrival>>>;
 

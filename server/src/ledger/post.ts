@@ -4,14 +4,14 @@ import type { EntryView } from '@umber/contract/ledger';
 import type { Person } from '@umber/contract/people';
 import { invoiceEntry, NotPostable, type PostingAccounts } from '@umber/core/ledger';
 import { decimal, plain } from '@umber/core/money';
-import { record } from '../archive/trail.js';
+import { record } from '../documents/trail.js';
 import type { Database } from '../database/database.js';
 import { isViolation } from '../database/database.js';
 import { Refused } from '../errors.js';
 import { exchangeRate } from '../matching/queries.js';
 import type { Services } from '../services.js';
 import { supplierView } from '../suppliers/queries.js';
-import { moveTo, onDocument } from '../trays/move.js';
+import { moveTo, onDocument } from '../documents/lifecycle.js';
 import {
   accountNames,
   entryOfDocument,

@@ -5,8 +5,8 @@ import { exceptionKey, guessOrder, threeWayMatch, type InvoiceLine, type MatchEx
 import { decimal, toAmount } from '@umber/core/money';
 import { guessSupplier, SURE, type SellerTraits } from '@umber/core/suppliers';
 import { normalizeIban } from '@umber/core/identifiers';
-import { documentLines, liveExceptions } from '../archive/queries.js';
-import { record, type Actor } from '../archive/trail.js';
+import { documentLines, liveExceptions } from '../documents/queries.js';
+import { record, type Actor } from '../documents/trail.js';
 import { approvalRules, askApproval, costCentreManagers, exceptionAcceptors, withdrawApprovals } from '../approval/queries.js';
 import type { Database } from '../database/database.js';
 import { Refused } from '../errors.js';
@@ -14,7 +14,7 @@ import { openOrderIds, orderHead, orderLines } from '../orders/queries.js';
 import { approverIds } from '../people/queries.js';
 import type { Services } from '../services.js';
 import { suppliersLike, supplierDefaults } from '../suppliers/queries.js';
-import { moveTo } from '../trays/move.js';
+import { moveTo } from '../documents/lifecycle.js';
 import {
   codeDocumentLine,
   exchangeRate,

@@ -3,14 +3,14 @@ import type { CodingChoice, OrderChoice, OrderProposal, Proposals, SupplierChoic
 import type { Person } from '@umber/contract/people';
 import { guessOrder, needsChoice } from '@umber/core/matching';
 import { guessSupplier } from '@umber/core/suppliers';
-import { documentLines } from '../archive/queries.js';
-import { record } from '../archive/trail.js';
+import { documentLines } from '../documents/queries.js';
+import { record } from '../documents/trail.js';
 import type { Database } from '../database/database.js';
 import { Refused } from '../errors.js';
 import { openOrderIds, orderHead, orderLines } from '../orders/queries.js';
 import type { Services } from '../services.js';
 import { suppliersLike, supplierView } from '../suppliers/queries.js';
-import { onDocument } from '../trays/move.js';
+import { onDocument } from '../documents/lifecycle.js';
 import { matchDocument, traitsOf } from './match.js';
 import { acceptException, codeDocumentLine, knowsCoding, matchHead, setOrder, setSupplier } from './queries.js';
 

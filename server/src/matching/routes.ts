@@ -2,7 +2,7 @@ import { Router } from 'express';
 import { positionSchema, reasonedSchema } from '@umber/contract/checking';
 import { idSchema } from '@umber/contract/documents';
 import { codingChoiceSchema, orderChoiceSchema, supplierChoiceSchema } from '@umber/contract/matching';
-import { documentView } from '../archive/view.js';
+import { documentView } from '../documents/view.js';
 import { personOf, withRight } from '../people/sessions.js';
 import type { Services } from '../services.js';
 import { valid } from '../validation.js';

@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import { idSchema } from '@umber/contract/documents';
 import { arrangementSchema, type FileView } from '@umber/contract/separating';
-import { pageSchema, sendPicture } from '../archive/pictures.js';
+import { pageSchema, sendPicture } from '../documents/pictures.js';
 import type { Database } from '../database/database.js';
 import { Refused } from '../errors.js';
 import { personOf, withRight } from '../people/sessions.js';

@@ -2,13 +2,13 @@ import type { AlikeAct, AlikeChoice, AlikeSettled, AlikeView } from '@umber/cont
 import type { Person } from '@umber/contract/people';
 import type { PageWords } from '@umber/core/reading';
 import { groupFor, lookOf } from '@umber/core/sorting';
-import { record } from '../archive/trail.js';
+import { record } from '../documents/trail.js';
 import type { Database } from '../database/database.js';
 import { Refused } from '../errors.js';
 import { chooseSupplier, proposals } from '../matching/resolve.js';
 import type { Services } from '../services.js';
-import { onDocument } from '../trays/move.js';
-import { park, turnAway } from '../trays/rest.js';
+import { onDocument } from '../documents/lifecycle.js';
+import { park, turnAway } from '../documents/rest.js';
 import { alikeDocuments, hasSupplier, insertLook, lockLooks, takeApart, unknownLooks } from './queries.js';
 import { sayKind } from './sort.js';
 

@@ -1,4 +1,4 @@
-import { type DocumentKind, type Tray, QUIET_TRAYS, type RestReason } from '@umber/core/documents';
+import { type Tray, QUIET_TRAYS } from '@umber/core/documents';
 import type { ArrivalRow, TrayCount, TrayRow } from '@umber/contract/trays';
 import { row, rows, type Database } from '../database/database.js';
 
@@ -66,37 +66,3 @@ export const arrivalRows = (db: Database, search: string, most: number) =>
 
 /** Words as PostgreSQL's text search wants them: all of them, each by its beginning. */
 const searchWords = (text: string): string => (text.match(/[\p{L}\p{N}]+/gu) ?? []).map((word) => `${word}:*`).join(' & ');
-
-export const lockDocument = (db: Database, id: number) =>
-  row<{
-    id: number;
-    version: number;
-    tray: Tray;
-    parkedFrom: Tray | null;
-    kind: DocumentKind;
-    checkedById: number | null;
-    supplierId: number | null;
-    orderId: number | null;
-  }>(
-    db,
-    'select id, version, tray, parked_from as "parkedFrom", kind, checked_by as "checkedById", supplier_id as "supplierId", order_id as "orderId" from documents where id = $1 for update',
-    [id],
-  );
-
-/** Whether the document stood in one of these trays and is in the other now. */
-export const updateTray = async (
-  db: Database,
-  id: number,
-  from: readonly Tray[],
-  tray: Tray,
-  reason: RestReason | null,
-  parkedFrom: Tray | null,
-): Promise<boolean> =>
-  (await row(
-    db,
-    `update documents set tray = $3, tray_since = case when tray = $3 then tray_since else now() end, rest_reason = $4, parked_from = $5, version = version + 1
-     where id = $1 and tray = any($2) returning id`,
-    [id, from, tray, reason === null ? null : JSON.stringify(reason), parkedFrom],
-  )) !== null;
-
-export const bumpVersion = (db: Database, id: number) => db.query('update documents set version = version + 1 where id = $1', [id]);

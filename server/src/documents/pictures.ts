@@ -3,7 +3,7 @@ import Joi from 'joi';
 import type { Database } from '../database/database.js';
 import { Refused } from '../errors.js';
 import { imageKind } from '../readers/image.js';
-import { fetchBlob } from './blobs.js';
+import { fetchBlob } from '../archive/blobs.js';
 
 export const pageSchema = Joi.number().integer().min(1).max(500).required();
 

@@ -1,13 +1,14 @@
+import { lockDocument } from '../documents/queries.js';
 import { type DocumentKind, isForTheBooks } from '@umber/core/documents';
 import { TRAY_NAMES } from '@umber/contract/trays';
 import { isUnsure, type BoundaryView } from '@umber/contract/separating';
 import { citationsOf, readDocument, type DocumentReading, type PageWords, type ReadingContext } from '@umber/core/reading';
 import { decides, learnedKind, sellerKey, sortingFeatures, type Sorted } from '@umber/core/sorting';
-import { record } from '../archive/trail.js';
+import { record } from '../documents/trail.js';
 import { insertDoubt } from '../checking/queries.js';
 import { inTransaction } from '../database/database.js';
 import { endOpenSteps } from '../intake/queries.js';
-import { beginStep, endStep } from '../intake/steps.js';
+import { beginStep, endStep } from './steps.js';
 import { matchDocument, recogniseSupplier } from '../matching/match.js';
 import { companyRow } from '../people/queries.js';
 import { FileRefused } from '../readers/file-refused.js';
@@ -17,9 +18,8 @@ import type { Services } from '../services.js';
 import { groupAlike } from '../sorting/alike.js';
 import { newestModel } from '../sorting/queries.js';
 import { fileAway } from '../sorting/sort.js';
-import { moveTo } from '../trays/move.js';
-import { lockDocument } from '../trays/queries.js';
-import { arrivedDocument, insertReading, storeReadLines, storeReadValues, storeTitle } from './queries.js';
+import { moveTo } from '../documents/lifecycle.js';
+import { arrivedDocument, insertReading, storeReadLines, storeReadValues, storeTitle } from '../reading/queries.js';
 
 /** Reads a document that has arrived and sends it where it belongs: to Check with its doubts, or on to be matched. */
 export async function readArrivedDocument(services: Services, id: number): Promise<void> {

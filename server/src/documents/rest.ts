@@ -3,7 +3,7 @@ import type { Reasoned, Versioned } from '@umber/contract/checking';
 import type { Person } from '@umber/contract/people';
 import type { Pool } from '../database/database.js';
 import { withdrawApprovals } from '../approval/queries.js';
-import { moveTo, onDocument } from './move.js';
+import { moveTo, onDocument } from './lifecycle.js';
 
 /** Lets a document rest; it goes back to the tray it came from when taken up. */
 export function park(pool: Pool, id: number, person: Person, { version, reason }: Reasoned): Promise<void> {

@@ -1,12 +1,12 @@
 import { log, noted } from '../log.js';
 import PgBoss from 'pg-boss';
 import { verifyBlobs } from '../archive/verify.js';
-import { delayReading, readArrivedDocument, refuseDocument } from '../reading/read-arrived.js';
+import { delayReading, readArrivedDocument, refuseDocument } from './read-arrived.js';
 import { learnSorting } from '../sorting/learn.js';
 import type { Services } from '../services.js';
-import { failArrival, waitingArrivals, waitingDocuments } from './queries.js';
+import { failArrival, waitingArrivals, waitingDocuments } from '../intake/queries.js';
 import { endStep } from './steps.js';
-import { unpackArrival } from './unpack.js';
+import { unpackArrival } from '../intake/unpack.js';
 
 const QUEUES = ['unpack-arrival', 'read-document', 'learn-sorting', 'verify-blobs'] as const;
 type Queue = (typeof QUEUES)[number];

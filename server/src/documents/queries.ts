@@ -1,0 +1,178 @@
+import type { ApprovalReason, ExceptionFacts, Question, TrailAct, DocumentKind, RestReason, Tray } from '@umber/core/documents';
+import type { VarianceFigure } from '@umber/core/matching';
+import type { CitationView, TrailEntry } from '@umber/contract/documents';
+import type { Word } from '@umber/core/reading';
+import { row, rows, type Database } from '../database/database.js';
+import { ALIKE } from '../trays/queries.js';
+
+export const insertTrail = (db: Database, documentId: number, personId: number | null, act: TrailAct) =>
+  db.query('insert into trail (document_id, person_id, act) values ($1, $2, $3)', [documentId, personId, JSON.stringify(act)]);
+
+export const trailOf = (db: Database, documentId: number) =>
+  rows<TrailEntry>(
+    db,
+    'select t.id, t.at, p.name as person, t.act, t.sentence from trail t left join people p on p.id = t.person_id where t.document_id = $1 order by t.id desc',
+    [documentId],
+  );
+
+export const documentHead = (db: Database, id: number) =>
+  row<Record<string, string | null> & { id: number; version: number; lines: string }>(
+    db,
+    `select d.id, d.version, d.tray, d.parked_from as "parkedFrom", d.rest_reason as reason, d.kind, d.language, f.id as "fileId", f.name as "fileName", (select count(*)::int from file_pages x where x.file_id = f.id) as "filePages", d.invoice_number as "invoiceNumber",
+       d.issue_date as "issueDate", d.due_date as "dueDate", d.currency, d.order_reference as "orderReference", d.seller_name as "sellerName", d.seller_tax_id as "sellerTaxId",
+       d.seller_iban as "sellerIban", d.net_total as "netTotal", d.tax_total as "taxTotal", d.gross_total as "grossTotal", d.amount_due as "amountDue", d.discount_percent as "discountPercent", d.discount_date as "discountDate",
+       d.document_discount as discount, d.carriage, d.settled_fields as "settledFields", d.supplier_id as "supplierId", d.order_id as "orderId", checker.name as "checkedBy",
+       d.tags, d.department, ${ALIKE} as alike, a.id as "arrivalId", so.name as source, a.kind as "arrivalKind", a.sender, a.subject, a.received_at as "receivedAt", a.body_text as "text", e.number as "entryNumber"
+     from documents d join arrivals a on a.id = d.arrival_id join sources so on so.id = a.source_id join files f on f.id = d.file_id left join people checker on checker.id = d.checked_by left join journal_entries e on e.document_id = d.id
+     where d.id = $1`,
+    [id],
+  );
+
+export const documentLines = (db: Database, id: number) =>
+  rows<{
+    position: number;
+    itemNumber: string | null;
+    description: string | null;
+    quantity: string | null;
+    unit: string | null;
+    unitPrice: string | null;
+    netAmount: string | null;
+    taxRate: string | null;
+    orderLineId: number | null;
+    account: string | null;
+    costCentre: string | null;
+  }>(
+    db,
+    `select position, item_number as "itemNumber", description, trim_scale(quantity)::text as quantity, unit, trim_scale(unit_price)::text as "unitPrice", net_amount as "netAmount",
+       trim_scale(tax_rate)::text as "taxRate", order_line_id as "orderLineId", account, cost_centre as "costCentre"
+     from document_lines where document_id = $1 order by position`,
+    [id],
+  );
+
+export const openDoubts = (db: Database, id: number) =>
+  rows<{ id: number; field: string | null; line: number | null; question: Question }>(
+    db,
+    'select id, field, line, question from doubts where document_id = $1 and settled_at is null order by line nulls first, id',
+    [id],
+  );
+
+export const liveExceptions = (db: Database, id: number) =>
+  rows<{
+    id: number;
+    line: number | null;
+    facts: ExceptionFacts;
+    figures: VarianceFigure[];
+    acceptedBy: string | null;
+    acceptedById: number | null;
+    acceptedReason: string | null;
+  }>(
+    db,
+    `select e.id, e.line, e.facts, e.figures, p.name as "acceptedBy", e.accepted_by as "acceptedById", e.accepted_reason as "acceptedReason"
+     from exceptions e left join people p on p.id = e.accepted_by where e.document_id = $1 and e.withdrawn_at is null order by e.line nulls first, e.id`,
+    [id],
+  );
+
+export const approvalsOf = (db: Database, id: number) =>
+  rows<{
+    id: number;
+    approverId: number;
+    approver: string;
+    because: ApprovalReason;
+    state: 'asked' | 'approved' | 'sent-back' | 'withdrawn';
+    comment: string | null;
+    answeredAt: string | null;
+  }>(
+    db,
+    'select a.id, a.approver_id as "approverId", p.name as approver, a.because, a.state, a.comment, a.answered_at as "answeredAt" from approvals a join people p on p.id = a.approver_id where a.document_id = $1 order by a.id',
+    [id],
+  );
+
+export const pagesOf = (db: Database, id: number) =>
+  rows<{ number: number; turned: number; width: number; height: number; words: never }>(
+    db,
+    `select p.number, f.turned, f.width, f.height, f.words from pages p join documents d on d.id = p.document_id join file_pages f on f.file_id = d.file_id and f.number = p.number
+     where p.document_id = $1 order by p.position`,
+    [id],
+  );
+
+export const pagePicture = async (db: Database, id: number, page: number) =>
+  (
+    await row<{ picture: Buffer | null }>(
+      db,
+      'select f.picture from pages p join documents d on d.id = p.document_id join file_pages f on f.file_id = d.file_id and f.number = p.number where p.document_id = $1 and p.number = $2',
+      [id, page],
+    )
+  )?.picture ?? null;
+
+export const documentFile = (db: Database, id: number) =>
+  row<{ blob: Buffer; fileName: string }>(
+    db,
+    'select f.blob, f.name as "fileName" from documents d join files f on f.id = d.file_id where d.id = $1',
+    [id],
+  );
+
+export const lastReading = (db: Database, id: number) =>
+  row<{ result: never }>(db, 'select result from readings where document_id = $1 order by id desc limit 1', [id]);
+
+export const arrivalMail = (db: Database, id: number) =>
+  row<{ sender: string | null; subject: string | null; sentAt: string | null; text: string }>(
+    db,
+    'select sender, subject, sent_at as "sentAt", body_text as text from arrivals where id = $1',
+    [id],
+  );
+
+/** The invoices that a document names, with the one here that has the number: of the same supplier where that is known. */
+export const citationViews = (db: Database, id: number) =>
+  rows<CitationView>(
+    db,
+    `select c.number, c.amount,
+       (select json_build_object('id', x.id, 'tray', x.tray, 'since', x.tray_since) from documents x
+          where x.id <> d.id and x.kind in ('invoice', 'credit-note') and upper(regexp_replace(x.invoice_number, '[^[:alnum:]]', '', 'g')) = upper(regexp_replace(c.number, '[^[:alnum:]]', '', 'g'))
+            and (d.supplier_id is null or x.supplier_id is null or x.supplier_id = d.supplier_id)
+          order by x.supplier_id = d.supplier_id desc nulls last, x.tray = 'turned-away', x.id desc limit 1) as document
+     from citations c join documents d on d.id = c.document_id where c.document_id = $1 order by c.position`,
+    [id],
+  );
+
+export const pagesToPrint = (db: Database, id: number) =>
+  rows<{ number: number; width: number; height: number; words: Word[]; picture: Buffer | null; scanned: boolean }>(
+    db,
+    `select p.number, f.width, f.height, f.words, f.picture, f.straightened_by is not null as scanned
+     from pages p join documents d on d.id = p.document_id join file_pages f on f.file_id = d.file_id and f.number = p.number
+     where p.document_id = $1 order by p.position`,
+    [id],
+  );
+
+export const lockDocument = (db: Database, id: number) =>
+  row<{
+    id: number;
+    version: number;
+    tray: Tray;
+    parkedFrom: Tray | null;
+    kind: DocumentKind;
+    checkedById: number | null;
+    supplierId: number | null;
+    orderId: number | null;
+  }>(
+    db,
+    'select id, version, tray, parked_from as "parkedFrom", kind, checked_by as "checkedById", supplier_id as "supplierId", order_id as "orderId" from documents where id = $1 for update',
+    [id],
+  );
+
+/** Whether the document stood in one of these trays and is in the other now. */
+export const updateTray = async (
+  db: Database,
+  id: number,
+  from: readonly Tray[],
+  tray: Tray,
+  reason: RestReason | null,
+  parkedFrom: Tray | null,
+): Promise<boolean> =>
+  (await row(
+    db,
+    `update documents set tray = $3, tray_since = case when tray = $3 then tray_since else now() end, rest_reason = $4, parked_from = $5, version = version + 1
+     where id = $1 and tray = any($2) returning id`,
+    [id, from, tray, reason === null ? null : JSON.stringify(reason), parkedFrom],
+  )) !== null;
+
+export const bumpVersion = (db: Database, id: number) => db.query('update documents set version = version + 1 where id = $1', [id]);
