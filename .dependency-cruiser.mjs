@@ -51,7 +51,7 @@ export default {
     never(
       'reading: its parts know nothing of the whole',
       '^core/src/reading/.+/',
-      '^core/src/reading/(read-document|unproven|index)\\.ts$',
+      '^core/src/reading/(read-document|gather|explain|unproven|index)\\.ts$',
     ),
     never('the core is pure', '^core/src/', '^(node:|fs|path|crypto)|node_modules/(?!decimal\\.js)|^(contract|server|web|demo)/', {
       dependencyTypesNot: ['type-only'],

@@ -1,21 +1,31 @@
-import { LINE_CELLS } from '@umber/core/documents';
+import { HEADER_FIELDS, LINE_CELLS, type HeaderField } from '@umber/core/documents';
 import { readFile } from 'node:fs/promises';
 import { availableParallelism } from 'node:os';
 import { basename } from 'node:path';
 import { separate } from '@umber/core/separating';
-import { readDocument, type DocumentReading, type LineMethod, type ReadValue } from '@umber/core/reading';
+import { explainField, readDocument, type DocumentReading, type LineMethod, type ReadValue } from '@umber/core/reading';
 import { openArrival } from './readers/opened.js';
 import { ReaderPool } from './readers/reader-pool.js';
 
-const USAGE = `umber read [--lines heads|alignment|best] FILE...
+const USAGE = `umber read [--lines heads|alignment|best] [--explain FIELD] FILE...
   Reads invoices from PDF files, pictures (PNG, JPEG, TIFF) and mails (.eml) with such files attached,
-  and prints one JSON array: one element a file. Needs neither database nor server.`;
+  and prints one JSON array: one element a file. Needs neither database nor server.
+  --explain prints, for a field of the head such as dueDate, every candidate with its score, what was chosen and why.`;
+
+/** How files are read: the lines' method, and the field that is to be explained. */
+interface How {
+  readonly method: LineMethod;
+  readonly explain: HeaderField | null;
+}
 
 /** `./umber read FILE...`: reads files in parallel, prints one JSON array, exits 1 when a file could not be read. */
 async function main(args: string[]): Promise<number> {
   const method = (args.includes('--lines') ? args[args.indexOf('--lines') + 1] : 'best') as LineMethod;
-  const files = args.filter((arg, i) => i > 0 && arg !== '--lines' && args[i - 1] !== '--lines');
-  if (args[0] !== 'read' || files.length === 0 || !['best', 'heads', 'alignment'].includes(method)) {
+  const explained = args.includes('--explain') ? args[args.indexOf('--explain') + 1] : null;
+  const options = ['--lines', '--explain'];
+  const files = args.filter((arg, i) => i > 0 && !options.includes(arg) && !options.includes(args[i - 1]));
+  const isKnown = explained === null || (HEADER_FIELDS as readonly string[]).includes(explained);
+  if (args[0] !== 'read' || files.length === 0 || !['best', 'heads', 'alignment'].includes(method) || !isKnown) {
     console.error(USAGE);
     return 2;
   }
@@ -24,7 +34,8 @@ async function main(args: string[]): Promise<number> {
   const results: unknown[] = new Array(files.length);
   let next = 0;
   const work = async () => {
-    for (let at = next++; at < files.length; at = next++) results[at] = await readFileSafely(pool, files[at], method);
+    for (let at = next++; at < files.length; at = next++)
+      results[at] = await readFileSafely(pool, files[at], { method, explain: explained as HeaderField | null });
   };
   await Promise.all(Array.from({ length: size }, work));
   pool.close();
@@ -32,11 +43,11 @@ async function main(args: string[]): Promise<number> {
   return results.some((result) => (result as { error?: string }).error !== undefined) ? 1 : 0;
 }
 
-async function readFileSafely(pool: ReaderPool, path: string, method: LineMethod): Promise<unknown> {
+async function readFileSafely(pool: ReaderPool, path: string, how: How): Promise<unknown> {
   const file = basename(path);
   try {
     const bytes = await readFile(path);
-    return { file, documents: await readBytes(pool, bytes, path, method) };
+    return { file, documents: await readBytes(pool, bytes, path, how) };
   } catch (error) {
     const code = (error as NodeJS.ErrnoException).code;
     const message =
@@ -45,25 +56,28 @@ async function readFileSafely(pool: ReaderPool, path: string, method: LineMethod
   }
 }
 
-async function readBytes(pool: ReaderPool, bytes: Uint8Array, path: string, method: LineMethod): Promise<unknown[]> {
-  if (!/\.eml$/i.test(path)) return await readPages(pool, bytes, 0, '', method).then(({ documents }) => documents);
+async function readBytes(pool: ReaderPool, bytes: Uint8Array, path: string, how: How): Promise<unknown[]> {
+  if (!/\.eml$/i.test(path)) return await readPages(pool, bytes, 0, '', how).then(({ documents }) => documents);
   const { mail, innerText, files } = await openArrival('mail', basename(path), Buffer.from(bytes));
   const all: unknown[] = [];
   let offset = 0;
   for (const attachment of files.filter(({ type }) => type === 'pdf' || type === 'picture')) {
-    const { documents, pages } = await readPages(pool, attachment.bytes, offset, `${mail?.text ?? ''}\n${innerText}`, method);
+    const { documents, pages } = await readPages(pool, attachment.bytes, offset, `${mail?.text ?? ''}\n${innerText}`, how);
     all.push(...documents);
     offset += pages;
   }
   return all;
 }
 
-async function readPages(pool: ReaderPool, bytes: Uint8Array, offset: number, coverText: string, method: LineMethod) {
+async function readPages(pool: ReaderPool, bytes: Uint8Array, offset: number, coverText: string, { method, explain }: How) {
   const pages = (await pool.read(bytes)).map((page) => page.words);
   const { documents } = separate(pages);
   return {
     pages: pages.length,
-    documents: documents.map((document) => shown(readDocument(document, { coverText, receivedOn: today() }, method), offset)),
+    documents: documents.map((document) => {
+      const context = { coverText, receivedOn: today() };
+      return explain === null ? shown(readDocument(document, context, method), offset) : explainField(document, explain, context);
+    }),
   };
 }
 

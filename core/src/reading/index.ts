@@ -1,5 +1,6 @@
 export * from './print/words.js';
 export * from './reading.js';
+export * from './explain.js';
 export * from './read-document.js';
 export type { LineMethod } from './table/choose-table.js';
 export * from './print/numbers.js';

@@ -1,82 +1,59 @@
+import { gather } from './gather.js';
 import { ROUNDING } from '../arithmetic/index.js';
 import type { HeaderField } from '../documents/index.js';
 import { Decimal, plain, within } from '../money/index.js';
 import { LabelledRows } from './header/candidates.js';
-import { identifierBox, ibansOf, sellerCountry, taxIdsOf } from './header/bank-and-tax.js';
+import { identifierBox } from './header/bank-and-tax.js';
 import { ACCEPTED_RISK } from './confidence/calibration.js';
-import { chooseTable, numbersBeside, type LineMethod } from './table/choose-table.js';
-import { currencyOfCountry, likelierCurrency, printedCurrency, printsCrowns } from './language/currency.js';
+import { numbersBeside, type LineMethod } from './table/choose-table.js';
+import { currencyOfCountry, likelierCurrency, printsCrowns } from './language/currency.js';
 import { raiseDoubts } from './confidence/doubts.js';
 import {
-  dayMonthOrder,
   dueByTerms,
-  dueDates,
   invoiceNumbers,
-  issueDates,
   letterDates,
   orderReferences,
   ownNumbers,
   unlabelledDue,
   type DayMonthOrder,
 } from './header/head-fields.js';
-import { asDate, asIdentifier, dueDateOf, earlyPayment, fromCoverText, fromNowhere, ownFirst } from './header/head-values.js';
+import { asDate, asIdentifier, earlyPayment, fromCoverText, fromNowhere } from './header/head-values.js';
 import { asAmount } from './table/total-values.js';
-import { documentKind } from './header/kind.js';
-import { headedColumns, labelsOf, languageOf } from './language/labels.js';
-import { isPerPiece, lineArithmetic, sumOfLines, taxOfLines } from './table/line-row.js';
+import { headedColumns, labelsOf } from './language/labels.js';
+import { isPerPiece, lineArithmetic } from './table/line-row.js';
 import { readLines } from './table/line-values.js';
-import { joinMiddledCells } from './table/middled-cells.js';
-import { decimalMarkOf } from './print/numbers.js';
 import type { DocumentReading, ReadValue, ReadingContext } from './reading.js';
-import { settleWords } from './scanned/settle-words.js';
 import { PageTrust } from './scanned/trust.js';
 import { weigh } from './confidence/weigh.js';
-import { earlyPaymentTerms } from './header/terms.js';
-import { sellerNamesOf } from './header/seller-name.js';
-import { chooseTotals, netFitsLines, printedRates, type TotalCandidate } from './table/totals.js';
+import { netFitsLines, printedRates, type TotalCandidate } from './table/totals.js';
 import { hasRates, onlyRateOf, withExplainedRates } from './table/tax-rates.js';
 import { withoutTax } from './table/taxed-lines.js';
-import { joinWrappedDates } from './header/wrapped-dates.js';
-import { rowsOf, type PageWords, type Row } from './print/words.js';
+import { type PageWords, type Row } from './print/words.js';
 
 /** Reads one document off the words of its pages. Never throws on odd content: what is not found is null, with a doubt. */
 export function readDocument(read: readonly PageWords[], context: ReadingContext = {}, method: LineMethod = 'best'): DocumentReading {
-  // Empty pages say nothing: an empty first one is not where the title stands.
-  const pages = settleWords(read.filter((page) => page.words.length > 0));
-  const laidOut: Row[] = [];
-  for (const page of pages) laidOut.push(...rowsOf(page, laidOut.length));
-  const mark = decimalMarkOf(pages.flatMap((page) => page.words.map((word) => word.text)));
-  const rows = joinMiddledCells(joinWrappedDates(laidOut), mark);
-  const language = languageOf(rows);
-  const labelled = new LabelledRows(rows, labelsOf(rows, language));
-
-  const printedTable = chooseTable(rows, labelled, mark, language, method);
-  const lineSum = sumOfLines(printedTable.lines);
-  const outside = new LabelledRows(
+  const {
+    pages,
     rows,
-    labelled.labels.filter((label) => !printedTable.rows.has(label.run.row)),
-  );
-  const totals = chooseTotals(outside, rows, mark, lineSum, taxOfLines(printedTable.lines));
-  const belowNothing = totals.chosen.grossTotal?.value.isNegative() ?? false;
-  const kind = context.kind
-    ? { kind: context.kind, score: 1 }
-    : documentKind(pages, rows, totals.chosen.grossTotal !== null, totals.addsUp, belowNothing, labelled);
-
-  const ibans = ibansOf(rows);
-  const printed = printedCurrency(rows);
-  const country = sellerCountry(ibans, printed?.value ?? null);
-  const currency = printed ?? null;
-  const taxIds = taxIdsOf(labelled, rows, country, context.buyerTaxIds ?? [], language);
-  const names = sellerNamesOf(pages, rows, labelled, context.buyerNames ?? []);
-
-  const issues = ownFirst(issueDates(labelled, rows, pages), kind.kind === 'credit-note');
-  const dues = dueDates(labelled, rows);
-  const american = currency?.value === 'USD' ? true : country !== null || currency !== null ? false : null;
-  const order = dayMonthOrder(rows, american, issues[0], dues[0]);
-  const issueDate = asDate(issues, order, null);
-  const early = earlyPaymentTerms(rows);
-  const dueDate = kind.kind === 'credit-note' ? null : dueDateOf(dues, order, rows, issueDate, early);
-
+    mark,
+    language,
+    labelled,
+    printedTable,
+    lineSum,
+    outside,
+    totals,
+    kind,
+    ibans,
+    country,
+    currency,
+    taxIds,
+    names,
+    issues,
+    order,
+    issueDate,
+    early,
+    dueDate,
+  } = gather(read, context, method);
   const fields: Record<HeaderField, ReadValue | null> = {
     invoiceNumber: asIdentifier(invoiceNumbers(labelled, rows, pages)),
     issueDate,

@@ -1,15 +1,15 @@
 import type { ApprovalReason } from '@umber/core/documents';
 import type { ApprovalRule } from '@umber/core/approval';
-import { rows, type Database } from '../database/database.js';
+import { many, type Database } from '../database/database.js';
 
 export const approvalRules = (db: Database) =>
-  rows<ApprovalRule>(
+  many<ApprovalRule>(
     db,
     'select min_amount as "minAmount", cost_centre as "costCentre", only_exceptions as "onlyExceptions", approver, person_id as "personId" from approval_rules order by position',
   );
 
 export const costCentreManagers = (db: Database) =>
-  rows<{ code: string; managerId: number }>(db, 'select code, manager_id as "managerId" from cost_centres');
+  many<{ code: string; managerId: number }>(db, 'select code, manager_id as "managerId" from cost_centres');
 
 export const askApproval = (db: Database, documentId: number, because: ApprovalReason) =>
   db.query('insert into approvals (document_id, approver_id, because) values ($1, $2, $3) on conflict do nothing', [
@@ -19,7 +19,7 @@ export const askApproval = (db: Database, documentId: number, because: ApprovalR
   ]);
 
 export const askedApprovals = (db: Database, documentId: number) =>
-  rows<{ id: number; approverId: number }>(
+  many<{ id: number; approverId: number }>(
     db,
     'select id, approver_id as "approverId" from approvals where document_id = $1 and state = \'asked\'',
     [documentId],
@@ -33,7 +33,7 @@ export const withdrawApprovals = (db: Database, documentId: number) =>
 
 export const exceptionAcceptors = async (db: Database, documentId: number) =>
   (
-    await rows<{ id: number }>(
+    await many<{ id: number }>(
       db,
       'select distinct accepted_by as id from exceptions where document_id = $1 and accepted_by is not null and withdrawn_at is null',
       [documentId],

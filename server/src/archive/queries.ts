@@ -1,10 +1,10 @@
-import { row, rows, type Database } from '../database/database.js';
+import { many, maybe, type Database } from '../database/database.js';
 
 export const insertBlob = (db: Database, hash: Buffer, bytes: Buffer) =>
   db.query('insert into blobs (sha256, bytes) values ($1, $2) on conflict do nothing', [hash, bytes]);
 
 export const blobBytes = async (db: Database, hash: Buffer) =>
-  (await row<{ bytes: Buffer }>(db, 'select bytes from blobs where sha256 = $1', [hash]))?.bytes ?? null;
+  (await maybe<{ bytes: Buffer }>(db, 'select bytes from blobs where sha256 = $1', [hash]))?.bytes ?? null;
 
 /** Compares the blobs that were compared longest ago with their checksums; how many. */
 export const checkBlobs = async (db: Database, most: number) =>
@@ -19,14 +19,14 @@ export const checkBlobs = async (db: Database, most: number) =>
   ).rowCount ?? 0;
 
 export const keepingCounts = async (db: Database) =>
-  (await row<{ blobs: number; bytes: number; checked: number }>(
+  (await maybe<{ blobs: number; bytes: number; checked: number }>(
     db,
     `select count(*)::int as blobs, coalesce(sum(b.size), 0)::bigint as bytes, (count(*) filter (where c.checked_at > now() - interval '7 days'))::int as checked
      from blobs b left join blob_checks c on c.sha256 = b.sha256`,
   )) ?? { blobs: 0, bytes: 0, checked: 0 };
 
 export const damagedBlobs = (db: Database) =>
-  rows<{ checksum: string; foundAt: string; usedBy: string[] }>(
+  many<{ checksum: string; foundAt: string; usedBy: string[] }>(
     db,
     `select encode(c.sha256, 'hex') as checksum, c.checked_at as "foundAt",
        array(select 'arrival ' || a.id from arrivals a where a.blob = c.sha256) || array(select f.name || ' of arrival ' || f.arrival_id from files f where f.blob = c.sha256)

@@ -1,5 +1,5 @@
 import type { HeaderField, LineCell, Question } from '@umber/core/documents';
-import { row, rows, type Database } from '../database/database.js';
+import { many, maybe, one, type Database } from '../database/database.js';
 
 const COLUMN: Readonly<Record<HeaderField, string>> = {
   invoiceNumber: 'invoice_number',
@@ -28,7 +28,7 @@ const CELL_COLUMN: Readonly<Record<LineCell, string>> = {
 };
 
 export const fieldValue = async (db: Database, id: number, field: HeaderField) =>
-  (await row<{ value: string | null }>(db, `select ${COLUMN[field]}::text as value from documents where id = $1`, [id]))?.value ?? null;
+  (await maybe<{ value: string | null }>(db, `select ${COLUMN[field]}::text as value from documents where id = $1`, [id]))?.value ?? null;
 
 export const updateField = (db: Database, id: number, field: HeaderField, value: string | null) =>
   db.query(`update documents set ${COLUMN[field]} = $2, version = version + 1 where id = $1`, [id, value]);
@@ -40,7 +40,7 @@ export const markSettled = (db: Database, id: number, field: string) =>
   );
 
 export const cellValue = async (db: Database, id: number, position: number, cell: LineCell) =>
-  row<{ value: string | null }>(
+  maybe<{ value: string | null }>(
     db,
     `select ${CELL_COLUMN[cell]}::text as value from document_lines where document_id = $1 and position = $2`,
     [id, position],
@@ -51,15 +51,15 @@ export const updateCell = (db: Database, id: number, position: number, cell: Lin
 
 export const insertEmptyLine = async (db: Database, id: number) =>
   (
-    await row<{ position: number }>(
+    await one<{ position: number }>(
       db,
       'insert into document_lines (document_id, position) select $1, coalesce(max(position) + 1, 0) from document_lines where document_id = $1 returning position',
       [id],
     )
-  )?.position ?? 0;
+  ).position;
 
 export const deleteLine = async (db: Database, id: number, position: number) =>
-  row<Record<string, string | null>>(
+  maybe<Record<string, string | null>>(
     db,
     'delete from document_lines where document_id = $1 and position = $2 returning item_number, description, quantity, unit_price, net_amount',
     [id, position],
@@ -87,20 +87,20 @@ export const settleDoubtsOfLine = (db: Database, id: number, line: number, perso
   ]);
 
 export const settleDoubt = (db: Database, id: number, doubtId: number, personId: number) =>
-  row<{ field: string | null; line: number | null; question: Question }>(
+  maybe<{ field: string | null; line: number | null; question: Question }>(
     db,
     'update doubts set settled_at = now(), settled_by = $3 where document_id = $1 and id = $2 and settled_at is null returning field, line, question',
     [id, doubtId, personId],
   );
 
 export const countOpenDoubts = async (db: Database, id: number) =>
-  (await row<{ n: number }>(db, 'select count(*)::int as n from doubts where document_id = $1 and settled_at is null', [id]))?.n ?? 0;
+  (await one<{ n: number }>(db, 'select count(*)::int as n from doubts where document_id = $1 and settled_at is null', [id])).n;
 
 export const markChecked = (db: Database, id: number, personId: number) =>
   db.query('update documents set checked_by = $2, checked_at = now() where id = $1', [id, personId]);
 
 export const amountsOf = (db: Database, id: number) =>
-  row<{
+  maybe<{
     kind: string;
     invoiceNumber: string | null;
     issueDate: string | null;
@@ -118,7 +118,7 @@ export const amountsOf = (db: Database, id: number) =>
 
 export const lineAmounts = async (db: Database, id: number) =>
   (
-    await rows<{ amount: string | null }>(db, 'select net_amount as amount from document_lines where document_id = $1 order by position', [
+    await many<{ amount: string | null }>(db, 'select net_amount as amount from document_lines where document_id = $1 order by position', [
       id,
     ])
   ).map((one) => one.amount);

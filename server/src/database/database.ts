@@ -39,13 +39,22 @@ export async function inTransaction<T>(pool: Pool, work: (database: Database) =>
 }
 
 /** All rows of a query. */
-export async function rows<R extends pg.QueryResultRow>(database: Database, text: string, values: unknown[] = []): Promise<R[]> {
+export async function many<R extends pg.QueryResultRow>(database: Database, text: string, values: unknown[] = []): Promise<R[]> {
   return (await database.query<R>(text, values)).rows;
 }
 
-/** The first row of a query, or null. */
-export async function row<R extends pg.QueryResultRow>(database: Database, text: string, values: unknown[] = []): Promise<R | null> {
-  return (await rows<R>(database, text, values))[0] ?? null;
+/** The row of a query that may find none: null then. @throws Error where it finds several, which such a query cannot. */
+export async function maybe<R extends pg.QueryResultRow>(database: Database, text: string, values: unknown[] = []): Promise<R | null> {
+  const found = await many<R>(database, text, values);
+  if (found.length > 1) throw new Error(`a query for one row found ${found.length}: ${text.slice(0, 80)}`);
+  return found[0] ?? null;
+}
+
+/** The row of a query that always finds one, as an insert that returns does. @throws Error where it does not. */
+export async function one<R extends pg.QueryResultRow>(database: Database, text: string, values: unknown[] = []): Promise<R> {
+  const found = await maybe<R>(database, text, values);
+  if (found === null) throw new Error(`a query that must find a row found none: ${text.slice(0, 80)}`);
+  return found;
 }
 
 /** Whether an error is PostgreSQL's, of this SQLSTATE or by this constraint. */
@@ -55,4 +64,4 @@ export function isViolation(error: unknown, name: string): boolean {
 }
 
 /** Whether the database answers at all. @throws what the driver says where it does not. */
-export const isAnswering = async (database: Database): Promise<boolean> => (await row(database, 'select 1 as answers')) !== null;
+export const isAnswering = async (database: Database): Promise<boolean> => (await maybe(database, 'select 1 as answers')) !== null;

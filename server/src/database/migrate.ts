@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { inTransaction, rows, type Pool } from './database.js';
+import { inTransaction, many, type Pool } from './database.js';
 
 const FOLDER = fileURLToPath(new URL('../../migrations/', import.meta.url));
 const LOCK = 7_241_001;
@@ -19,7 +19,7 @@ export async function migrate(pool: Pool, folder = FOLDER): Promise<string[]> {
       'create table if not exists migrations (name text primary key, sha256 text not null, applied_at timestamptz not null default now())',
     );
     const applied = new Map(
-      (await rows<{ name: string; sha256: string }>(database, 'select name, sha256 from migrations')).map((one) => [one.name, one.sha256]),
+      (await many<{ name: string; sha256: string }>(database, 'select name, sha256 from migrations')).map((one) => [one.name, one.sha256]),
     );
     const fresh: string[] = [];
     for (const name of names) {

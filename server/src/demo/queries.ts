@@ -1,16 +1,16 @@
-import { row, type Database } from '../database/database.js';
+import { maybe, one, type Database } from '../database/database.js';
 
-export const isEmpty = async (db: Database) => (await row(db, 'select 1 from company')) === null;
+export const isEmpty = async (db: Database) => (await maybe(db, 'select 1 from company')) === null;
 
 export const insertPerson = async (db: Database, login: string, name: string, role: string, passwordHash: string) =>
   (
-    await row<{ id: number }>(db, 'insert into people (login, name, role, password_hash) values ($1, $2, $3, $4) returning id', [
+    await one<{ id: number }>(db, 'insert into people (login, name, role, password_hash) values ($1, $2, $3, $4) returning id', [
       login,
       name,
       role,
       passwordHash,
     ])
-  )?.id ?? 0;
+  ).id;
 
 export const insertCompany = (db: Database, name: string, taxId: string, currency: string, address: string) =>
   db.query('insert into company (name, tax_id, currency, invoices_address) values ($1, $2, $3, $4)', [name, taxId, currency, address]);
@@ -36,7 +36,7 @@ export const insertSupplier = async (
   },
 ) =>
   (
-    await row<{ id: number }>(
+    await one<{ id: number }>(
       db,
       'insert into suppliers (name, tax_id, iban, mail_domain, country, currency, terms_days, default_account, default_cost_centre) values ($1, $2, $3, $4, $5, $6, $7, $8, $9) returning id',
       [
@@ -51,7 +51,7 @@ export const insertSupplier = async (
         supplier.costCentre,
       ],
     )
-  )?.id ?? 0;
+  ).id;
 
 export const insertOrder = async (
   db: Database,
@@ -63,12 +63,12 @@ export const insertOrder = async (
   orderedOn: string,
 ) =>
   (
-    await row<{ id: number }>(
+    await one<{ id: number }>(
       db,
       'insert into orders (number, supplier_id, owner_id, cost_centre, currency, ordered_on) values ($1, $2, $3, $4, $5, $6) returning id',
       [number, supplierId, ownerId, costCentre, currency, orderedOn],
     )
-  )?.id ?? 0;
+  ).id;
 
 export const insertOrderLine = async (
   db: Database,
@@ -78,21 +78,21 @@ export const insertOrderLine = async (
   account: string,
 ) =>
   (
-    await row<{ id: number }>(
+    await one<{ id: number }>(
       db,
       'insert into order_lines (order_id, position, item_number, description, quantity, unit, unit_price, account) values ($1, $2, $3, $4, $5, $6, $7, $8) returning id',
       [orderId, position, line.item === '-' ? null : line.item, line.description, line.quantity, line.unit, line.price, account],
     )
-  )?.id ?? 0;
+  ).id;
 
 export const insertReceipt = async (db: Database, number: string, orderId: number, receivedOn: string) =>
   (
-    await row<{ id: number }>(db, 'insert into receipts (number, order_id, received_on) values ($1, $2, $3) returning id', [
+    await one<{ id: number }>(db, 'insert into receipts (number, order_id, received_on) values ($1, $2, $3) returning id', [
       number,
       orderId,
       receivedOn,
     ])
-  )?.id ?? 0;
+  ).id;
 
 export const insertReceiptLine = (db: Database, receiptId: number, orderLineId: number, quantity: number) =>
   db.query('insert into receipt_lines (receipt_id, order_line_id, quantity) values ($1, $2, $3)', [receiptId, orderLineId, quantity]);

@@ -2,21 +2,21 @@ import type { ApprovalReason, ExceptionFacts, Question, TrailAct, DocumentKind, 
 import type { VarianceFigure } from '@umber/core/matching';
 import type { CitationView, TrailEntry } from '@umber/contract/documents';
 import type { Word } from '@umber/core/reading';
-import { row, rows, type Database } from '../database/database.js';
+import { many, maybe, type Database } from '../database/database.js';
 import { ALIKE } from '../trays/queries.js';
 
 export const insertTrail = (db: Database, documentId: number, personId: number | null, act: TrailAct) =>
   db.query('insert into trail (document_id, person_id, act) values ($1, $2, $3)', [documentId, personId, JSON.stringify(act)]);
 
 export const trailOf = (db: Database, documentId: number) =>
-  rows<TrailEntry>(
+  many<TrailEntry>(
     db,
     'select t.id, t.at, p.name as person, t.act, t.sentence from trail t left join people p on p.id = t.person_id where t.document_id = $1 order by t.id desc',
     [documentId],
   );
 
 export const documentHead = (db: Database, id: number) =>
-  row<Record<string, string | null> & { id: number; version: number; lines: string }>(
+  maybe<Record<string, string | null> & { id: number; version: number; lines: string }>(
     db,
     `select d.id, d.version, d.tray, d.parked_from as "parkedFrom", d.rest_reason as reason, d.kind, d.language, f.id as "fileId", f.name as "fileName", (select count(*)::int from file_pages x where x.file_id = f.id) as "filePages", d.invoice_number as "invoiceNumber",
        d.issue_date as "issueDate", d.due_date as "dueDate", d.currency, d.order_reference as "orderReference", d.seller_name as "sellerName", d.seller_tax_id as "sellerTaxId",
@@ -29,7 +29,7 @@ export const documentHead = (db: Database, id: number) =>
   );
 
 export const documentLines = (db: Database, id: number) =>
-  rows<{
+  many<{
     position: number;
     itemNumber: string | null;
     description: string | null;
@@ -50,14 +50,14 @@ export const documentLines = (db: Database, id: number) =>
   );
 
 export const openDoubts = (db: Database, id: number) =>
-  rows<{ id: number; field: string | null; line: number | null; question: Question }>(
+  many<{ id: number; field: string | null; line: number | null; question: Question }>(
     db,
     'select id, field, line, question from doubts where document_id = $1 and settled_at is null order by line nulls first, id',
     [id],
   );
 
 export const liveExceptions = (db: Database, id: number) =>
-  rows<{
+  many<{
     id: number;
     line: number | null;
     facts: ExceptionFacts;
@@ -73,7 +73,7 @@ export const liveExceptions = (db: Database, id: number) =>
   );
 
 export const approvalsOf = (db: Database, id: number) =>
-  rows<{
+  many<{
     id: number;
     approverId: number;
     approver: string;
@@ -88,7 +88,7 @@ export const approvalsOf = (db: Database, id: number) =>
   );
 
 export const pagesOf = (db: Database, id: number) =>
-  rows<{ number: number; turned: number; width: number; height: number; words: never }>(
+  many<{ number: number; turned: number; width: number; height: number; words: never }>(
     db,
     `select p.number, f.turned, f.width, f.height, f.words from pages p join documents d on d.id = p.document_id join file_pages f on f.file_id = d.file_id and f.number = p.number
      where p.document_id = $1 order by p.position`,
@@ -97,7 +97,7 @@ export const pagesOf = (db: Database, id: number) =>
 
 export const pagePicture = async (db: Database, id: number, page: number) =>
   (
-    await row<{ picture: Buffer | null }>(
+    await maybe<{ picture: Buffer | null }>(
       db,
       'select f.picture from pages p join documents d on d.id = p.document_id join file_pages f on f.file_id = d.file_id and f.number = p.number where p.document_id = $1 and p.number = $2',
       [id, page],
@@ -105,17 +105,17 @@ export const pagePicture = async (db: Database, id: number, page: number) =>
   )?.picture ?? null;
 
 export const documentFile = (db: Database, id: number) =>
-  row<{ blob: Buffer; fileName: string }>(
+  maybe<{ blob: Buffer; fileName: string }>(
     db,
     'select f.blob, f.name as "fileName" from documents d join files f on f.id = d.file_id where d.id = $1',
     [id],
   );
 
 export const lastReading = (db: Database, id: number) =>
-  row<{ result: never }>(db, 'select result from readings where document_id = $1 order by id desc limit 1', [id]);
+  maybe<{ result: never }>(db, 'select result from readings where document_id = $1 order by id desc limit 1', [id]);
 
 export const arrivalMail = (db: Database, id: number) =>
-  row<{ sender: string | null; subject: string | null; sentAt: string | null; text: string }>(
+  maybe<{ sender: string | null; subject: string | null; sentAt: string | null; text: string }>(
     db,
     'select sender, subject, sent_at as "sentAt", body_text as text from arrivals where id = $1',
     [id],
@@ -123,7 +123,7 @@ export const arrivalMail = (db: Database, id: number) =>
 
 /** The invoices that a document names, with the one here that has the number: of the same supplier where that is known. */
 export const citationViews = (db: Database, id: number) =>
-  rows<CitationView>(
+  many<CitationView>(
     db,
     `select c.number, c.amount,
        (select json_build_object('id', x.id, 'tray', x.tray, 'since', x.tray_since) from documents x
@@ -135,7 +135,7 @@ export const citationViews = (db: Database, id: number) =>
   );
 
 export const pagesToPrint = (db: Database, id: number) =>
-  rows<{ number: number; width: number; height: number; words: Word[]; picture: Buffer | null; scanned: boolean }>(
+  many<{ number: number; width: number; height: number; words: Word[]; picture: Buffer | null; scanned: boolean }>(
     db,
     `select p.number, f.width, f.height, f.words, f.picture, f.straightened_by is not null as scanned
      from pages p join documents d on d.id = p.document_id join file_pages f on f.file_id = d.file_id and f.number = p.number
@@ -144,7 +144,7 @@ export const pagesToPrint = (db: Database, id: number) =>
   );
 
 export const lockDocument = (db: Database, id: number) =>
-  row<{
+  maybe<{
     id: number;
     version: number;
     tray: Tray;
@@ -168,7 +168,7 @@ export const updateTray = async (
   reason: RestReason | null,
   parkedFrom: Tray | null,
 ): Promise<boolean> =>
-  (await row(
+  (await maybe(
     db,
     `update documents set tray = $3, tray_since = case when tray = $3 then tray_since else now() end, rest_reason = $4, parked_from = $5, version = version + 1
      where id = $1 and tray = any($2) returning id`,

@@ -2,12 +2,12 @@ import type { Brought, StepOf } from './brought.js';
 import type { Tray, DocumentKind } from '@umber/core/documents';
 import type { ArrivalView, SourceKind, SourceSettings, StepName, StepView } from '@umber/contract/intake';
 import type { SourceRule } from '@umber/core/intake';
-import { row, rows, type Database } from '../database/database.js';
+import { many, maybe, one, type Database } from '../database/database.js';
 
 /** A new arrival; null where the source has brought one of this origin before. */
 export const insertArrival = async (db: Database, { source, kind, name, from, to, origin, person, tags }: Brought, blob: Buffer) =>
   (
-    await row<{ id: number }>(
+    await maybe<{ id: number }>(
       db,
       `with seen as (update sources set last_seen_at = now() where id = $1)
        insert into arrivals (source_id, kind, blob, name, envelope_from, envelope_to, origin, brought_by, tags) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)
@@ -17,16 +17,16 @@ export const insertArrival = async (db: Database, { source, kind, name, from, to
   )?.id ?? null;
 
 export const arrivalOfOrigin = async (db: Database, source: number, origin: string) =>
-  (await row<{ id: number }>(db, 'select id from arrivals where source_id = $1 and origin = $2', [source, origin]))?.id ?? null;
+  (await maybe<{ id: number }>(db, 'select id from arrivals where source_id = $1 and origin = $2', [source, origin]))?.id ?? null;
 
 /** Those of these origins that the source has brought before. */
 export const knownOrigins = async (db: Database, source: number, origins: readonly string[]) =>
-  (await rows<{ origin: string }>(db, 'select origin from arrivals where source_id = $1 and origin = any ($2)', [source, origins])).map(
+  (await many<{ origin: string }>(db, 'select origin from arrivals where source_id = $1 and origin = any ($2)', [source, origins])).map(
     (one) => one.origin,
   );
 
 export const lockArrival = (db: Database, id: number) =>
-  row<{
+  maybe<{
     id: number;
     blob: Buffer;
     state: string;
@@ -48,10 +48,10 @@ export const lockArrival = (db: Database, id: number) =>
   );
 
 export const isStored = async (db: Database, id: number) =>
-  (await row(db, "select from arrivals where id = $1 and state = 'stored'", [id])) !== null;
+  (await maybe(db, "select from arrivals where id = $1 and state = 'stored'", [id])) !== null;
 
 export const earlierTwin = async (db: Database, id: number, blob: Buffer) =>
-  (await row<{ id: number }>(db, 'select id from arrivals where blob = $2 and id < $1 order by id limit 1', [id, blob]))?.id ?? null;
+  (await maybe<{ id: number }>(db, 'select id from arrivals where blob = $2 and id < $1 order by id limit 1', [id, blob]))?.id ?? null;
 
 export const updateArrival = (
   db: Database,
@@ -81,7 +81,7 @@ export const overrule = async (db: Database, id: number) =>
     .rowCount === 1;
 
 export const documentsOfArrival = (db: Database, id: number) =>
-  rows<{ id: number; version: number; tray: Tray; kind: DocumentKind; unread: boolean }>(
+  many<{ id: number; version: number; tray: Tray; kind: DocumentKind; unread: boolean }>(
     db,
     'select id, version, tray, kind, unread from documents where arrival_id = $1 order by id',
     [id],
@@ -99,16 +99,16 @@ export const insertDocument = async (
   more: { tags?: readonly string[]; department?: string | null; unread?: boolean } = {},
 ) =>
   (
-    await row<{ id: number }>(
+    await one<{ id: number }>(
       db,
       'insert into documents (arrival_id, file_id, tags, department, unread) values ($1, $2, $3, $4, $5) returning id',
       [arrivalId, fileId, more.tags ?? [], more.department ?? null, more.unread ?? false],
     )
-  )?.id ?? 0;
+  ).id;
 
 export const documentWithBlob = async (db: Database, blob: Buffer, otherThan: number) =>
   (
-    await row<{ id: number }>(
+    await maybe<{ id: number }>(
       db,
       'select d.id from documents d join files f on f.id = d.file_id where f.blob = $1 and d.id < $2 order by d.id limit 1',
       [blob, otherThan],
@@ -122,14 +122,14 @@ const NO_JOB = (queue: string) =>
 /** Work that was acknowledged but may have lost its job in a crash; with `jobless` only that which has none. */
 export const waitingArrivals = async (db: Database, jobless: boolean) =>
   (
-    await rows<{ id: number }>(
+    await many<{ id: number }>(
       db,
       `select x.id from arrivals x where x.state = 'stored' ${jobless ? `and ${NO_JOB('unpack-arrival')}` : ''} order by x.id`,
     )
   ).map((one) => one.id);
 export const waitingDocuments = async (db: Database, jobless: boolean) =>
   (
-    await rows<{ id: number }>(
+    await many<{ id: number }>(
       db,
       `select x.id from documents x where x.tray = 'arriving' ${jobless ? `and ${NO_JOB('read-document')}` : ''} order by x.id`,
     )
@@ -167,7 +167,7 @@ export const endOpenSteps = (db: Database, documentId: number, state: StepView['
 /** Documents at Check of which a step failed. */
 export const failedDocuments = async (db: Database, arrivalId: number) =>
   (
-    await rows<{ id: number }>(
+    await many<{ id: number }>(
       db,
       `select d.id from documents d where d.arrival_id = $1 and d.tray = 'check' and exists (select from steps s
          where s.arrival_id = $1 and s.state = 'failed' and (s.document_id = d.id or (s.document_id is null and s.file_id = d.file_id)))
@@ -177,7 +177,7 @@ export const failedDocuments = async (db: Database, arrivalId: number) =>
   ).map((one) => one.id);
 
 export const stepsOf = (db: Database, arrivalId: number) =>
-  rows<StepView>(
+  many<StepView>(
     db,
     `select name, state, file_id as "fileId", document_id as "documentId", tries, note, started_at as "startedAt", ended_at as "endedAt"
      from steps where arrival_id = $1 order by file_id nulls first, document_id nulls first, id`,
@@ -185,7 +185,7 @@ export const stepsOf = (db: Database, arrivalId: number) =>
   );
 
 export const arrivalHead = (db: Database, id: number) =>
-  row<Omit<ArrivalView, 'html' | 'steps'> & { blob: Buffer }>(
+  maybe<Omit<ArrivalView, 'html' | 'steps'> & { blob: Buffer }>(
     db,
     `select a.id, s.name as source, a.kind, a.name, a.blob, a.received_at as "receivedAt", coalesce(a.sender, a.envelope_from) as sender, a.envelope_to as recipients, a.subject,
        a.sent_at as "sentAt", a.body_text as text, p.name as "broughtBy", a.state, a.reason
@@ -204,20 +204,20 @@ export interface SourceRow {
 }
 
 export const sourceOfKind = (db: Database, kind: SourceKind) =>
-  row<{ id: number; enabled: boolean }>(db, 'select id, enabled from sources where kind = $1', [kind]);
+  maybe<{ id: number; enabled: boolean }>(db, 'select id, enabled from sources where kind = $1', [kind]);
 
 export const sourceRow = (db: Database, id: number) =>
-  row<SourceRow>(db, 'select id, kind, name, enabled, settings, secret, version from sources where id = $1', [id]);
+  maybe<SourceRow>(db, 'select id, kind, name, enabled, settings, secret, version from sources where id = $1', [id]);
 
 /** The sources that the server goes to by itself. */
 export const fetchedSources = (db: Database) =>
-  rows<SourceRow>(
+  many<SourceRow>(
     db,
     "select id, kind, name, enabled, settings, secret, version from sources where enabled and kind in ('mailbox', 'folder') order by id",
   );
 
 export const sourceViews = (db: Database) =>
-  rows<
+  many<
     Omit<SourceRow, 'secret' | 'version'> & {
       hasPassword: boolean;
       lastSeenAt: string | null;
@@ -243,7 +243,7 @@ export const insertSource = async (
   secret: Buffer | null,
 ) =>
   (
-    await row<{ id: number }>(
+    await maybe<{ id: number }>(
       db,
       'insert into sources (kind, name, enabled, settings, secret) values ($1, $2, $3, $4, $5) on conflict (name) do nothing returning id',
       [kind, name, enabled, JSON.stringify(settings), secret],
@@ -270,10 +270,10 @@ export const noteSource = (db: Database, id: number, error: string | null) =>
     : db.query('update sources set last_error = $2, last_error_at = now() where id = $1', [id, error]);
 
 export const rulesOf = (db: Database, sourceId: number) =>
-  rows<SourceRule>(db, 'select conditions, does from source_rules where source_id = $1 order by position', [sourceId]);
+  many<SourceRule>(db, 'select conditions, does from source_rules where source_id = $1 order by position', [sourceId]);
 
 export const allRules = (db: Database) =>
-  rows<SourceRule & { sourceId: number }>(
+  many<SourceRule & { sourceId: number }>(
     db,
     'select source_id as "sourceId", conditions, does from source_rules order by source_id, position',
   );
@@ -290,11 +290,11 @@ export const replaceRules = async (db: Database, sourceId: number, rules: readon
 };
 
 export const insertUpload = async (db: Database, personId: number, name: string, size: number) =>
-  (await row<{ id: string }>(db, 'insert into uploads (person_id, name, size) values ($1, $2, $3) returning id', [personId, name, size]))
+  (await maybe<{ id: string }>(db, 'insert into uploads (person_id, name, size) values ($1, $2, $3) returning id', [personId, name, size]))
     ?.id ?? '';
 
 export const uploadRow = (db: Database, id: string, personId: number) =>
-  row<{ id: string; name: string; size: number; received: number; arrivalId: number | null }>(
+  maybe<{ id: string; name: string; size: number; received: number; arrivalId: number | null }>(
     db,
     `select u.id, u.name, u.size::int as size, u.arrival_id as "arrivalId",
        case when u.arrival_id is not null then u.size::int else coalesce((select max(p.starts + length(p.bytes))::int from upload_pieces p where p.upload_id = u.id), 0) end as received
@@ -308,7 +308,7 @@ export const insertPiece = (db: Database, id: string, starts: number, bytes: Buf
   db.query('insert into upload_pieces (upload_id, starts, bytes) values ($1, $2, $3) on conflict do nothing', [id, starts, bytes]);
 
 export const piecesOf = (db: Database, id: string) =>
-  rows<{ bytes: Buffer }>(db, 'select bytes from upload_pieces where upload_id = $1 order by starts', [id]);
+  many<{ bytes: Buffer }>(db, 'select bytes from upload_pieces where upload_id = $1 order by starts', [id]);
 
 export const finishUpload = async (db: Database, id: string, arrivalId: number) => {
   await db.query('update uploads set arrival_id = $2 where id = $1', [id, arrivalId]);
@@ -321,16 +321,16 @@ export const deleteStaleUploads = (db: Database) =>
 
 export const insertToken = async (db: Database, personId: number, name: string, hash: Buffer, scopes: readonly string[]) =>
   (
-    await row<{ id: number }>(db, 'insert into tokens (person_id, name, hash, scopes) values ($1, $2, $3, $4) returning id', [
+    await one<{ id: number }>(db, 'insert into tokens (person_id, name, hash, scopes) values ($1, $2, $3, $4) returning id', [
       personId,
       name,
       hash,
       scopes,
     ])
-  )?.id ?? 0;
+  ).id;
 
 export const tokensOf = (db: Database, personId: number) =>
-  rows<{ id: number; name: string; scopes: 'arrivals'[]; createdAt: string; lastUsedAt: string | null; revokedAt: string | null }>(
+  many<{ id: number; name: string; scopes: 'arrivals'[]; createdAt: string; lastUsedAt: string | null; revokedAt: string | null }>(
     db,
     'select id, name, scopes, created_at as "createdAt", last_used_at as "lastUsedAt", revoked_at as "revokedAt" from tokens where person_id = $1 order by id desc',
     [personId],
@@ -342,7 +342,7 @@ export const revokeToken = async (db: Database, id: number, personId: number) =>
 
 /** The person whose living token this is, if it has the scope. */
 export const personByToken = (db: Database, hash: Buffer, scope: string) =>
-  row<{ id: number }>(
+  maybe<{ id: number }>(
     db,
     'update tokens t set last_used_at = now() from people p where t.hash = $1 and t.revoked_at is null and $2 = any (t.scopes) and p.id = t.person_id returning p.id',
     [hash, scope],

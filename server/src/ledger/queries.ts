@@ -1,9 +1,9 @@
 import type { EntryLine } from '@umber/core/ledger';
 import type { EntryLineView, EntryView, OpenItem, TrialBalanceRow } from '@umber/contract/ledger';
-import { row, rows, type Database } from '../database/database.js';
+import { many, maybe, one, type Database } from '../database/database.js';
 
 export const postingHead = (db: Database, id: number) =>
-  row<{
+  maybe<{
     kind: string;
     invoiceNumber: string | null;
     issueDate: string | null;
@@ -24,7 +24,7 @@ export const postingHead = (db: Database, id: number) =>
 
 /** The document's lines with what posting needs: the order's price where the goods were received. */
 export const postingLines = (db: Database, id: number) =>
-  rows<{
+  many<{
     description: string | null;
     quantity: string | null;
     netAmount: string | null;
@@ -40,14 +40,14 @@ export const postingLines = (db: Database, id: number) =>
   );
 
 export const purposeAccounts = (db: Database) =>
-  rows<{ purpose: string; number: string }>(db, 'select purpose, number from accounts where purpose is not null');
+  many<{ purpose: string; number: string }>(db, 'select purpose, number from accounts where purpose is not null');
 
-export const accountNames = (db: Database) => rows<{ number: string; name: string }>(db, 'select number, name from accounts');
+export const accountNames = (db: Database) => many<{ number: string; name: string }>(db, 'select number, name from accounts');
 
 /** The day to post on: the wanted day where its period is open, else the first day of the next open period. */
 export const postingDay = async (db: Database, wanted: string) =>
   (
-    await row<{ day: string }>(
+    await maybe<{ day: string }>(
       db,
       `select greatest($1::date, (id || '-01')::date)::text as day from periods where state = 'open' and id >= to_char($1::date, 'YYYY-MM') order by id limit 1`,
       [wanted],
@@ -56,8 +56,7 @@ export const postingDay = async (db: Database, wanted: string) =>
 
 /** The next number of the journal. The row stays locked until the entry is committed or rolled back: no gaps. */
 export const takeNumber = async (db: Database) =>
-  (await row<{ number: number }>(db, 'update journal_counter set last_number = last_number + 1 returning last_number as number'))?.number ??
-  0;
+  (await one<{ number: number }>(db, 'update journal_counter set last_number = last_number + 1 returning last_number as number')).number;
 
 export const insertEntry = async (
   db: Database,
@@ -74,7 +73,7 @@ export const insertEntry = async (
   },
 ) =>
   (
-    await row<{ id: number }>(
+    await one<{ id: number }>(
       db,
       `insert into journal_entries (number, kind, posted_on, period, description, document_id, receipt_id, currency, exchange_rate, posted_by)
        values ($1, $2, $3, to_char($3::date, 'YYYY-MM'), $4, $5, $6, $7, $8, $9) returning id`,
@@ -90,7 +89,7 @@ export const insertEntry = async (
         entry.postedBy,
       ],
     )
-  )?.id ?? 0;
+  ).id;
 
 export const insertEntryLine = (db: Database, entryId: number, position: number, line: EntryLine) =>
   db.query(
@@ -104,12 +103,13 @@ const ENTRY = `select e.id, e.number, e.kind, e.posted_on as "postedOn", e.perio
   from journal_entries e left join people p on p.id = e.posted_by`;
 
 export const entryRows = (db: Database, most: number) =>
-  rows<EntryView & { lines: EntryLineView[] }>(db, `${ENTRY} order by e.number desc limit $1`, [most]);
+  many<EntryView & { lines: EntryLineView[] }>(db, `${ENTRY} order by e.number desc limit $1`, [most]);
 
-export const entryOfDocument = (db: Database, documentId: number) => row<EntryView>(db, `${ENTRY} where e.document_id = $1`, [documentId]);
+export const entryOfDocument = (db: Database, documentId: number) =>
+  maybe<EntryView>(db, `${ENTRY} where e.document_id = $1`, [documentId]);
 
 export const openItems = (db: Database) =>
-  rows<OpenItem>(
+  many<OpenItem>(
     db,
     `select e.document_id as "documentId", e.number as "entryNumber", s.id as "supplierId", s.name as supplier, d.invoice_number as "invoiceNumber", d.due_date as "dueDate", (l.credit - l.debit)::text as amount
      from journal_lines l join journal_entries e on e.id = l.entry_id join suppliers s on s.id = l.supplier_id join accounts a on a.number = l.account and a.purpose = 'payables' left join documents d on d.id = e.document_id
@@ -117,7 +117,7 @@ export const openItems = (db: Database) =>
   );
 
 export const trialBalanceRows = (db: Database) =>
-  rows<TrialBalanceRow>(
+  many<TrialBalanceRow>(
     db,
     `select a.number as account, a.name, greatest(sum(l.debit - l.credit), 0)::text as debit, greatest(sum(l.credit - l.debit), 0)::text as credit
      from journal_lines l join accounts a on a.number = l.account group by a.number order by a.number`,

@@ -1,9 +1,9 @@
 import type { MatchException } from '@umber/core/matching';
 import { OUT_OF_THE_BOOKS, type ExceptionFacts } from '@umber/core/documents';
-import { row, rows, type Database } from '../database/database.js';
+import { many, maybe, type Database } from '../database/database.js';
 
 export const matchHead = (db: Database, id: number) =>
-  row<{
+  maybe<{
     id: number;
     kind: string;
     sellerName: string | null;
@@ -52,7 +52,7 @@ export const codeDocumentLine = (
 
 /** Another document of the same supplier with the same number, not turned away. */
 export const sameNumber = (db: Database, id: number, supplierId: number, invoiceNumber: string) =>
-  row<{ id: number; tray: string; gross: string | null }>(
+  maybe<{ id: number; tray: string; gross: string | null }>(
     db,
     `select id, tray, gross_total as gross from documents where supplier_id = $2 and id <> $1 and not tray = any($4)
        and regexp_replace(lower(invoice_number), '[^a-z0-9]', '', 'g') = regexp_replace(lower($3), '[^a-z0-9]', '', 'g') order by id limit 1`,
@@ -60,14 +60,14 @@ export const sameNumber = (db: Database, id: number, supplierId: number, invoice
   );
 
 export const tolerances = async (db: Database) =>
-  (await row<{ pricePercent: string; priceAmount: string; quantityPercent: string }>(
+  (await maybe<{ pricePercent: string; priceAmount: string; quantityPercent: string }>(
     db,
     'select price_percent as "pricePercent", price_amount as "priceAmount", quantity_percent as "quantityPercent" from tolerances',
   )) ?? { pricePercent: '0', priceAmount: '0', quantityPercent: '0' };
 
 export const exchangeRate = async (db: Database, currency: string, on: string) =>
   (
-    await row<{ rate: string }>(
+    await maybe<{ rate: string }>(
       db,
       `select case when $1 = (select currency from company) then '1' else (select trim_scale(rate)::text from exchange_rates where currency = $1 and valid_from <= $2 order by valid_from desc limit 1) end as rate`,
       [currency, on],
@@ -89,19 +89,22 @@ export const withdrawOpenExceptions = (db: Database, id: number) =>
   db.query('update exceptions set withdrawn_at = now() where document_id = $1 and accepted_at is null and withdrawn_at is null', [id]);
 
 export const acceptException = (db: Database, id: number, exceptionId: number, personId: number, reason: string) =>
-  row<{ line: number | null; facts: ExceptionFacts }>(
+  maybe<{ line: number | null; facts: ExceptionFacts }>(
     db,
     'update exceptions set accepted_at = now(), accepted_by = $3, accepted_reason = $4 where document_id = $1 and id = $2 and accepted_at is null and withdrawn_at is null returning line, facts',
     [id, exceptionId, personId, reason],
   );
 
 export const codingLists = async (db: Database) => ({
-  accounts: await rows<{ number: string; name: string }>(
+  accounts: await many<{ number: string; name: string }>(
     db,
     "select number, name from accounts where kind in ('expense', 'asset') and purpose is null order by number",
   ),
-  costCentres: await rows<{ code: string; name: string }>(db, 'select code, name from cost_centres order by code'),
+  costCentres: await many<{ code: string; name: string }>(db, 'select code, name from cost_centres order by code'),
 });
 
 export const knowsCoding = (db: Database, account: string, costCentre: string) =>
-  row<{ ok: boolean }>(db, 'select true as ok from accounts a, cost_centres c where a.number = $1 and c.code = $2', [account, costCentre]);
+  maybe<{ ok: boolean }>(db, 'select true as ok from accounts a, cost_centres c where a.number = $1 and c.code = $2', [
+    account,
+    costCentre,
+  ]);

@@ -1,8 +1,8 @@
 import type { OrderLineView, OrderView } from '@umber/contract/documents';
-import { row, rows, type Database } from '../database/database.js';
+import { many, maybe, type Database } from '../database/database.js';
 
 export const orderHead = (db: Database, id: number) =>
-  row<Omit<OrderView, 'lines'> & { ownerId: number; supplierId: number }>(
+  maybe<Omit<OrderView, 'lines'> & { ownerId: number; supplierId: number }>(
     db,
     `select o.id, o.number, p.name as owner, o.owner_id as "ownerId", o.supplier_id as "supplierId", o.cost_centre as "costCentre", o.currency, o.ordered_on as "orderedOn", o.state
      from orders o join people p on p.id = o.owner_id where o.id = $1`,
@@ -11,7 +11,7 @@ export const orderHead = (db: Database, id: number) =>
 
 /** Lines with what was received, and what other documents that passed matching have invoiced before. */
 export const orderLines = (db: Database, orderId: number, exceptDocument: number) =>
-  rows<OrderLineView & { account: string }>(
+  many<OrderLineView & { account: string }>(
     db,
     `select l.id, l.position, l.item_number as "itemNumber", l.description, trim_scale(l.quantity)::text as quantity, l.unit, trim_scale(l.unit_price)::text as "unitPrice", l.account,
        trim_scale(coalesce((select sum(r.quantity) from receipt_lines r where r.order_line_id = l.id), 0))::text as received,
@@ -23,7 +23,7 @@ export const orderLines = (db: Database, orderId: number, exceptDocument: number
 
 export const openOrderIds = async (db: Database, supplierId: number) =>
   (
-    await rows<{ id: number }>(
+    await many<{ id: number }>(
       db,
       "select id from orders where supplier_id = $1 and state = 'open' order by ordered_on desc, id desc limit 60",
       [supplierId],
@@ -31,7 +31,7 @@ export const openOrderIds = async (db: Database, supplierId: number) =>
   ).map((one) => one.id);
 
 export const allOrders = (db: Database, text: string) =>
-  rows<{
+  many<{
     id: number;
     number: string;
     supplier: string;

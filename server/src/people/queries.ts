@@ -1,12 +1,12 @@
 import type { Person } from '@umber/contract/people';
-import { row, rows, type Database } from '../database/database.js';
+import { many, maybe, type Database } from '../database/database.js';
 
 interface PersonWithHash extends Person {
   readonly passwordHash: string;
 }
 
 export const personByLogin = (db: Database, login: string) =>
-  row<PersonWithHash>(db, 'select id, login, name, role, password_hash as "passwordHash" from people where login = $1', [login]);
+  maybe<PersonWithHash>(db, 'select id, login, name, role, password_hash as "passwordHash" from people where login = $1', [login]);
 
 export const insertSession = (db: Database, tokenHash: Buffer, personId: number, hours: number) =>
   db.query("insert into sessions (token_hash, person_id, expires_at) values ($1, $2, now() + $3 * interval '1 hour')", [
@@ -16,7 +16,7 @@ export const insertSession = (db: Database, tokenHash: Buffer, personId: number,
   ]);
 
 export const personBySession = (db: Database, tokenHash: Buffer) =>
-  row<Person>(
+  maybe<Person>(
     db,
     'select p.id, p.login, p.name, p.role from sessions s join people p on p.id = s.person_id where s.token_hash = $1 and s.expires_at > now()',
     [tokenHash],
@@ -27,7 +27,7 @@ export const deleteSession = (db: Database, tokenHash: Buffer) => db.query('dele
 export const deleteExpiredSessions = (db: Database) => db.query('delete from sessions where expires_at <= now()');
 
 export const companyRow = (db: Database) =>
-  row<{ name: string; taxId: string; currency: string; invoicesAddress: string; acceptedRisk: string }>(
+  maybe<{ name: string; taxId: string; currency: string; invoicesAddress: string; acceptedRisk: string }>(
     db,
     'select name, tax_id as "taxId", currency, invoices_address as "invoicesAddress", accepted_risk as "acceptedRisk" from company',
   );
@@ -35,7 +35,7 @@ export const companyRow = (db: Database) =>
 /** People who may approve, approvers before controllers before administrators. */
 export const approverIds = async (db: Database): Promise<number[]> =>
   (
-    await rows<{ id: number }>(
+    await many<{ id: number }>(
       db,
       "select id from people where role in ('approver', 'controller', 'administrator') order by array_position(array['controller', 'approver', 'administrator'], role), id",
     )

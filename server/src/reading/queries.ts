@@ -1,10 +1,10 @@
 import type { DocumentKind } from '@umber/core/documents';
 import { MOST_RISK, type CareView } from '@umber/contract/reading';
 import { ACCEPTED_RISK, netAmounts, type Citation, type DocumentReading } from '@umber/core/reading';
-import { row, type Database } from '../database/database.js';
+import { maybe, type Database } from '../database/database.js';
 
 export const arrivedDocument = (db: Database, id: number) =>
-  row<{
+  maybe<{
     id: number;
     tray: string;
     arrivalId: number;
@@ -99,7 +99,7 @@ const READ_LAST = 200;
 
 /** Values of the head and of the lines with their confidences, of the documents read last; the accepted risk in hundredths. */
 export const careView = async (db: Database): Promise<CareView> => {
-  const found = await row<CareView>(
+  const found = await maybe<CareView>(
     db,
     `with latest as (select result from readings order by id desc limit $1),
        sure as (

@@ -1,13 +1,13 @@
 import type { BoundaryView, FilePageView, FileView, PartView } from '@umber/contract/separating';
 import type { PageWords } from '@umber/core/reading';
 import type { Boundary } from '@umber/core/separating';
-import { row, rows, type Database } from '../database/database.js';
+import { many, maybe, type Database } from '../database/database.js';
 import { withdrawOpenExceptions } from '../matching/queries.js';
 import type { TurnedPage } from '../readers/read-page.js';
 
 export const insertFile = async (db: Database, arrivalId: number, blob: Buffer, name: string) =>
   (
-    await row<{ id: number }>(db, 'insert into files (arrival_id, blob, name) values ($1, $2, $3) on conflict do nothing returning id', [
+    await maybe<{ id: number }>(db, 'insert into files (arrival_id, blob, name) values ($1, $2, $3) on conflict do nothing returning id', [
       arrivalId,
       blob,
       name,
@@ -15,7 +15,7 @@ export const insertFile = async (db: Database, arrivalId: number, blob: Buffer, 
   )?.id ?? null;
 
 export const lockFile = (db: Database, id: number) =>
-  row<{ id: number; version: number; readAt: Date | null }>(
+  maybe<{ id: number; version: number; readAt: Date | null }>(
     db,
     'select id, version, read_at as "readAt" from files where id = $1 for update',
     [id],
@@ -45,7 +45,7 @@ export const insertBoundary = (db: Database, fileId: number, { before, probabili
   ]);
 
 export const boundariesOf = (db: Database, fileId: number) =>
-  rows<BoundaryView>(db, 'select before, probability, signs from boundaries where file_id = $1 order by before', [fileId]);
+  many<BoundaryView>(db, 'select before, probability, signs from boundaries where file_id = $1 order by before', [fileId]);
 
 export const setPages = async (db: Database, documentId: number, pages: readonly number[]) => {
   await db.query('delete from pages where document_id = $1', [documentId]);
@@ -58,7 +58,7 @@ export const setPages = async (db: Database, documentId: number, pages: readonly
 /** The pages of a document as the readers found them, in the document's order. */
 export const wordsOfDocument = async (db: Database, documentId: number): Promise<PageWords[]> =>
   (
-    await rows<{ page: number; width: number; height: number; words: PageWords['words']; straightenedBy: number[] | null }>(
+    await many<{ page: number; width: number; height: number; words: PageWords['words']; straightenedBy: number[] | null }>(
       db,
       `select f.number as page, f.width, f.height, f.words, f.straightened_by as "straightenedBy"
        from pages p join documents d on d.id = p.document_id join file_pages f on f.file_id = d.file_id and f.number = p.number
@@ -68,7 +68,7 @@ export const wordsOfDocument = async (db: Database, documentId: number): Promise
   ).map(({ straightenedBy, ...page }) => (straightenedBy === null ? page : { ...page, straightenedBy }));
 
 export const fileHead = (db: Database, id: number) =>
-  row<Omit<FileView, 'arrival' | 'pages' | 'boundaries' | 'documents'> & FileView['arrival'] & { arrivalId: number }>(
+  maybe<Omit<FileView, 'arrival' | 'pages' | 'boundaries' | 'documents'> & FileView['arrival'] & { arrivalId: number }>(
     db,
     `select f.id, f.name, f.version, a.id as "arrivalId", coalesce(a.sender, a.envelope_from) as sender, a.subject, a.received_at as "receivedAt"
      from files f join arrivals a on a.id = f.arrival_id where f.id = $1`,
@@ -76,14 +76,14 @@ export const fileHead = (db: Database, id: number) =>
   );
 
 export const filePages = (db: Database, id: number) =>
-  rows<FilePageView>(db, 'select number, width, height, turned from file_pages where file_id = $1 order by number', [id]);
+  many<FilePageView>(db, 'select number, width, height, turned from file_pages where file_id = $1 order by number', [id]);
 
 export const turnPage = (db: Database, fileId: number, page: number, turned: number) =>
   db.query('update file_pages set turned = $3, stale = true where file_id = $1 and number = $2', [fileId, page, turned]);
 
 /** Pages of a document that were turned since they were read. */
 export const stalePages = (db: Database, documentId: number) =>
-  rows<TurnedPage>(
+  many<TurnedPage>(
     db,
     `select f.number as page, f.turned as turns from pages p join documents d on d.id = p.document_id join file_pages f on f.file_id = d.file_id and f.number = p.number
      where p.document_id = $1 and f.stale order by f.number`,
@@ -99,7 +99,7 @@ export const replaceFilePage = (db: Database, fileId: number, page: PageWords, p
   );
 
 export const smallPicture = async (db: Database, id: number, page: number) =>
-  (await row<{ small: Buffer | null }>(db, 'select small from file_pages where file_id = $1 and number = $2', [id, page]))?.small ?? null;
+  (await maybe<{ small: Buffer | null }>(db, 'select small from file_pages where file_id = $1 and number = $2', [id, page]))?.small ?? null;
 
 /** Keeps the small picture of a page, if it was made of the picture that the page still has. */
 export const setSmallPicture = (db: Database, id: number, page: number, picture: Buffer, small: Buffer) =>
@@ -107,7 +107,7 @@ export const setSmallPicture = (db: Database, id: number, page: number, picture:
 
 /** The documents that still hold pages of the file, in the order of their first pages. */
 export const partsOf = (db: Database, fileId: number) =>
-  rows<PartView>(
+  many<PartView>(
     db,
     `select d.id, d.tray, coalesce(s.name, d.seller_name) as supplier, d.invoice_number as number, array_agg(p.number order by p.position) as pages
      from documents d join pages p on p.document_id = d.id left join suppliers s on s.id = d.supplier_id
@@ -116,7 +116,7 @@ export const partsOf = (db: Database, fileId: number) =>
   );
 
 export const filePagePicture = async (db: Database, id: number, page: number) =>
-  (await row<{ picture: Buffer | null }>(db, 'select picture from file_pages where file_id = $1 and number = $2', [id, page]))?.picture ??
+  (await maybe<{ picture: Buffer | null }>(db, 'select picture from file_pages where file_id = $1 and number = $2', [id, page]))?.picture ??
   null;
 
 /** A document as if it had just come: its pages are to be read again. What was read before stays among the readings. */

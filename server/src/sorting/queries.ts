@@ -2,11 +2,11 @@ import type { DocumentKind } from '@umber/core/documents';
 import type { AlikeDocument, SortingView } from '@umber/contract/sorting';
 import type { PageWords } from '@umber/core/reading';
 import type { Look, Seen, SortingModel } from '@umber/core/sorting';
-import { row, rows, type Database } from '../database/database.js';
+import { many, maybe, type Database } from '../database/database.js';
 
 /** The newest documents of which a person said or confirmed what they are, with the words of their first page. */
 export const sortedByPeople = (db: Database, most: number) =>
-  rows<{ kind: DocumentKind; titled: DocumentKind; seller: string | null; pages: number; page: PageWords }>(
+  many<{ kind: DocumentKind; titled: DocumentKind; seller: string | null; pages: number; page: PageWords }>(
     db,
     `select coalesce(d.kind_given, d.kind) as kind, coalesce(d.kind_titled, d.kind) as titled, d.seller_name as seller, (select count(*)::int from pages p where p.document_id = d.id) as pages,
        (select json_build_object('page', f.number, 'width', f.width, 'height', f.height, 'words', f.words) from pages p join file_pages f on f.file_id = d.file_id and f.number = p.number
@@ -20,10 +20,10 @@ export const insertModel = (db: Database, model: SortingModel, examples: number,
   db.query('insert into sorting_models (model, examples, right_count) values ($1, $2, $3)', [JSON.stringify(model), examples, right]);
 
 export const newestModel = async (db: Database) =>
-  (await row<{ model: SortingModel }>(db, 'select model from sorting_models order by version desc limit 1'))?.model ?? null;
+  (await maybe<{ model: SortingModel }>(db, 'select model from sorting_models order by version desc limit 1'))?.model ?? null;
 
 export const sortingView = async (db: Database): Promise<SortingView> =>
-  (await row<SortingView>(
+  (await maybe<SortingView>(
     db,
     'select version, trained_at as "trainedAt", examples, right_count as right from sorting_models order by version desc limit 1',
   )) ?? { version: 0, trainedAt: null, examples: 0, right: 0 };
@@ -33,7 +33,7 @@ export const giveKind = (db: Database, id: number, kind: DocumentKind) =>
 
 /** Documents of no known supplier that still wait to be settled, the newest: a new one may belong to their groups. */
 export const unknownLooks = (db: Database, most: number) =>
-  rows<Seen>(
+  many<Seen>(
     db,
     `select l.group_id as "group", l.look, d.seller_tax_id as "taxId" from looks l join documents d on d.id = l.document_id
      where d.supplier_id is null and d.tray in ('check', 'match', 'parked') order by d.id desc limit $1`,
@@ -53,11 +53,11 @@ export const takeApart = (db: Database, documentId: number) =>
   db.query('update looks set group_id = document_id where document_id = $1', [documentId]);
 
 export const hasSupplier = async (db: Database, documentId: number) =>
-  (await row(db, 'select from documents where id = $1 and supplier_id is not null', [documentId])) !== null;
+  (await maybe(db, 'select from documents where id = $1 and supplier_id is not null', [documentId])) !== null;
 
 /** The documents of a group that still wait for their supplier, oldest first. */
 export const alikeDocuments = (db: Database, group: number) =>
-  rows<AlikeDocument>(
+  many<AlikeDocument>(
     db,
     `select d.id, d.version, d.tray, d.kind, d.seller_name as seller, d.invoice_number as number, d.issue_date as "issueDate", d.currency, d.gross_total as total, d.file_id as "fileId",
        (select p.number from pages p where p.document_id = d.id order by p.position limit 1) as page

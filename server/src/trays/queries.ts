@@ -1,12 +1,12 @@
 import { type Tray, QUIET_TRAYS } from '@umber/core/documents';
 import type { ArrivalRow, TrayCount, TrayRow } from '@umber/contract/trays';
-import { row, rows, type Database } from '../database/database.js';
+import { many, one, type Database } from '../database/database.js';
 
 /** Gross total in base currency at the newest rate; the base currency itself has none. */
 const BASE = `round(d.gross_total * coalesce((select r.rate from exchange_rates r where r.currency = d.currency order by r.valid_from desc limit 1), 1), 2)`;
 
 export const trayCounts = (db: Database, today: string) =>
-  rows<TrayCount>(
+  many<TrayCount>(
     db,
     `select d.tray, count(*)::int as documents, (count(*) filter (where d.due_date <= $1::date + 7))::int as due, coalesce(sum(${BASE}), 0)::text as amount from documents d group by d.tray`,
     [today],
@@ -22,7 +22,7 @@ const MOST_ASKED = 24;
 
 /** Rows of a tray: overdue and nearly due first, then by money at stake; resting places newest first. */
 export const trayRows = (db: Database, tray: Tray, today: string, most: number) =>
-  rows<TrayRow>(
+  many<TrayRow>(
     db,
     `select d.id, d.tray, d.kind, coalesce(s.name, d.seller_name) as supplier, s.id is not null as "supplierKnown", d.invoice_number as number, d.issue_date as "issueDate", d.due_date as "dueDate",
        d.currency, d.gross_total as total, ${BASE}::text as "totalBase", d.tray_since as since, a.received_at as "receivedAt", a.kind as source,
@@ -44,11 +44,11 @@ export const trayRows = (db: Database, tray: Tray, today: string, most: number) 
   );
 
 export const trayTotal = async (db: Database, tray: Tray) =>
-  (await row<{ n: number }>(db, 'select count(*)::int as n from documents where tray = $1', [tray]))?.n ?? 0;
+  (await one<{ n: number }>(db, 'select count(*)::int as n from documents where tray = $1', [tray])).n;
 
 /** The newest arrivals; those that have all words of `search` (the beginnings of words will do), where it is not empty. */
 export const arrivalRows = (db: Database, search: string, most: number) =>
-  rows<ArrivalRow>(
+  many<ArrivalRow>(
     db,
     `select a.id, a.received_at as "receivedAt", s.name as source, a.kind, a.name, coalesce(a.sender, a.envelope_from) as sender, a.subject, a.state, a.reason,
        (select json_build_object('name', t.name, 'state', t.state, 'note', t.note) from steps t where t.arrival_id = a.id and t.state <> 'done'

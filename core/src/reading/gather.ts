@@ -1,0 +1,83 @@
+import { LabelledRows } from './header/candidates.js';
+import { ibansOf, sellerCountry, taxIdsOf } from './header/bank-and-tax.js';
+import { chooseTable, type LineMethod } from './table/choose-table.js';
+import { printedCurrency } from './language/currency.js';
+import { dayMonthOrder, dueDates, issueDates } from './header/head-fields.js';
+import { asDate, dueDateOf, ownFirst } from './header/head-values.js';
+import { documentKind } from './header/kind.js';
+import { labelsOf, languageOf } from './language/labels.js';
+import { sumOfLines, taxOfLines } from './table/line-row.js';
+import { joinMiddledCells } from './table/middled-cells.js';
+import { decimalMarkOf } from './print/numbers.js';
+import type { ReadingContext } from './reading.js';
+import { settleWords } from './scanned/settle-words.js';
+import { earlyPaymentTerms } from './header/terms.js';
+import { sellerNamesOf } from './header/seller-name.js';
+import { chooseTotals } from './table/totals.js';
+import { joinWrappedDates } from './header/wrapped-dates.js';
+import { rowsOf, type PageWords, type Row } from './print/words.js';
+
+/** Everything that was found on a document's pages before one value a field is chosen. */
+export type Gathered = ReturnType<typeof gather>;
+
+/** Finds what could be a value of each field, and the line table, on the pages of one document. */
+export function gather(read: readonly PageWords[], context: ReadingContext, method: LineMethod) {
+  // Empty pages say nothing: an empty first one is not where the title stands.
+  const pages = settleWords(read.filter((page) => page.words.length > 0));
+  const laidOut: Row[] = [];
+  for (const page of pages) laidOut.push(...rowsOf(page, laidOut.length));
+  const mark = decimalMarkOf(pages.flatMap((page) => page.words.map((word) => word.text)));
+  const rows = joinMiddledCells(joinWrappedDates(laidOut), mark);
+  const language = languageOf(rows);
+  const labelled = new LabelledRows(rows, labelsOf(rows, language));
+
+  const printedTable = chooseTable(rows, labelled, mark, language, method);
+  const lineSum = sumOfLines(printedTable.lines);
+  const outside = new LabelledRows(
+    rows,
+    labelled.labels.filter((label) => !printedTable.rows.has(label.run.row)),
+  );
+  const totals = chooseTotals(outside, rows, mark, lineSum, taxOfLines(printedTable.lines));
+  const belowNothing = totals.chosen.grossTotal?.value.isNegative() ?? false;
+  const kind = context.kind
+    ? { kind: context.kind, score: 1 }
+    : documentKind(pages, rows, totals.chosen.grossTotal !== null, totals.addsUp, belowNothing, labelled);
+
+  const ibans = ibansOf(rows);
+  const printed = printedCurrency(rows);
+  const country = sellerCountry(ibans, printed?.value ?? null);
+  const currency = printed ?? null;
+  const taxIds = taxIdsOf(labelled, rows, country, context.buyerTaxIds ?? [], language);
+  const names = sellerNamesOf(pages, rows, labelled, context.buyerNames ?? []);
+
+  const issues = ownFirst(issueDates(labelled, rows, pages), kind.kind === 'credit-note');
+  const dues = dueDates(labelled, rows);
+  const american = currency?.value === 'USD' ? true : country !== null || currency !== null ? false : null;
+  const order = dayMonthOrder(rows, american, issues[0], dues[0]);
+  const issueDate = asDate(issues, order, null);
+  const early = earlyPaymentTerms(rows);
+  const dueDate = kind.kind === 'credit-note' ? null : dueDateOf(dues, order, rows, issueDate, early);
+  return {
+    pages,
+    rows,
+    mark,
+    language,
+    labelled,
+    printedTable,
+    lineSum,
+    outside,
+    totals,
+    kind,
+    ibans,
+    country,
+    currency,
+    taxIds,
+    names,
+    issues,
+    dues,
+    order,
+    issueDate,
+    early,
+    dueDate,
+  };
+}
