@@ -83,6 +83,9 @@ export class Roamer {
         await this.#press(control, name);
         enqueue();
         await this.#dialog(url, [name], until);
+        // Whatever it opened over the screen is closed again.
+        await this.#page.keyboard.press('Escape');
+        await this.#settle();
       }
     }
   }
@@ -106,8 +109,6 @@ export class Roamer {
       const control = await this.#named(dialog.locator(CONTROLS), name);
       if (control) await this.#press(control, `${openers.join(' › ')} › ${name}`);
     }
-    if (await dialog.count()) await this.#page.keyboard.press('Escape');
-    await this.#settle();
   }
 
   /** Clicks a control and watches what comes of it; false where it could not be clicked. */

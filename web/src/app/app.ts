@@ -1,5 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject } from '@angular/core';
-import { MatMenuModule } from '@angular/material/menu';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { KeysList } from './keys/keys-list';
@@ -11,7 +10,7 @@ import { TopBar } from './top-bar';
 @Component({
   selector: 'umber-root',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, MatMenuModule, KeysList],
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, KeysList],
   template: `
     @if (person(); as person) {
       <a class="skip" href="#work" (click)="skip($event)">To the work</a>
@@ -44,13 +43,19 @@ import { TopBar } from './top-bar';
           </nav>
         }
         <button class="bare" type="button" (click)="keys.shown.set(true)"><kbd>?</kbd> keys</button>
-        <button class="bare" type="button" [matMenuTriggerFor]="me">{{ person.name }}</button>
-        <mat-menu #me="matMenu" xPosition="before">
-          <p class="who">
-            {{ person.name }}<br /><span class="quiet">{{ person.role }}</span>
-          </p>
-          <button mat-menu-item type="button" (click)="signOut()">Sign out</button>
-        </mat-menu>
+        <div class="me" (keydown.escape)="menu.set(false)" (focusout)="leaveMenu($event)">
+          <button class="bare" type="button" aria-controls="me" [attr.aria-expanded]="menu()" (click)="menu.set(!menu())">
+            {{ person.name }}
+          </button>
+          @if (menu()) {
+            <div id="me" class="menu">
+              <p>
+                {{ person.name }}<br /><span class="quiet">{{ person.role }}</span>
+              </p>
+              <button class="plain-button" type="button" (click)="signOut()">Sign out</button>
+            </div>
+          }
+        </div>
       </header>
     }
     <main id="work" tabindex="-1">
@@ -139,9 +144,22 @@ import { TopBar } from './top-bar';
       cursor: pointer;
       padding: 4px;
     }
-    .who {
-      margin: 0;
-      padding: 8px 16px;
+    .me {
+      position: relative;
+    }
+    .menu {
+      position: absolute;
+      right: 0;
+      top: 36px;
+      width: 200px;
+      padding: 14px;
+      border-radius: 6px;
+      background: var(--sheet);
+      color: var(--ink);
+      box-shadow: 0 8px 30px rgb(36 27 20 / 30%);
+    }
+    .menu p {
+      margin: 0 0 12px;
     }
     .skip {
       position: absolute;
@@ -172,6 +190,8 @@ export class App {
   protected readonly keys = inject(Keys);
   protected readonly live = inject(Live);
   protected readonly bar = inject(TopBar);
+  /** Whether the person's own menu is open. */
+  protected readonly menu = signal(false);
   protected readonly person = this.#store.selectSignal(sessionFeature.selectPerson);
   readonly #signedIn = computed(() => this.person() !== null);
 
@@ -185,7 +205,14 @@ export class App {
     document.getElementById('work')?.focus();
   }
 
+  /** The menu closes when the focus goes elsewhere, by key or click. */
+  protected leaveMenu(event: FocusEvent): void {
+    const inside = event.relatedTarget instanceof Node && (event.currentTarget as HTMLElement).contains(event.relatedTarget);
+    if (!inside) this.menu.set(false);
+  }
+
   protected signOut(): void {
+    this.menu.set(false);
     this.#store.dispatch(SessionActions.signOut());
   }
 }

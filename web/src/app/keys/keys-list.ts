@@ -1,3 +1,4 @@
+import { A11yModule } from '@angular/cdk/a11y';
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { Keys } from './keys';
 
@@ -5,11 +6,23 @@ import { Keys } from './keys';
 @Component({
   selector: 'umber-keys-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [A11yModule],
   template: `
     @if (keys.shown()) {
       <div class="veil" (click)="keys.shown.set(false)">
-        <section role="dialog" aria-modal="true" aria-label="Keys of this screen" (click)="$event.stopPropagation()">
-          <h2>Keys of this screen</h2>
+        <section
+          role="dialog"
+          aria-modal="true"
+          aria-label="Keys of this screen"
+          tabindex="0"
+          cdkTrapFocus
+          cdkTrapFocusAutoCapture
+          (click)="$event.stopPropagation()"
+        >
+          <header>
+            <h2>Keys of this screen</h2>
+            <button class="plain-button" type="button" (click)="keys.shown.set(false)">Close <kbd>Esc</kbd></button>
+          </header>
           <dl>
             @for (binding of keys.bindings(); track binding.keys) {
               <dt>
@@ -43,6 +56,11 @@ import { Keys } from './keys';
       border-radius: 8px;
       background: var(--sheet);
       box-shadow: 0 12px 40px rgb(36 27 20 / 30%);
+    }
+    header {
+      display: flex;
+      justify-content: space-between;
+      align-items: center;
     }
     dl {
       display: grid;
