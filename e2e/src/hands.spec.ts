@@ -125,6 +125,33 @@ describe('hands', () => {
     expect(await rows(clerk).count()).toBe(before);
   });
 
+  it('press Enter while the question is scrolled away: it is brought onto the screen, and settled by the next', async () => {
+    await waiting(1);
+    await rows(clerk).first().click();
+    const card = clerk.locator('umber-doubt-card');
+    await card.waitFor();
+    await clerk.setViewportSize({ width: 1280, height: 560 });
+    const inSight = () =>
+      card.evaluate((element) => element.getBoundingClientRect().top >= 47 && element.getBoundingClientRect().top < 300);
+    const { top, height } = await card.evaluate((element) => ({
+      top: element.getBoundingClientRect().top + window.scrollY,
+      height: document.documentElement.scrollHeight,
+    }));
+    await clerk.evaluate((y) => window.scrollTo(0, y), top > height / 2 ? 0 : height);
+    expect(await inSight()).toBe(false);
+    const main = clerk.getByRole('button', { name: /\d doubts?|Settle, next/ });
+    const before = await main.innerText();
+    const sent: string[] = [];
+    clerk.on('request', (request) => request.method() !== 'GET' && sent.push(request.url()));
+    await clerk.keyboard.press('Enter');
+    expect(await inSight()).toBe(true);
+    expect([sent, await main.innerText()]).toEqual([[], before]);
+    await clerk.keyboard.press('Enter');
+    await clerk.waitForFunction((was) => document.querySelector('.foot .main')?.textContent?.trim() !== was, before);
+    expect(sent).toHaveLength(1);
+    await clerk.setViewportSize({ width: 1280, height: 800 });
+  });
+
   it('type a value, look elsewhere, lose the session, and find the value where it was', async () => {
     await waiting(1);
     await rows(clerk).first().click();

@@ -2,7 +2,7 @@ import { Roamer } from './roaming.js';
 import { letSupplierWrite, Stage } from './stage.js';
 
 /** Milliseconds that one person roams at most. */
-const PATIENCE = 60_000;
+const PATIENCE = 40_000;
 
 describe('somebody who clicks everything', () => {
   let stage: Stage;

@@ -19,10 +19,10 @@ import { Keys } from './keys';
           cdkTrapFocusAutoCapture
           (click)="$event.stopPropagation()"
         >
-          <header>
+          <div class="head">
             <h2>Keys of this screen</h2>
             <button class="plain-button" type="button" (click)="keys.shown.set(false)">Close <kbd>Esc</kbd></button>
-          </header>
+          </div>
           <dl>
             @for (binding of keys.bindings(); track binding.keys) {
               <dt>
@@ -57,7 +57,7 @@ import { Keys } from './keys';
       background: var(--sheet);
       box-shadow: 0 12px 40px rgb(36 27 20 / 30%);
     }
-    header {
+    .head {
       display: flex;
       justify-content: space-between;
       align-items: center;
