@@ -1,4 +1,4 @@
-// npm run bench -- reading | intake: how fast the parts are, as ratios against a baseline of the same run.
+// npm run bench -- reading | intake | database: how fast the parts are, as ratios against a baseline of the same run.
 import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -22,13 +22,14 @@ async function withDatabase(work) {
 }
 
 try {
-  if (part !== 'reading' && part !== 'intake')
-    throw new Trouble('Say what to measure: npm run bench -- reading, or npm run bench -- intake');
+  if (!['reading', 'intake', 'database'].includes(part))
+    throw new Trouble('Say what to measure: npm run bench -- reading, intake or database');
   ensurePackages({ browser: part === 'reading' });
   ensureModules();
   ensureBuild();
   if (part === 'reading') await (await import('../measuring/dist/bench.js')).benchReading();
-  else await withDatabase((await import('../measuring/dist/bench-intake.js')).benchIntake);
+  else if (part === 'intake') await withDatabase((await import('../measuring/dist/bench-intake.js')).benchIntake);
+  else await withDatabase((await import('../measuring/dist/bench-database.js')).benchDatabase);
 } catch (error) {
   say(error instanceof Trouble ? error.message : String(error.stack));
   process.exit(1);

@@ -35,11 +35,10 @@ export interface TestServer extends RunningServer {
   readonly url: string;
 }
 
-/** The whole server on free ports with the demo's master data. */
-export async function testServer(): Promise<TestServer> {
-  const { url, pool } = await demoDatabase();
-  const server = await startServer({
-    databaseUrl: url,
+/** The whole server on free ports, on this database. */
+export const serverOn = (databaseUrl: string): Promise<RunningServer> =>
+  startServer({
+    databaseUrl,
     httpPort: 0,
     smtpPort: 0,
     webFolder: null,
@@ -48,6 +47,11 @@ export async function testServer(): Promise<TestServer> {
     today: () => TODAY,
     readers: 1,
   });
+
+/** The whole server on free ports with the demo's master data. */
+export async function testServer(): Promise<TestServer> {
+  const { url, pool } = await demoDatabase();
+  const server = await serverOn(url);
   return { ...server, pool, url, close: async () => (await server.close(), pool.end()) };
 }
 

@@ -1,4 +1,6 @@
 import { letterPdf } from './letters.js';
+import { learnSorting } from '../src/sorting/learn.js';
+import { isForgotten } from '../src/sorting/queries.js';
 import { scenarioOrders } from '@umber/demo/scenario';
 import { arrived, arrivedFile, invoicePdf } from './documents.js';
 import { testServer, TODAY, until, Visitor, type TestServer } from './harness.js';
@@ -64,6 +66,14 @@ describe('what is no invoice', () => {
     // The next of the same supplier is still what its title says, and is asked about.
     const next = await read('next.pdf', await invoicePdf('tarnside', 1));
     expect(next).toMatchObject({ tray: 'check', kind: 'invoice', doubts: [{ field: 'kind' }] });
+  });
+
+  it('and what was learned is learned anew where a new version has emptied it', async () => {
+    expect(await isForgotten(server.pool)).toBe(false);
+    await server.pool.query(`update sorting_models set model = '{"examples": []}'`);
+    expect(await isForgotten(server.pool)).toBe(true);
+    await learnSorting(server.pool);
+    expect(await isForgotten(server.pool)).toBe(false);
   });
 
   it('that is an invoice after all is read as one', async () => {

@@ -1,11 +1,10 @@
-import { randomBytes } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
 import { promisify } from 'node:util';
 import { gunzip } from 'node:zlib';
 import pg from 'pg';
-import { freshDatabase, TODAY, Visitor } from './harness.js';
-import { startServer, type RunningServer } from '../src/server.js';
+import type { RunningServer } from '../src/server.js';
+import { freshDatabase, serverOn, Visitor } from './harness.js';
 
 const FILLED = fileURLToPath(new URL('fixtures/before-codes.sql.gz', import.meta.url));
 
@@ -51,16 +50,7 @@ describe('a database that the version before filled', () => {
   beforeAll(async () => {
     const url = await freshDatabase();
     await restore(url, FILLED);
-    server = await startServer({
-      databaseUrl: url,
-      httpPort: 0,
-      smtpPort: 0,
-      webFolder: null,
-      demoUrl: null,
-      secret: randomBytes(32),
-      today: () => TODAY,
-      readers: 1,
-    });
+    server = await serverOn(url);
     clerk = await Visitor.signedIn(server.httpPort, 'nell');
   });
   afterAll(() => server.close());

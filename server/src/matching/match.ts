@@ -10,7 +10,7 @@ import { record, type Actor } from '../documents/trail.js';
 import { approvalRules, askApproval, costCentreManagers, exceptionAcceptors, withdrawApprovals } from '../approval/queries.js';
 import type { Database } from '../database/database.js';
 import { Refused } from '../errors.js';
-import { openOrderIds, orderHead, orderLines } from '../orders/queries.js';
+import { openOrders, orderHead, orderLines } from '../orders/queries.js';
 import { approverIds } from '../people/queries.js';
 import type { Services } from '../services.js';
 import { suppliersLike, supplierDefaults } from '../suppliers/queries.js';
@@ -153,12 +153,7 @@ async function chooseOrder(
     if (known?.supplierId === supplierId) return { orderId: head.orderId, found: [] };
     await setOrder(db, head.id, null);
   }
-  const orders = [];
-  for (const id of await openOrderIds(db, supplierId)) {
-    const order = await orderHead(db, id);
-    if (order) orders.push({ id, number: order.number, lines: await orderLines(db, id, head.id) });
-  }
-  const [best, second] = guessOrder(head.orderReference, invoice, orders);
+  const [best, second] = guessOrder(head.orderReference, invoice, await openOrders(db, supplierId, head.id));
   const named = best?.byNumber === true;
   const clearly = best !== undefined && best.score >= 0.85 && (second === undefined || second.score < best.score - 0.2);
   if (best && (named || (head.orderReference === null && clearly))) {

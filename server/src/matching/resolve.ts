@@ -7,7 +7,7 @@ import { documentLines } from '../documents/queries.js';
 import { record } from '../documents/trail.js';
 import type { Database } from '../database/database.js';
 import { Refused } from '../errors.js';
-import { openOrderIds, orderHead, orderLines } from '../orders/queries.js';
+import { openOrders, orderHead } from '../orders/queries.js';
 import type { Services } from '../services.js';
 import { suppliersLike, supplierView } from '../suppliers/queries.js';
 import { onDocument } from '../documents/lifecycle.js';
@@ -81,11 +81,7 @@ export async function proposals(db: Database, id: number): Promise<Proposals> {
     signs: guess.signs,
   }));
   if (head.supplierId === null) return { suppliers, orders: [] };
-  const open = [];
-  for (const orderId of await openOrderIds(db, head.supplierId)) {
-    const order = await orderHead(db, orderId);
-    if (order) open.push({ id: orderId, number: order.number, lines: await orderLines(db, orderId, id) });
-  }
+  const open = await openOrders(db, head.supplierId, id);
   const ranked = guessOrder(head.orderReference, await documentLines(db, id), open);
   const named = ranked.map(({ id: orderId, number, score, byNumber }): OrderProposal => ({
     id: orderId,

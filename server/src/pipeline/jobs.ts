@@ -3,6 +3,7 @@ import PgBoss from 'pg-boss';
 import { verifyBlobs } from '../archive/verify.js';
 import { delayReading, readArrivedDocument, refuseDocument } from './read-arrived.js';
 import { learnSorting } from '../sorting/learn.js';
+import { isForgotten } from '../sorting/queries.js';
 import type { Services } from '../services.js';
 import { failArrival, waitingArrivals, waitingDocuments } from '../intake/queries.js';
 import { endStep } from './steps.js';
@@ -85,6 +86,7 @@ export class Jobs {
       for (const id of await waitingArrivals(services.pool, jobless)) await this.send('unpack-arrival', id);
       for (const id of await waitingDocuments(services.pool, jobless)) await this.send('read-document', id);
     };
+    if (await isForgotten(services.pool)) await this.send('learn-sorting', 0);
     // Jobs that a killed server was working on look alive for a while: at the start they are not waited for.
     await sweep(false);
     this.#sweep = setInterval(() => void sweep(true).catch(noted('the sweep for jobs')), SWEEP_MS);

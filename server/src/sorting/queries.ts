@@ -2,7 +2,7 @@ import type { DocumentKind } from '@umber/core/documents';
 import type { AlikeDocument, SortingView } from '@umber/contract/sorting';
 import type { PageWords } from '@umber/core/reading';
 import type { Look, Seen, SortingModel } from '@umber/core/sorting';
-import { many, maybe, type Database } from '../database/database.js';
+import { many, maybe, one, type Database } from '../database/database.js';
 
 /** The newest documents of which a person said or confirmed what they are, with the words of their first page. */
 export const sortedByPeople = (db: Database, most: number) =>
@@ -21,6 +21,16 @@ export const insertModel = (db: Database, model: SortingModel, examples: number,
 
 export const newestModel = async (db: Database) =>
   (await maybe<{ model: SortingModel }>(db, 'select model from sorting_models order by version desc limit 1'))?.model ?? null;
+
+/** Whether people have sorted documents and the newest model knows none of them, as after a change of what is learned. */
+export const isForgotten = async (db: Database): Promise<boolean> =>
+  (
+    await one<{ forgotten: boolean }>(
+      db,
+      `select coalesce((select model -> 'examples' = '[]' from sorting_models order by version desc limit 1), false)
+         and exists (select from documents where kind_given is not null) as forgotten`,
+    )
+  ).forgotten;
 
 export const sortingView = async (db: Database): Promise<SortingView> =>
   (await maybe<SortingView>(

@@ -5,11 +5,16 @@ import { many, one, type Database } from '../database/database.js';
 /** Gross total in base currency at the newest rate; the base currency itself has none. */
 const BASE = `round(d.gross_total * coalesce((select r.rate from exchange_rates r where r.currency = d.currency order by r.valid_from desc limit 1), 1), 2)`;
 
+/** How many documents each tray holds; where people work, also how many press and what they are worth. Resting ones are only counted. */
 export const trayCounts = (db: Database, today: string) =>
   many<TrayCount>(
     db,
-    `select d.tray, count(*)::int as documents, (count(*) filter (where d.due_date <= $1::date + 7))::int as due, coalesce(sum(${BASE}), 0)::text as amount from documents d group by d.tray`,
-    [today],
+    `with rates as (select distinct on (currency) currency, rate from exchange_rates order by currency, valid_from desc)
+     select d.tray, count(*)::int as documents, (count(*) filter (where d.due_date <= $1::date + 7))::int as due,
+       coalesce(sum(round(d.gross_total * coalesce(r.rate, 1), 2)), 0)::text as amount
+     from documents d left join rates r on r.currency = d.currency where d.tray <> all($2) group by d.tray
+     union all select tray, count(*)::int, 0, '0' from documents where tray = any($2) group by tray`,
+    [today, QUIET_TRAYS],
   );
 
 /** The group of a document of an unknown supplier and how many others wait in it; null where there are none. */
@@ -21,8 +26,9 @@ export const ALIKE = `case when d.supplier_id is null and d.tray in ('check', 'm
 const MOST_ASKED = 24;
 
 /** Rows of a tray: overdue and nearly due first, then by money at stake; resting places newest first. */
-export const trayRows = (db: Database, tray: Tray, today: string, most: number) =>
-  many<TrayRow>(
+export const trayRows = (db: Database, tray: Tray, today: string, most: number) => {
+  const quiet = QUIET_TRAYS.includes(tray);
+  return many<TrayRow>(
     db,
     `select d.id, d.tray, d.kind, coalesce(s.name, d.seller_name) as supplier, s.id is not null as "supplierKnown", d.invoice_number as number, d.issue_date as "issueDate", d.due_date as "dueDate",
        d.currency, d.gross_total as total, ${BASE}::text as "totalBase", d.tray_since as since, a.received_at as "receivedAt", a.kind as source,
@@ -37,11 +43,11 @@ export const trayRows = (db: Database, tray: Tray, today: string, most: number) 
        ${ALIKE} as alike
      from documents d join arrivals a on a.id = d.arrival_id left join suppliers s on s.id = d.supplier_id
      where d.tray = $1
-     order by case when $4 then null else d.due_date <= $2::date + 7 end desc nulls last,
-       case when $4 then d.tray_since end desc, ${BASE} desc nulls last, d.id
-     limit $3`,
-    [tray, today, most, QUIET_TRAYS.includes(tray)],
+     order by ${quiet ? 'd.tray_since desc' : `d.due_date <= $3::date + 7 desc nulls last, ${BASE} desc nulls last`}, d.id
+     limit $2`,
+    quiet ? [tray, most] : [tray, most, today],
   );
+};
 
 export const trayTotal = async (db: Database, tray: Tray) =>
   (await one<{ n: number }>(db, 'select count(*)::int as n from documents where tray = $1', [tray])).n;
