@@ -67,7 +67,7 @@ describe('the checking screen', () => {
     await quantity.fill('7');
     await clerk.keyboard.press('Enter');
     await clerk.keyboard.press('t');
-    await clerk.getByText(/line 1 quantity: .* → 7/).waitFor();
+    await clerk.getByText(/Line 1, Qty: .* → 7/).waitFor();
     await clerk.keyboard.press('t');
   });
 

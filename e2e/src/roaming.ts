@@ -9,7 +9,13 @@ export interface Finding {
   readonly what: string;
 }
 
-const CONTROLS = 'button:visible, a[href]:visible, [role=button]:visible, [role=menuitem]:visible, summary:visible';
+/** Of a long list the first rows stand for all. */
+const NOT_FAR_DOWN = ':not(tr:nth-child(n+3) *, [role=option]:nth-child(n+3) *)';
+const CONTROLS = ['button', 'a[href]', '[role=button]', '[role=menuitem]', 'summary']
+  .map((one) => `${one}${NOT_FAR_DOWN}:visible`)
+  .join(', ');
+/** Parts that stand on many views: what is in them is tried once. */
+const EVERYWHERE = 'umber-root > header, umber-tray-stack';
 const DIALOG = '[role=dialog]:visible, [role=menu]:visible';
 /** Pressed by nobody here: it would end the session. */
 const LEFT_ALONE = /^sign out|^sign in as/i;
@@ -74,7 +80,10 @@ export class Roamer {
         enqueue();
       }
       for (const name of await this.#names(this.#page.locator(CONTROLS))) {
-        const key = `${viewOf(url)}|${alike(name)}`;
+        const found = await this.#named(this.#page.locator(CONTROLS), name);
+        const isEverywhere =
+          (await found?.evaluate((element, parts) => element.closest(parts) !== null, EVERYWHERE).catch(() => false)) ?? false;
+        const key = `${isEverywhere ? 'everywhere' : viewOf(url)}|${alike(name)}`;
         if (this.#tried.has(key) || LEFT_ALONE.test(name) || Date.now() > until) continue;
         this.#tried.add(key);
         if (this.#page.url() !== url || (await this.#page.locator(DIALOG).count())) await this.#go(url);
