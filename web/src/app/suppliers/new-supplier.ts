@@ -67,8 +67,8 @@ const text = (value = '') => new FormControl(value, { nonNullable: true });
             </select>
           </label>
         </div>
-        @if (message(); as said) {
-          <p class="error" role="alert">{{ said }}</p>
+        @for (said of faults(); track said) {
+          <p class="error" role="alert">{{ said.text }}</p>
         }
       </mat-dialog-content>
       <mat-dialog-actions align="end">
@@ -122,7 +122,8 @@ export class NewSupplierDialog {
   readonly #drafts = inject(Drafts);
   readonly #draft = `new-supplier/${this.documentId ?? ''}`;
   protected readonly coding = signal<CodingLists>({ accounts: [], costCentres: [] });
-  protected readonly message = signal('');
+  /** What is wrong, made anew each time it is said, so that it is read out again. */
+  protected readonly faults = signal<readonly { readonly text: string }[]>([]);
   protected readonly busy = signal(false);
   protected readonly form = new FormGroup({
     name: text(),
@@ -158,7 +159,7 @@ export class NewSupplierDialog {
 
   protected save(): void {
     const fault = supplierFault(this.form.getRawValue());
-    this.message.set(fault ?? '');
+    this.faults.set(fault === null ? [] : [{ text: fault }]);
     if (this.busy() || fault !== null) return;
     this.busy.set(true);
     this.#api.addSupplier(this.form.getRawValue()).subscribe({
@@ -172,7 +173,7 @@ export class NewSupplierDialog {
 
   readonly #failed = (error: unknown): void => {
     this.busy.set(false);
-    this.message.set(messageOf(error));
+    this.faults.set([{ text: messageOf(error) }]);
   };
 }
 
