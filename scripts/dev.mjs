@@ -6,6 +6,9 @@ import { ROOT } from './ground.mjs';
 
 const API = Number(process.env.UMBER_PORT ?? 4400);
 const WEB = Number(process.env.UMBER_DEV_PORT ?? 4200);
+/** Run as they are: a wrapper around them would leave them behind when it is stopped. */
+const TSC = join(ROOT, 'node_modules/typescript/bin/tsc');
+const NG = join(ROOT, 'node_modules/@angular/cli/bin/ng.js');
 const children = [];
 
 function run(command, args, options = {}) {
@@ -26,8 +29,8 @@ start.stdout.on('data', (said) => {
   process.stdout.write(said);
   if (begun || !String(said).includes('Ctrl-C stops')) return;
   begun = true;
-  run('npx', ['tsc', '-b', '--watch', '--preserveWatchOutput']);
-  run('npx', ['ng', 'serve', '--port', String(WEB), '--proxy-config', 'proxy.dev.mjs'], {
+  run(process.execPath, [TSC, '-b', '--watch', '--preserveWatchOutput']);
+  run(process.execPath, [NG, 'serve', '--port', String(WEB), '--proxy-config', 'proxy.dev.mjs'], {
     cwd: join(ROOT, 'web'),
     env: { ...process.env, NG_CLI_ANALYTICS: 'false', UMBER_PORT: String(API) },
   });
