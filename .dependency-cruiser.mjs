@@ -57,17 +57,19 @@ export default {
       dependencyTypesNot: ['type-only'],
     }),
     never(
-      'the contract knows the core and Joi',
+      'the contract knows the core, and its schemas Joi',
       '^contract/src/',
       '^(server|web|demo|stand-ins)/|node_modules/(express|pg|@angular|@ngrx)/',
     ),
+    never('what the browser carries is without Joi', '^contract/src/(?!.*schemas\\.ts$)', 'node_modules/joi/|/(common-)?schemas\\.ts$'),
+    never('the web checks nothing with Joi', '^web/src/', 'node_modules/joi/|contract/.*schemas'),
     never('the server does not know the web', '^server/src/', '^(web|stand-ins|e2e)/'),
     never('the web talks to the server through the contract', '^web/src/', '^(server|demo|stand-ins|e2e)/'),
     never('SQL is asked through the database', '^server/src/(?!database/|events/live|demo/)', 'node_modules/pg/'),
   ],
   options: {
     doNotFollow: { path: 'node_modules' },
-    exclude: { path: '(^|/)(dist|node_modules/(?!pg/|express/|@angular/|@ngrx/|decimal)|\\.angular)/' },
+    exclude: { path: '(^|/)(dist|node_modules/(?!pg/|joi/|express/|@angular/|@ngrx/|decimal)|\\.angular)/' },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.base.json' },
     enhancedResolveOptions: {

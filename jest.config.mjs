@@ -13,6 +13,7 @@ const common = {
   extensionsToTreatAsEsm: ['.ts'],
   moduleNameMapper: {
     '^(\\.{1,2}/.*)\\.js$': '$1',
+    '^@umber/contract/(.*)/schemas$': '<rootDir>/contract/src/$1/schemas.ts',
     '^@umber/(core|contract|demo)/(.*)$': '<rootDir>/$1/src/$2/index.ts',
     '^@umber/server/(.*)$': '<rootDir>/server/src/$1.ts',
   },

@@ -1,14 +1,16 @@
 import { TRAYS } from '@umber/core/documents';
 import { MAY, may, ROLES } from '@umber/core/permissions';
-import { scanWishSchema } from './demo/index.js';
-import { sendingSchema } from './intake/index.js';
-import { careChangeSchema } from './reading/index.js';
-import { newSupplierSchema } from './suppliers/index.js';
-import { arrangementSchema, isUnsure } from './separating/index.js';
-import { alikeChoiceSchema } from './sorting/index.js';
-import { CELL_SCHEMAS, FIELD_SCHEMAS, reasonedSchema, valueChangeSchema } from './checking/index.js';
-import { signInSchema } from './people/index.js';
-import { TRAY_NAMES, traySchema } from './trays/index.js';
+import { scanWishSchema } from './demo/schemas.js';
+import { sendingSchema } from './intake/schemas.js';
+import { careChangeSchema } from './reading/schemas.js';
+import { newSupplierSchema } from './suppliers/schemas.js';
+import { isUnsure } from './separating/index.js';
+import { arrangementSchema } from './separating/schemas.js';
+import { alikeChoiceSchema } from './sorting/schemas.js';
+import { CELL_SCHEMAS, FIELD_SCHEMAS, reasonedSchema, valueChangeSchema } from './checking/schemas.js';
+import { signInSchema } from './people/schemas.js';
+import { TRAY_NAMES } from './trays/index.js';
+import { traySchema } from './trays/schemas.js';
 
 describe('what each role may do', () => {
   it('an auditor only looks', () => {

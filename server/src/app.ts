@@ -14,13 +14,14 @@ import { demoRoutes } from './demo/routes.js';
 import { Refused } from './errors.js';
 import { eventRoutes } from './events/routes.js';
 import { bringRoutes } from './intake/bring.js';
-import { intakeRoutes } from './intake/routes.js';
+import { arrivalRoutes, sourceRoutes, uploadRoutes } from './intake/routes.js';
 import { ledgerRoutes } from './ledger/routes.js';
 import { matchingRoutes } from './matching/routes.js';
 import { orderRoutes } from './orders/routes.js';
-import { peopleRoutes } from './people/routes.js';
+import { peopleRoutes, signInLimit } from './people/routes.js';
 import { sameOrigin, signedIn } from './people/sessions.js';
 import { readingRoutes } from './reading/routes.js';
+import { serve } from './serve.js';
 import { separatingRoutes } from './separating/routes.js';
 import type { Services } from './services.js';
 import { sortingRoutes } from './sorting/routes.js';
@@ -73,26 +74,33 @@ function api(services: Services): Router {
     response.set('Cache-Control', 'no-store');
     next();
   });
-  router.use(peopleRoutes(services));
+  router.use(
+    serve(
+      services,
+      {
+        ...peopleRoutes(services),
+        ...trayRoutes(services),
+        ...arrivalRoutes(services),
+        ...sourceRoutes(services),
+        ...uploadRoutes(services),
+        ...documentRoutes(services),
+        ...archiveRoutes(services),
+        ...readingRoutes(services),
+        ...separatingRoutes(services),
+        ...sortingRoutes(services),
+        ...checkingRoutes(services),
+        ...matchingRoutes(services),
+        ...approvalRoutes(services),
+        ...ledgerRoutes(services),
+        ...supplierRoutes(services),
+        ...orderRoutes(services),
+        ...eventRoutes(services),
+        ...demoRoutes(services),
+      },
+      { signIn: signInLimit() },
+    ),
+  );
   router.use(signedIn(services));
-  for (const routes of [
-    trayRoutes,
-    intakeRoutes,
-    documentRoutes,
-    archiveRoutes,
-    readingRoutes,
-    separatingRoutes,
-    sortingRoutes,
-    checkingRoutes,
-    matchingRoutes,
-    approvalRoutes,
-    ledgerRoutes,
-    supplierRoutes,
-    orderRoutes,
-    eventRoutes,
-    demoRoutes,
-  ])
-    router.use(routes(services));
   router.use(() => {
     throw new Refused('no-such-route');
   });

@@ -1,17 +1,12 @@
-import Joi from 'joi';
-
 /** What the stand-in supplier may be asked to send. */
 export const DEMO_MAILS = ['clean', 'doubt', 'price-variance', 'no-attachment', 'again'] as const;
 export type DemoMail = (typeof DEMO_MAILS)[number];
-export const demoMailSchema = Joi.object<{ what: DemoMail }>({
-  what: Joi.string()
-    .valid(...DEMO_MAILS)
-    .required(),
-});
+export interface DemoWish {
+  readonly what: DemoMail;
+}
 
 export const SCAN_RESOLUTIONS = [150, 200, 300] as const;
 export const MOST_SCANNED = 8;
-
 /** What is laid into the stand-in scanner, and how it is set. */
 export interface ScanWish {
   /** Invoices on paper. */
@@ -25,17 +20,6 @@ export interface ScanWish {
   /** Whether the scanner mails the file or writes it into its folder. */
   readonly to: 'mail' | 'folder';
 }
-export const scanWishSchema = Joi.object<ScanWish, true>({
-  invoices: Joi.number().integer().min(1).max(MOST_SCANNED).required(),
-  resolution: Joi.number()
-    .valid(...SCAN_RESOLUTIONS)
-    .required(),
-  paper: Joi.string().valid('clean', 'worn').required(),
-  file: Joi.string().valid('pdf', 'tiff').required(),
-  separators: Joi.boolean().required(),
-  to: Joi.string().valid('mail', 'folder').required(),
-});
-
 /** Who sent something, and what it is called. */
 export interface DemoSent {
   readonly supplier: string;

@@ -1,11 +1,8 @@
 import type { DocumentKind, HeaderField, LineCell, Tray, ApprovalReason, Question, RestReason, TrailAct } from '@umber/core/documents';
-import Joi from 'joi';
 import type { Box } from '@umber/core/geometry';
 import type { ReadValue, Word } from '@umber/core/reading';
 import type { MatchException } from '@umber/core/matching';
 import type { SupplierView } from '../suppliers/index.js';
-
-export const idSchema = Joi.number().integer().positive().required();
 
 /** What each kind is called. */
 export const KIND_NAMES: Readonly<Record<DocumentKind, string>> = {
@@ -17,13 +14,11 @@ export const KIND_NAMES: Readonly<Record<DocumentKind, string>> = {
   'order-confirmation': 'Order confirmation',
   other: 'Letter',
 };
-
 /** The group of a document whose supplier is not known, and how many others are in it. */
 export interface Alike {
   readonly group: number;
   readonly others: number;
 }
-
 /** An invoice that a statement or reminder names, and what is known of it here. */
 export interface CitationView {
   readonly number: string;
@@ -31,7 +26,6 @@ export interface CitationView {
   /** The document here that has this number; null where it never arrived. */
   readonly document: { readonly id: number; readonly tray: Tray; readonly since: string } | null;
 }
-
 /** A field's present value, and what the reading says of it while it is the reading's. */
 export interface FieldView {
   readonly value: string | null;
@@ -138,7 +132,6 @@ export interface DocumentView {
   /** The one-line history: what happened last, newest first. */
   readonly trail: readonly TrailEntry[];
 }
-
 /** One step of a document's history. */
 export interface TrailEntry {
   readonly id: number;

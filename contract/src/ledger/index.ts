@@ -1,7 +1,9 @@
 import type { EntryLine } from '@umber/core/ledger';
-import Joi from 'joi';
 
-export const searchSchema = Joi.object<{ q: string }>({ q: Joi.string().trim().max(100).allow('').default('') });
+/** What a list is searched by; empty for all. */
+export interface Search {
+  readonly q: string;
+}
 
 export interface EntryLineView extends EntryLine {
   readonly accountName: string;

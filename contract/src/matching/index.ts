@@ -1,33 +1,17 @@
 import type { SupplierSign } from '@umber/core/documents';
-import Joi from 'joi';
 import type { Versioned } from '../checking/index.js';
-
-const version = Joi.number().integer().positive().required();
 
 export interface SupplierChoice extends Versioned {
   readonly supplierId: number;
 }
-export const supplierChoiceSchema = Joi.object<SupplierChoice, true>({ version, supplierId: Joi.number().integer().positive().required() });
-
 export interface OrderChoice extends Versioned {
   /** Null: this invoice has no order. */
   readonly orderId: number | null;
 }
-export const orderChoiceSchema = Joi.object<OrderChoice, true>({
-  version,
-  orderId: Joi.number().integer().positive().allow(null).required(),
-});
-
 export interface CodingChoice extends Versioned {
   readonly account: string;
   readonly costCentre: string;
 }
-export const codingChoiceSchema = Joi.object<CodingChoice, true>({
-  version,
-  account: Joi.string().max(20).required(),
-  costCentre: Joi.string().max(20).required(),
-});
-
 /** A supplier that a document may be from, likeliest first. */
 export interface SupplierProposal {
   readonly id: number;

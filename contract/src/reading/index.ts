@@ -1,5 +1,3 @@
-import Joi from 'joi';
-
 /** How sure reading must be before a value goes on without a question, and what that means for what was read of late. */
 export interface CareView {
   /** A value is asked about when more than so many of 100 such values would be wrong. */
@@ -9,17 +7,7 @@ export interface CareView {
   /** How many of them would be asked about at an accepted risk of 1, 2, … of 100. */
   readonly asked: readonly number[];
 }
-
 export const MOST_RISK = 40;
-
 export interface CareChange {
   readonly acceptedRisk: number;
 }
-export const careChangeSchema = Joi.object<CareChange, true>({
-  acceptedRisk: Joi.number()
-    .integer()
-    .min(1)
-    .max(MOST_RISK)
-    .required()
-    .messages({ '*': `Say how many of 100 may be wrong unasked: a whole number from 1 to ${MOST_RISK}.` }),
-});

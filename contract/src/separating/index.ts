@@ -1,10 +1,8 @@
 import type { Tray } from '@umber/core/documents';
-import Joi from 'joi';
 import type { Boundary } from '@umber/core/separating';
 
 /** Where a document may begin, as the pages speak for it. */
 export type BoundaryView = Boundary;
-
 /** A document as it was cut out of its file. */
 export interface PartView {
   readonly id: number;
@@ -14,7 +12,6 @@ export interface PartView {
   /** Pages of the file, in the document's order. */
   readonly pages: readonly number[];
 }
-
 /** A page of a file: its size in points, and the quarter turns, clockwise, that a person gave it. */
 export interface FilePageView {
   readonly number: number;
@@ -22,7 +19,6 @@ export interface FilePageView {
   readonly height: number;
   readonly turned: number;
 }
-
 /** A file of an arrival with all its pages, and how they are put together. */
 export interface FileView {
   readonly id: number;
@@ -33,7 +29,6 @@ export interface FileView {
   readonly boundaries: readonly BoundaryView[];
   readonly documents: readonly PartView[];
 }
-
 /** How the pages shall be put together: the pages of each document; pages in none of them are set aside. */
 export interface Arrangement {
   readonly version: number;
@@ -41,16 +36,10 @@ export interface Arrangement {
   /** Pages of documents that are to be turned otherwise than now: their quarter turns from now on. */
   readonly turned: readonly { readonly page: number; readonly turned: number }[];
 }
-const pageNumber = Joi.number().integer().min(1).max(500);
-export const arrangementSchema = Joi.object<Arrangement>({
-  version: Joi.number().integer().positive().required(),
-  documents: Joi.array().items(Joi.array().items(pageNumber).min(1)).min(1).max(500).required(),
-  turned: Joi.array()
-    .items(Joi.object({ page: pageNumber.required(), turned: Joi.number().integer().min(0).max(3).required() }))
-    .unique('page')
-    .max(500)
-    .default([]),
-});
-
 /** Whether a boundary is a question for a person: neither plainly there nor plainly not. */
 export const isUnsure = ({ probability }: BoundaryView): boolean => probability > 0.15 && probability < 0.85;
+
+/** A page's picture; `turned` only tells browsers that it is another one than before. */
+export interface PictureWish {
+  readonly turned: number;
+}

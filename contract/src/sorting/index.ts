@@ -1,5 +1,4 @@
-import { type DocumentKind, type Tray, DOCUMENT_KINDS } from '@umber/core/documents';
-import Joi from 'joi';
+import { type DocumentKind, type Tray } from '@umber/core/documents';
 import type { SupplierProposal } from '../matching/index.js';
 
 /** What sorting has learned from people, and how well it does. */
@@ -12,7 +11,6 @@ export interface SortingView {
   /** How many of them it sorts right when it has learned from all the others only. */
   readonly right: number;
 }
-
 /** Documents of a supplier that is not known, which look alike. */
 export interface AlikeView {
   /** Names the group: the document that it began with. */
@@ -35,7 +33,6 @@ export interface AlikeDocument {
   /** Its first page, by its number in the file. */
   readonly page: number | null;
 }
-
 /** What is said of all of them at once. */
 export type AlikeAct =
   | { readonly act: 'supplier'; readonly supplierId: number }
@@ -43,43 +40,10 @@ export type AlikeAct =
   | { readonly act: 'park' | 'turn-away'; readonly reason: string }
   /** They do not belong to the group. */
   | { readonly act: 'apart' };
-
 export interface AlikeChoice {
   readonly documents: readonly { readonly id: number; readonly version: number }[];
   readonly does: AlikeAct;
 }
-const id = Joi.number().integer().positive().required();
-export const alikeChoiceSchema = Joi.object<AlikeChoice>({
-  documents: Joi.array()
-    .items(Joi.object({ id, version: id }))
-    .min(1)
-    .max(500)
-    .required()
-    .messages({ 'array.min': 'Choose at least one document.' }),
-  does: Joi.alternatives()
-    .conditional('.act', {
-      switch: [
-        { is: 'supplier', then: Joi.object({ act: 'supplier', supplierId: id }) },
-        {
-          is: 'kind',
-          then: Joi.object({
-            act: 'kind',
-            kind: Joi.string()
-              .valid(...DOCUMENT_KINDS)
-              .required(),
-          }),
-        },
-        {
-          is: Joi.valid('park', 'turn-away'),
-          then: Joi.object({ act: Joi.string(), reason: Joi.string().trim().min(3).max(500).required() }),
-        },
-        { is: 'apart', then: Joi.object({ act: 'apart' }) },
-      ],
-      otherwise: Joi.forbidden(),
-    })
-    .required(),
-});
-
 /** What came of it: those that had moved on are left as they are, with the reason. */
 export interface AlikeSettled {
   readonly settled: number;

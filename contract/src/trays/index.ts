@@ -1,10 +1,7 @@
 import type { MatchException } from '@umber/core/matching';
 import type { Alike, DoubtView } from '../documents/index.js';
-import { TRAYS, type Tray, type ApprovalReason, type RestReason } from '@umber/core/documents';
-import Joi from 'joi';
+import { type Tray, type ApprovalReason, type RestReason } from '@umber/core/documents';
 import type { StepName, StepView } from '../intake/index.js';
-
-export const traySchema = Joi.string().valid(...TRAYS);
 
 /** The name of each tray as people read it. */
 export const TRAY_NAMES: Readonly<Record<Tray, string>> = {
@@ -18,7 +15,6 @@ export const TRAY_NAMES: Readonly<Record<Tray, string>> = {
   filed: 'Filed',
   'turned-away': 'Turned away',
 };
-
 export interface TrayCount {
   readonly tray: Tray;
   readonly documents: number;
@@ -27,14 +23,12 @@ export interface TrayCount {
   /** Gross totals in base currency, a decimal string. */
   readonly amount: string;
 }
-
 /** Why a document is in its tray. */
 export type Asked =
   | { readonly of: 'rest'; readonly reason: RestReason }
   | ({ readonly of: 'doubt' } & Pick<DoubtView, 'field' | 'line' | 'question'>)
   | ({ readonly of: 'exception' } & Pick<MatchException, 'line' | 'facts'>)
   | { readonly of: 'approval'; readonly approver: string; readonly because: ApprovalReason };
-
 /** One row of a tray. Amounts are decimal strings in the document's currency, dates ISO 8601. */
 export interface TrayRow {
   readonly id: number;
@@ -57,13 +51,11 @@ export interface TrayRow {
   /** Others of the same unknown supplier that look like it; null where there are none. */
   readonly alike: Alike | null;
 }
-
 export interface TrayRows {
   readonly tray: Tray;
   readonly rows: readonly TrayRow[];
   readonly total: number;
 }
-
 /** Something that came in and became no document, or not yet. */
 export interface ArrivalRow {
   readonly id: number;
@@ -89,13 +81,9 @@ export interface ArrivalRow {
     readonly documents: readonly { readonly id: number; readonly tray: Tray; readonly number: string | null }[];
   }[];
 }
-
 /** One line of the live stream. */
 export interface LiveNews {
   readonly what: 'document' | 'arrival';
   readonly id: number;
   readonly tray?: Tray;
 }
-
-/** What arrivals are looked for by: words of sender, subject, file name and text. */
-export const arrivalSearchSchema = Joi.object<{ q: string }, true>({ q: Joi.string().trim().allow('').max(200).default('') });

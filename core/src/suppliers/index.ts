@@ -1,2 +1,3 @@
 export * from './draft.js';
 export * from './recognise.js';
+export * from './record.js';

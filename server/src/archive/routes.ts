@@ -1,22 +1,14 @@
-import { Router } from 'express';
-import { idSchema } from '@umber/contract/documents';
 import type { Services } from '../services.js';
-import { valid } from '../validation.js';
+import type { Answers } from '../serve.js';
 import { searchablePdf } from './searchable-pdf.js';
 import { keepingView } from './verify.js';
 
-/** What is kept, whether it is whole, and documents to be taken along: every signed-in role may. */
-export function archiveRoutes(services: Services): Router {
-  const router = Router();
-  router.get('/documents/:id/searchable.pdf', async (request, response) => {
-    const id = valid(idSchema, request.params.id);
-    response
+/** What is kept, whether it is whole, and documents to be taken along. */
+export const archiveRoutes = ({ pool }: Services): Answers<'searchablePdf' | 'keeping'> => ({
+  searchablePdf: async ({ params: { id }, response }) =>
+    void response
       .attachment(`document-${id}.pdf`)
       .type('application/pdf')
-      .send(await searchablePdf(services.pool, id));
-  });
-  router.get('/keeping', async (_request, response) => {
-    response.json(await keepingView(services.pool));
-  });
-  return router;
-}
+      .send(await searchablePdf(pool, id)),
+  keeping: () => keepingView(pool),
+});

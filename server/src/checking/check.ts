@@ -1,7 +1,8 @@
 import { bumpVersion } from '../documents/queries.js';
 import { linesFitNet, totalsFit } from '@umber/core/arithmetic';
 import { type HeaderField, type LineCell, isForTheBooks } from '@umber/core/documents';
-import { CELL_SCHEMAS, FIELD_SCHEMAS, type ValueChange, type Versioned } from '@umber/contract/checking';
+import { CELL_SCHEMAS, FIELD_SCHEMAS } from '@umber/contract/checking/schemas';
+import { type ValueChange, type Versioned } from '@umber/contract/checking';
 import type { Person } from '@umber/contract/people';
 import type { Database, Pool } from '../database/database.js';
 import { Refused } from '../errors.js';

@@ -1,79 +1,22 @@
-import type { HeaderField, LineCell } from '@umber/core/documents';
-import { Router } from 'express';
-import {
-  cellNameSchema,
-  fieldNameSchema,
-  kindChangeSchema,
-  positionSchema,
-  valueChangeSchema,
-  versionedSchema,
-} from '@umber/contract/checking';
-import { idSchema } from '@umber/contract/documents';
-import { documentView } from '../documents/view.js';
-import { personOf, withRight } from '../people/sessions.js';
-import type { Services } from '../services.js';
+import { changedDocument } from '../documents/view.js';
 import { sayKind } from '../sorting/sort.js';
-import { valid } from '../validation.js';
+import type { Services } from '../services.js';
+import type { Answers } from '../serve.js';
 import { addLine, changeCell, changeField, finishCheck, removeLine, settleAsRead } from './check.js';
 
-/** What the clerk does at Check. Each answers with the document as it is now. */
-export function checkingRoutes(services: Services): Router {
-  const router = Router();
-  const check = withRight('check');
-  router.put('/documents/:id/fields/:field', check, async (request, response) => {
-    const id = valid(idSchema, request.params.id);
-    await changeField(
-      services.pool,
-      id,
-      personOf(response),
-      valid(fieldNameSchema, request.params.field) as HeaderField,
-      valid(valueChangeSchema, request.body),
-    );
-    response.json(await documentView(services.pool, id));
-  });
-  router.put('/documents/:id/kind', check, async (request, response) => {
-    const id = valid(idSchema, request.params.id);
-    await sayKind(services, id, personOf(response), valid(kindChangeSchema, request.body));
-    response.json(await documentView(services.pool, id));
-  });
-  router.post('/documents/:id/lines', check, async (request, response) => {
-    const id = valid(idSchema, request.params.id);
-    await addLine(services.pool, id, personOf(response), valid(versionedSchema, request.body));
-    response.json(await documentView(services.pool, id));
-  });
-  router.put('/documents/:id/lines/:position/:cell', check, async (request, response) => {
-    const id = valid(idSchema, request.params.id);
-    const position = valid(positionSchema, request.params.position);
-    await changeCell(
-      services.pool,
-      id,
-      personOf(response),
-      position,
-      valid(cellNameSchema, request.params.cell) as LineCell,
-      valid(valueChangeSchema, request.body),
-    );
-    response.json(await documentView(services.pool, id));
-  });
-  router.post('/documents/:id/lines/:position/remove', check, async (request, response) => {
-    const id = valid(idSchema, request.params.id);
-    await removeLine(
-      services.pool,
-      id,
-      personOf(response),
-      valid(positionSchema, request.params.position),
-      valid(versionedSchema, request.body),
-    );
-    response.json(await documentView(services.pool, id));
-  });
-  router.post('/documents/:id/doubts/:doubt/settle', check, async (request, response) => {
-    const id = valid(idSchema, request.params.id);
-    await settleAsRead(services.pool, id, personOf(response), valid(idSchema, request.params.doubt), valid(versionedSchema, request.body));
-    response.json(await documentView(services.pool, id));
-  });
-  router.post('/documents/:id/settle', check, async (request, response) => {
-    const id = valid(idSchema, request.params.id);
-    await finishCheck(services, id, personOf(response), valid(versionedSchema, request.body));
-    response.json(await documentView(services.pool, id));
-  });
-  return router;
-}
+type Checking = 'changeField' | 'changeKind' | 'addLine' | 'changeCell' | 'removeLine' | 'settleDoubt' | 'finishCheck';
+
+/** What the clerk does at Check. */
+export const checkingRoutes = (services: Services): Answers<Checking> => {
+  const { pool } = services;
+  return {
+    changeField: ({ params: { id, field }, person, asks }) => changedDocument(pool, id, changeField(pool, id, person, field, asks)),
+    changeKind: ({ params: { id }, person, asks }) => changedDocument(pool, id, sayKind(services, id, person, asks)),
+    addLine: ({ params: { id }, person, asks }) => changedDocument(pool, id, addLine(pool, id, person, asks)),
+    changeCell: ({ params: { id, position, cell }, person, asks }) =>
+      changedDocument(pool, id, changeCell(pool, id, person, position, cell, asks)),
+    removeLine: ({ params: { id, position }, person, asks }) => changedDocument(pool, id, removeLine(pool, id, person, position, asks)),
+    settleDoubt: ({ params: { id, doubt }, person, asks }) => changedDocument(pool, id, settleAsRead(pool, id, person, doubt, asks)),
+    finishCheck: ({ params: { id }, person, asks }) => changedDocument(pool, id, finishCheck(services, id, person, asks)),
+  };
+};

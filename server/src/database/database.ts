@@ -65,3 +65,6 @@ export function isViolation(error: unknown, name: string): boolean {
 
 /** Whether the database answers at all. @throws what the driver says where it does not. */
 export const isAnswering = async (database: Database): Promise<boolean> => (await maybe(database, 'select 1 as answers')) !== null;
+
+/** What a person searches for as a pattern of SQL's `like`: its signs mean themselves. */
+export const likeText = (text: string): string => text.replace(/[%_\\]/g, '\\$&');

@@ -1,11 +1,8 @@
 import type { Response } from 'express';
-import Joi from 'joi';
 import type { Database } from '../database/database.js';
 import { Refused } from '../errors.js';
 import { imageKind } from '../readers/image.js';
 import { fetchBlob } from '../archive/blobs.js';
-
-export const pageSchema = Joi.number().integer().min(1).max(500).required();
 
 /** Answers with the picture kept under a hash, checked; it never changes. @throws Refused where there is none or it is damaged. */
 export async function sendPicture(db: Database, response: Response, hash: Buffer | null): Promise<void> {

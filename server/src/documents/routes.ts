@@ -1,53 +1,29 @@
-import { reasonedSchema, versionedSchema } from '@umber/contract/checking';
-import { personOf, withRight } from '../people/sessions.js';
-import { park, takeUp, turnAway } from './rest.js';
-import { Router } from 'express';
-import { idSchema } from '@umber/contract/documents';
+import { fetchBlob } from '../archive/blobs.js';
 import { Refused } from '../errors.js';
 import { imageKind } from '../readers/image.js';
 import type { Services } from '../services.js';
-import { valid } from '../validation.js';
-import { fetchBlob } from '../archive/blobs.js';
-import { pageSchema, sendPicture } from './pictures.js';
+import type { Answers } from '../serve.js';
+import { sendPicture } from './pictures.js';
 import { documentFile, pagePicture } from './queries.js';
-import { documentView } from './view.js';
+import { park, takeUp, turnAway } from './rest.js';
+import { changedDocument, documentView } from './view.js';
 
-/** Looking at documents, which every signed-in role may, and letting them rest. */
-export function documentRoutes(services: Services): Router {
-  const router = Router();
-  router.get('/documents/:id', async (request, response) => {
-    response.json(await documentView(services.pool, valid(idSchema, request.params.id)));
-  });
-  router.get('/documents/:id/pages/:page/picture', async (request, response) => {
-    await sendPicture(
-      services.pool,
-      response,
-      await pagePicture(services.pool, valid(idSchema, request.params.id), valid(pageSchema, request.params.page)),
-    );
-  });
-  router.get('/documents/:id/file', async (request, response) => {
-    const file = await documentFile(services.pool, valid(idSchema, request.params.id));
+type Documents = 'document' | 'documentPicture' | 'documentFile' | 'park' | 'turnAway' | 'takeUp';
+
+/** Looking at documents, and letting them rest. */
+export const documentRoutes = ({ pool }: Services): Answers<Documents> => ({
+  document: ({ params: { id } }) => documentView(pool, id),
+  documentPicture: async ({ params: { id, page }, response }) => sendPicture(pool, response, await pagePicture(pool, id, page)),
+  documentFile: async ({ params: { id }, response }) => {
+    const file = await documentFile(pool, id);
     if (!file) throw new Refused('no-such-document');
-    const bytes = await fetchBlob(services.pool, file.blob);
+    const bytes = await fetchBlob(pool, file.blob);
     response
       .attachment(file.fileName.replace(/[^\p{L}\p{N}. _-]/gu, '_'))
       .type(imageKind(bytes) ?? 'application/pdf')
       .send(bytes);
-  });
-  router.post('/documents/:id/park', withRight('check'), async (request, response) => {
-    const id = valid(idSchema, request.params.id);
-    await park(services.pool, id, personOf(response), valid(reasonedSchema, request.body));
-    response.json(await documentView(services.pool, id));
-  });
-  router.post('/documents/:id/turn-away', withRight('check'), async (request, response) => {
-    const id = valid(idSchema, request.params.id);
-    await turnAway(services.pool, id, personOf(response), valid(reasonedSchema, request.body));
-    response.json(await documentView(services.pool, id));
-  });
-  router.post('/documents/:id/take-up', withRight('check'), async (request, response) => {
-    const id = valid(idSchema, request.params.id);
-    await takeUp(services.pool, id, personOf(response), valid(versionedSchema, request.body));
-    response.json(await documentView(services.pool, id));
-  });
-  return router;
-}
+  },
+  park: ({ params: { id }, person, asks }) => changedDocument(pool, id, park(pool, id, person, asks)),
+  turnAway: ({ params: { id }, person, asks }) => changedDocument(pool, id, turnAway(pool, id, person, asks)),
+  takeUp: ({ params: { id }, person, asks }) => changedDocument(pool, id, takeUp(pool, id, person, asks)),
+});

@@ -77,3 +77,9 @@ export async function documentView(db: Database, id: number): Promise<DocumentVi
     trail: await trailOf(db, id),
   };
 }
+
+/** The document as it is once `change` is done: what every change to a document answers with. */
+export async function changedDocument(db: Database, id: number, change: Promise<unknown>): Promise<DocumentView> {
+  await change;
+  return documentView(db, id);
+}

@@ -1,15 +1,14 @@
-import { Router, type Response } from 'express';
 import type { LiveNews } from '@umber/contract/trays';
 import type { Services } from '../services.js';
+import type { Answers } from '../serve.js';
 
 const HEARTBEAT_MS = 20_000;
 /** News of one moment are sent together. */
 const GATHER_MS = 150;
 
 /** The live stream (server-sent events): what changed, so that screens ask for it. */
-export function eventRoutes(services: Services): Router {
-  const router = Router();
-  router.get('/events', (request, response: Response) => {
+export const eventRoutes = ({ live }: Services): Answers<'news'> => ({
+  news: ({ request, response }) => {
     response.writeHead(200, {
       'Content-Type': 'text/event-stream',
       'Cache-Control': 'no-cache, no-transform',
@@ -29,12 +28,11 @@ export function eventRoutes(services: Services): Router {
       timer ??= setTimeout(send, GATHER_MS);
     };
     const heartbeat = setInterval(() => response.write(': still here\n\n'), HEARTBEAT_MS);
-    services.live.on('news', onNews);
+    live.on('news', onNews);
     request.on('close', () => {
-      services.live.off('news', onNews);
+      live.off('news', onNews);
       clearInterval(heartbeat);
       clearTimeout(timer);
     });
-  });
-  return router;
-}
+  },
+});

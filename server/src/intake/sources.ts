@@ -1,13 +1,6 @@
 import { noted } from '../log.js';
-import {
-  folderSettingsSchema,
-  mailboxSettingsSchema,
-  type FolderSettings,
-  type MailboxSettings,
-  type SourceChange,
-  type SourceTry,
-  type SourceView,
-} from '@umber/contract/intake';
+import { folderSettingsSchema, mailboxSettingsSchema } from '@umber/contract/intake/schemas';
+import { type FolderSettings, type MailboxSettings, type SourceChange, type SourceTry, type SourceView } from '@umber/contract/intake';
 import { inTransaction, isViolation, type Database } from '../database/database.js';
 import { Refused } from '../errors.js';
 import type { Services } from '../services.js';

@@ -1,14 +1,6 @@
-import { Router } from 'express';
-import { searchSchema } from '@umber/contract/ledger';
+import { likeText } from '../database/database.js';
 import type { Services } from '../services.js';
-import { valid } from '../validation.js';
+import type { Answers } from '../serve.js';
 import { allOrders } from './queries.js';
 
-export function orderRoutes(services: Services): Router {
-  const router = Router();
-  router.get('/orders', async (request, response) => {
-    const { q } = valid(searchSchema, { q: request.query.q });
-    response.json(await allOrders(services.pool, q.replace(/[%_\\]/g, '\\$&')));
-  });
-  return router;
-}
+export const orderRoutes = ({ pool }: Services): Answers<'orders'> => ({ orders: ({ asks: { q } }) => allOrders(pool, likeText(q)) });

@@ -17,7 +17,7 @@ describe('the state of the open document', () => {
 
   it('is busy from a change until its answer', () => {
     const came = documentFeature.reducer(opened, DocumentActions.came({ document: document(7, 1) }));
-    const busy = documentFeature.reducer(came, DocumentActions.changed({ change: { method: 'POST', path: 'settle', body: {} } }));
+    const busy = documentFeature.reducer(came, DocumentActions.changed({ change: { name: 'finishCheck' } }));
     expect(busy.busy).toBe(true);
     const done = documentFeature.reducer(busy, DocumentActions.changeDone({ document: document(7, 2), next: false }));
     expect(done).toMatchObject({ busy: false, document: { version: 2 } });

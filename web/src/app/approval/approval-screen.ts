@@ -216,7 +216,7 @@ export class ApprovalScreen {
     this.#waysOut.ask(
       { title: 'Approve', text: `${this.what()}.`, confirm: 'Approve', suggestions: [], optional: true },
       'approve',
-      'comment',
+      (comment) => ({ name: 'approve', asks: { comment } }),
     );
   }
 
@@ -234,6 +234,7 @@ export class ApprovalScreen {
         suggestions: ['Not ordered by us', 'The price was agreed differently', 'Wrong cost centre'],
       },
       'send-back',
+      (reason) => ({ name: 'sendBack', asks: { reason } }),
     );
   }
 }

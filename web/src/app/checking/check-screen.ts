@@ -19,8 +19,10 @@ import type { Box } from '@umber/core/geometry';
 import { Store } from '@ngrx/store';
 import { linkHorizontal } from 'd3-shape';
 import { questionText } from '../reading/sentences';
+import type { DocumentKind } from '@umber/core/documents';
 import { DocumentActions, documentFeature, type DocumentChange } from '../documents/document.state';
 import { PageSheet, type PageMark } from '../documents/page-sheet';
+import { fileAsItCame } from '../documents/addresses';
 import { PageTurner } from '../documents/page-turner';
 import { Pager } from '../documents/pager';
 import { Drafts } from '../drafts/drafts';
@@ -59,6 +61,7 @@ export class CheckScreen {
   readonly #person = this.#store.selectSignal(sessionFeature.selectPerson);
   protected readonly card = viewChild(DoubtCard);
   protected readonly linesView = viewChild(LinesView);
+  protected readonly file = computed(() => fileAsItCame(this.document().id));
   protected readonly waysOut = inject(WaysOut);
   protected readonly busy = this.#store.selectSignal(documentFeature.selectBusy);
 
@@ -204,7 +207,7 @@ export class CheckScreen {
     else if (this.view() !== 'head' && this.questions().length > 0) this.view.set('head');
     else if (active?.doubt) this.#take(0);
     else if (this.questions().length > 0) this.#chosen.set(null);
-    else if (!this.#toDraft()) this.#change({ method: 'POST', path: 'settle', body: {}, next: true });
+    else if (!this.#toDraft()) this.#change({ name: 'finishCheck', next: true });
   }
 
   protected answer(answer: Answer): void {
@@ -213,9 +216,8 @@ export class CheckScreen {
     this.#chosen.set(null);
     this.hint.set('');
     if (answer.way === 'pages') this.#toPages();
-    else if (active.doubt.field === 'kind') this.#change({ method: 'PUT', path: 'kind', body: { kind: answer.value } });
-    else if (answer.value === null || active.field === null)
-      this.#change({ method: 'POST', path: `doubts/${active.doubt.id}/settle`, body: {} });
+    else if (active.doubt.field === 'kind') this.#change({ name: 'changeKind', asks: { kind: answer.value as DocumentKind } });
+    else if (answer.value === null || active.field === null) this.#change({ name: 'settleDoubt', at: { doubt: active.doubt.id } });
     else this.#give(active, answer.value);
   }
 
@@ -288,7 +290,7 @@ export class CheckScreen {
     this.#chosen.set(null);
     this.hint.set('');
     if (item.field !== null)
-      this.#change({ method: 'PUT', path: `fields/${item.field}`, body: { value }, draft: fieldDraft(this.document().id, item.field) });
+      this.#change({ name: 'changeField', at: { field: item.field }, asks: { value }, draft: fieldDraft(this.document().id, item.field) });
   }
 
   #toPages(): void {

@@ -263,7 +263,7 @@ export class LinesView {
     const typed = this.draftOf(line, cell);
     if (typed === null || !this.mayCheck()) return;
     const value = typedValue(cell, typed.replace(/(\d),(?=\d{3}(\D|$))/g, '$1'));
-    this.#change({ method: 'PUT', path: `lines/${line.position}/${cell}`, body: { value }, draft: this.#purpose(line, cell) });
+    this.#change({ name: 'changeCell', at: { position: line.position, cell }, asks: { value }, draft: this.#purpose(line, cell) });
   }
 
   protected giveUp(line: LineView, cell: LineCell, event: Event): void {
@@ -283,12 +283,12 @@ export class LinesView {
   }
 
   protected settleWhole(id: number): void {
-    this.#change({ method: 'POST', path: `doubts/${id}/settle`, body: {} });
+    this.#change({ name: 'settleDoubt', at: { doubt: id } });
   }
 
   protected settleLine(position: number): void {
     for (const doubt of this.document().doubts.filter((one) => one.line === position))
-      this.#change({ method: 'POST', path: `doubts/${doubt.id}/settle`, body: {} });
+      this.#change({ name: 'settleDoubt', at: { doubt: doubt.id } });
   }
 
   /**
@@ -338,14 +338,14 @@ export class LinesView {
   }
 
   add(): void {
-    if (this.mayCheck()) this.#change({ method: 'POST', path: 'lines', body: {} });
+    if (this.mayCheck()) this.#change({ name: 'addLine' });
   }
 
   remove(): void {
     const position = this.chosen();
     if (position === null || !this.mayCheck()) return;
     this.chosen.set(null);
-    this.#change({ method: 'POST', path: `lines/${position}/remove`, body: {} });
+    this.#change({ name: 'removeLine', at: { position } });
   }
 
   #cell(cell: LineCell): HTMLInputElement | null {

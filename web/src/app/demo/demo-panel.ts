@@ -80,12 +80,12 @@ export class DemoPanel {
   protected readonly said = signal('');
 
   protected write(what: DemoMail): void {
-    this.#ask(this.#api.supplierWrites(what), 'wrote');
+    this.#ask(this.#api.ask('supplierWrites', {}, { what }), 'wrote');
   }
 
   protected scan(wish: ScanWish): void {
     this.said.set('The scanner feeds …');
-    this.#ask(this.#api.scannerFeeds(wish), 'scanned');
+    this.#ask(this.#api.ask('scannerFeeds', {}, wish), 'scanned');
   }
 
   #ask(asked: Observable<DemoSent>, did: string): void {

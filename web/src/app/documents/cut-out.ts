@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { PageView } from '@umber/contract/documents';
 import type { Box } from '@umber/core/geometry';
-import { pagePicture } from './page-picture';
+import { pagePicture } from './addresses';
 
 /** An enlarged piece of the page around a box, so that the eye need not go there. */
 @Component({

@@ -1,7 +1,7 @@
 import type { DocumentView } from '@umber/contract/documents';
 import type { LiveNews, TrayRow } from '@umber/contract/trays';
 import { of, Subject, throwError } from 'rxjs';
-import type { Api } from '../api';
+import type { TestAnswers } from '../fixtures/answering';
 import { Slices } from '../fixtures/slices';
 import { RefusedError } from '../refusal';
 import { TrayActions } from '../trays/tray.state';
@@ -11,8 +11,8 @@ import { DocumentActions } from './document.state';
 const view = (id: number, version: number, tray = 'check') => ({ id, version, tray }) as DocumentView;
 const newsOf = (id: number) => [{ what: 'document', id } as unknown as LiveNews];
 
-function stage(api: Partial<Api>) {
-  const slices = new Slices(api);
+function stage(answers: TestAnswers) {
+  const slices = new Slices(answers);
   slices.run(() => new DocumentEffects());
   return { dispatch: slices.dispatch.bind(slices), went: slices.went, dropped: slices.dropped, now: () => slices.now.document };
 }
@@ -20,7 +20,7 @@ function stage(api: Partial<Api>) {
 describe('the open document', () => {
   it('is loaded when it is opened, and again when news of it comes', () => {
     let version = 1;
-    const { dispatch, now } = stage({ document: (id) => of(view(id, version++)) });
+    const { dispatch, now } = stage({ document: ({ id }) => of(view(id, version++)) });
     dispatch(DocumentActions.opened({ id: 7 }));
     expect(now().document).toEqual(view(7, 1));
     dispatch(TrayActions.news({ news: newsOf(8) }));
@@ -36,45 +36,45 @@ describe('the open document', () => {
     const sent: [string, number][] = [];
     const answers: Subject<DocumentView>[] = [];
     const { dispatch, now } = stage({
-      document: (id) => of(view(id, 1)),
-      change: (_id, _method, path, body) => {
-        sent.push([path, (body as { version: number }).version]);
+      document: ({ id }) => of(view(id, 1)),
+      changeField: ({ field }, { version }) => {
+        sent.push([field, version]);
         answers.push(new Subject());
         return answers[answers.length - 1];
       },
     });
     dispatch(DocumentActions.opened({ id: 7 }));
-    for (const path of ['fields/dueDate', 'fields/netTotal'])
-      dispatch(DocumentActions.changed({ change: { method: 'PUT', path, body: {} } }));
-    expect(sent).toEqual([['fields/dueDate', 1]]);
+    for (const field of ['dueDate', 'netTotal'] as const)
+      dispatch(DocumentActions.changed({ change: { name: 'changeField', at: { field }, asks: { value: null } } }));
+    expect(sent).toEqual([['dueDate', 1]]);
     expect(now().busy).toBe(true);
     answers[0].next(view(7, 2));
     answers[0].complete();
     expect(sent).toEqual([
-      ['fields/dueDate', 1],
-      ['fields/netTotal', 2],
+      ['dueDate', 1],
+      ['netTotal', 2],
     ]);
   });
 
   it('is loaded again where the server refused because it had changed, and the sentence is kept', () => {
     let version = 4;
     const { dispatch, now } = stage({
-      document: (id) => of(view(id, version++)),
-      change: () => throwError(() => new RefusedError('stale', 'Someone else changed it.')),
+      document: ({ id }) => of(view(id, version++)),
+      finishCheck: () => throwError(() => new RefusedError('stale', 'Someone else changed it.')),
     });
     dispatch(DocumentActions.opened({ id: 7 }));
-    dispatch(DocumentActions.changed({ change: { method: 'POST', path: 'settle', body: {} } }));
+    dispatch(DocumentActions.changed({ change: { name: 'finishCheck' } }));
     expect(now()).toMatchObject({ busy: false, message: 'Someone else changed it.', document: { version: 5 } });
   });
 
   it('keeps what was typed until the server has taken it', () => {
     let away = true;
     const { dispatch, dropped } = stage({
-      document: (id) => of(view(id, 1)),
-      change: (id) => (away ? throwError(() => new RefusedError('away', 'No answer.')) : of(view(id, 2))),
+      document: ({ id }) => of(view(id, 1)),
+      changeField: ({ id }) => (away ? throwError(() => new RefusedError('away', 'No answer.')) : of(view(id, 2))),
     });
     dispatch(DocumentActions.opened({ id: 7 }));
-    const change = { method: 'PUT', path: 'fields/dueDate', body: {}, draft: 'document/7/fields/dueDate' } as const;
+    const change = { name: 'changeField', at: { field: 'dueDate' }, asks: { value: null }, draft: 'document/7/fields/dueDate' } as const;
     dispatch(DocumentActions.changed({ change }));
     expect(dropped).toEqual([]);
     away = false;
@@ -84,31 +84,32 @@ describe('the open document', () => {
 
   it('says so where the server is away, and stays as it was', () => {
     const { dispatch, now } = stage({
-      document: (id) => of(view(id, 1)),
-      change: () => throwError(() => new RefusedError('away', 'The server does not answer.')),
+      document: ({ id }) => of(view(id, 1)),
+      finishCheck: () => throwError(() => new RefusedError('away', 'The server does not answer.')),
     });
     dispatch(DocumentActions.opened({ id: 7 }));
-    dispatch(DocumentActions.changed({ change: { method: 'POST', path: 'settle', body: {} } }));
+    dispatch(DocumentActions.changed({ change: { name: 'finishCheck' } }));
     expect(now()).toMatchObject({ message: 'The server does not answer.', document: { version: 1 } });
   });
 
   it('goes on to the next of its tray once it has left that, and to the tray after the last', () => {
     const { dispatch, went } = stage({
-      document: (id) => of(view(id, 1)),
-      change: (id) => of(view(id, 2, 'match')),
+      document: ({ id }) => of(view(id, 1)),
+      finishCheck: ({ id }) => of(view(id, 2, 'match')),
+      addLine: ({ id }) => of(view(id, 3)),
     });
     const rows = [{ id: 7 }, { id: 9 }] as unknown as TrayRow[];
     dispatch(TrayActions.opened({ tray: 'check' }));
     dispatch(TrayActions.rowsCame({ tray: 'check', rows, total: 2 }));
     dispatch(DocumentActions.opened({ id: 7 }));
-    dispatch(DocumentActions.changed({ change: { method: 'POST', path: 'settle', body: {}, next: true } }));
+    dispatch(DocumentActions.changed({ change: { name: 'finishCheck', next: true } }));
     expect(went).toEqual([['/document', 9]]);
     dispatch(TrayActions.rowsCame({ tray: 'check', rows: rows.slice(1), total: 1 }));
     dispatch(DocumentActions.opened({ id: 9 }));
-    dispatch(DocumentActions.changed({ change: { method: 'POST', path: 'settle', body: {}, next: true } }));
+    dispatch(DocumentActions.changed({ change: { name: 'finishCheck', next: true } }));
     expect(went[1]).toEqual(['/tray', 'check']);
     // A change that leaves it where it is goes nowhere.
-    dispatch(DocumentActions.changed({ change: { method: 'PUT', path: 'fields/dueDate', body: {} } }));
+    dispatch(DocumentActions.changed({ change: { name: 'addLine' } }));
     expect(went).toHaveLength(2);
   });
 });

@@ -1,9 +1,10 @@
 import { inject } from '@angular/core';
 import { Router } from '@angular/router';
 import type { DocumentView } from '@umber/contract/documents';
+import type { AsksOf, DocumentChangeName } from '@umber/contract/endpoints';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import { catchError, concatMap, EMPTY, filter, first, map, merge, of, switchMap, tap, withLatestFrom } from 'rxjs';
+import { catchError, concatMap, EMPTY, filter, first, map, merge, type Observable, of, switchMap, tap, withLatestFrom } from 'rxjs';
 import { Api } from '../api';
 import { Drafts } from '../drafts/drafts';
 import { messageOf, RefusedError } from '../refusal';
@@ -45,7 +46,7 @@ export class DocumentEffects {
       ),
     ).pipe(
       switchMap((id) =>
-        this.#api.document(id).pipe(
+        this.#api.ask('document', { id }).pipe(
           map((document) => DocumentActions.came({ document })),
           catchError((error: unknown) => of(refusal(error))),
         ),
@@ -81,9 +82,14 @@ export class DocumentEffects {
     { dispatch: false },
   );
 
+  /** The change as a request: its types are checked where the change is made. */
+  #ask({ id, version }: DocumentView, { name, at, asks }: DocumentChange): Observable<DocumentView> {
+    return this.#api.ask<DocumentChangeName>(name, { ...at, id }, { ...asks, version } as AsksOf<DocumentChangeName>);
+  }
+
   #send(document: DocumentView | null, change: DocumentChange) {
     if (!document) return EMPTY;
-    return this.#api.change(document.id, change.method, change.path, { ...change.body, version: document.version }).pipe(
+    return this.#ask(document, change).pipe(
       tap(() => this.#drafts.drop(change.draft)),
       map((changed) => DocumentActions.changeDone({ document: changed, next: (change.next ?? false) && changed.tray !== document.tray })),
       catchError((error: unknown) => of(refusal(error))),

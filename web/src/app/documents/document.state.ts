@@ -1,16 +1,19 @@
 import type { DocumentView } from '@umber/contract/documents';
+import type { AsksOf, DocumentChangeName, ParamsOf } from '@umber/contract/endpoints';
 import type { LiveNews } from '@umber/contract/trays';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
 
 /** A change to the open document; `next` goes on to the tray's next document when it has left its tray. */
-export interface DocumentChange {
-  readonly method: 'PUT' | 'POST';
-  readonly path: string;
-  readonly body: object;
+export type DocumentChange = { [N in DocumentChangeName]: ChangeOf<N> }[DocumentChangeName];
+
+type ChangeOf<N extends DocumentChangeName> = {
+  readonly name: N;
   readonly next?: boolean;
   /** What the words that it sends are kept as until it is done. */
   readonly draft?: string;
-}
+} & Given<'at', Omit<ParamsOf<N>, 'id'>> &
+  Given<'asks', Omit<AsksOf<N>, 'version'>>;
+type Given<Name extends string, What> = object extends What ? Readonly<Partial<Record<Name, What>>> : Readonly<Record<Name, What>>;
 
 export const DocumentActions = createActionGroup({
   source: 'Document',

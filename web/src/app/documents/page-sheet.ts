@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import type { PageView } from '@umber/contract/documents';
 import type { Box } from '@umber/core/geometry';
-import { pagePicture } from './page-picture';
+import { pagePicture } from './addresses';
 
 /** A box to be marked on the page. */
 export interface PageMark {

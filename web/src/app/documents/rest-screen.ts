@@ -12,6 +12,7 @@ import { sessionFeature } from '../people/session.state';
 import { DocumentActions } from './document.state';
 import { MailSaid } from './mail-said';
 import { PageSheet } from './page-sheet';
+import { fileAsItCame, searchablePdf } from './addresses';
 import { PageTurner } from './page-turner';
 import { Pager } from './pager';
 import { restText } from './sentences';
@@ -67,9 +68,9 @@ import { TrailPanel } from './trail-panel';
         </table>
       }
       <p class="kinds">
-        <a class="plain-button" [href]="'/api/documents/' + document().id + '/file'" download>Save the file as it came</a>
+        <a class="plain-button" [href]="file()" download>Save the file as it came</a>
         @if (document().pages.length > 0) {
-          <a class="plain-button" [href]="'/api/documents/' + document().id + '/searchable.pdf'" download>Save as a searchable PDF</a>
+          <a class="plain-button" [href]="searchablePdf()" download>Save as a searchable PDF</a>
         }
       </p>
       <h2>How it came</h2>
@@ -118,6 +119,8 @@ export class RestScreen {
   protected readonly rests = computed(() => mayIn('take-up', this.document().tray));
   /** Where taking it up leads. */
   protected readonly backTo = computed(() => TRAY_NAMES[takenUpTo(this.document().tray, this.document().parkedFrom)]);
+  protected readonly file = computed(() => fileAsItCame(this.document().id));
+  protected readonly searchablePdf = computed(() => searchablePdf(this.document().id));
   protected readonly mayCheck = computed(() => may(this.#person()?.role ?? 'auditor', 'check'));
 
   constructor() {
@@ -142,11 +145,11 @@ export class RestScreen {
   protected readonly otherKinds = computed(() => DOCUMENT_KINDS.filter((kind) => kind !== this.document().kind));
 
   protected say(kind: DocumentKind): void {
-    this.#store.dispatch(DocumentActions.changed({ change: { method: 'PUT', path: 'kind', body: { kind } } }));
+    this.#store.dispatch(DocumentActions.changed({ change: { name: 'changeKind', asks: { kind } } }));
   }
 
   protected takeUp(): void {
     if (this.rests() && this.document().tray !== 'filed' && this.mayCheck())
-      this.#store.dispatch(DocumentActions.changed({ change: { method: 'POST', path: 'take-up', body: {} } }));
+      this.#store.dispatch(DocumentActions.changed({ change: { name: 'takeUp' } }));
   }
 }

@@ -2,7 +2,7 @@ import { inject, Injectable } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { Store } from '@ngrx/store';
 import { filter, type Observable } from 'rxjs';
-import { DocumentActions, documentFeature } from './document.state';
+import { DocumentActions, documentFeature, type DocumentChange } from './document.state';
 import { ReasonDialog, type ReasonQuestion } from './reason-dialog';
 
 const PARK: ReasonQuestion = {
@@ -33,12 +33,12 @@ export class WaysOut {
   readonly #documentId = this.#store.selectSignal(documentFeature.selectId);
 
   /** Asks for a reason and sends it; goes on to the next document when this one leaves its tray. */
-  ask(question: ReasonQuestion, path: string, key: 'reason' | 'comment' = 'reason'): void {
+  ask(question: ReasonQuestion, purpose: string, change: (reason: string) => DocumentChange): void {
     const id = this.#documentId();
     if (id === null) return;
-    const draft = `document/${id}/${path}`;
-    this.#reason({ ...question, draft }).subscribe((text) =>
-      this.#store.dispatch(DocumentActions.changed({ change: { method: 'POST', path, body: { [key]: text }, next: true, draft } })),
+    const draft = `document/${id}/${purpose}`;
+    this.#reason({ ...question, draft }).subscribe((reason) =>
+      this.#store.dispatch(DocumentActions.changed({ change: { ...change(reason), next: true, draft } })),
     );
   }
 
@@ -58,15 +58,15 @@ export class WaysOut {
   }
 
   park(): void {
-    this.ask(PARK, 'park');
+    this.ask(PARK, 'park', (reason) => ({ name: 'park', asks: { reason } }));
   }
 
   /** Fetches the open document back to Check. */
   backToCheck(): void {
-    this.ask(BACK, 'send-back');
+    this.ask(BACK, 'send-back', (reason) => ({ name: 'sendBack', asks: { reason } }));
   }
 
   turnAway(): void {
-    this.ask(TURN_AWAY, 'turn-away');
+    this.ask(TURN_AWAY, 'turn-away', (reason) => ({ name: 'turnAway', asks: { reason } }));
   }
 }

@@ -5,6 +5,7 @@ import { RouterLink } from '@angular/router';
 import { SEND_TO, type ArrivalView, type Sending, type StepView } from '@umber/contract/intake';
 import { TRAY_NAMES } from '@umber/contract/trays';
 import { Store } from '@ngrx/store';
+import { addressOf } from '@umber/contract/endpoints';
 import { Api } from '../api';
 import { WaysOut } from '../documents/ways-out';
 import { sessionFeature } from '../people/session.state';
@@ -54,7 +55,7 @@ const MARKS: Readonly<Record<StepView['state'], string>> = { done: '✓', runnin
             }
           </span>
         }
-        <a class="plain-button" [href]="'/api/arrivals/' + arrival().id + '/original'" download>Save as it came</a>
+        <a class="plain-button" [href]="asItCame()" download>Save as it came</a>
       </div>
       @if (said(); as text) {
         <p class="ask" role="alert">{{ text }}</p>
@@ -140,6 +141,7 @@ export class ArrivalPanel {
   readonly #api = inject(Api);
   readonly #waysOut = inject(WaysOut);
   readonly #person = inject(Store).selectSignal(sessionFeature.selectPerson);
+  protected readonly asItCame = computed(() => addressOf('arrivalAsItCame', { id: this.arrival().id }));
   protected readonly marks = MARKS;
   protected readonly words = STEP_WORDS;
   protected readonly busy = signal(false);
@@ -165,7 +167,7 @@ export class ArrivalPanel {
   #send(sending: Sending): void {
     this.busy.set(true);
     this.said.set(null);
-    this.#api.sendOn(this.arrival().id, sending).subscribe({
+    this.#api.ask('sendArrivalOn', { id: this.arrival().id }, sending).subscribe({
       next: ({ left }) => {
         this.busy.set(false);
         this.said.set(left.length === 0 ? null : left.map(({ id, why }) => `Document ${id}: ${why}`).join(' '));
@@ -191,7 +193,7 @@ export class ArrivalPanel {
   protected tryAgain(): void {
     this.busy.set(true);
     this.said.set(null);
-    this.#api.tryAgain(this.arrival().id).subscribe({
+    this.#api.ask('tryArrivalAgain', { id: this.arrival().id }).subscribe({
       next: () => this.busy.set(false),
       error: (error: unknown) => this.#failed(error),
     });

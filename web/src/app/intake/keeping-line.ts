@@ -31,7 +31,7 @@ import { Api } from '../api';
 export class KeepingLine {
   protected readonly keeping = toSignal(
     inject(Api)
-      .keeping()
+      .ask('keeping')
       .pipe(catchError(() => of(null))),
     { initialValue: null },
   );

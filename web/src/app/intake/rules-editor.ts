@@ -252,7 +252,7 @@ export class RulesEditor {
   }
 
   #send(rules: readonly SourceRule[]): void {
-    this.#api.setRules(this.source().id, rules).subscribe({
+    this.#api.ask('setRules', { id: this.source().id }, rules).subscribe({
       next: (sources) => this.changed.emit(sources),
       error: (error: unknown) => this.said.set(messageOf(error)),
     });

@@ -160,7 +160,9 @@ export class SourceForm {
     ) as SourceSettings;
     const change = { ...this.head.getRawValue(), settings, password: this.password.value };
     const source = this.source();
-    const sent = source ? this.#api.changeSource(source.id, change) : this.#api.addSource({ ...change, kind: this.newKind() });
+    const sent = source
+      ? this.#api.ask('changeSource', { id: source.id }, change)
+      : this.#api.ask('addSource', {}, { ...change, kind: this.newKind() });
     this.said.set(null);
     sent.subscribe({ next: (sources) => this.saved.emit(sources), error: (error: unknown) => this.said.set(messageOf(error)) });
   }

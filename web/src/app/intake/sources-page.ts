@@ -2,6 +2,7 @@ import { may } from '@umber/core/permissions';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { SOURCE_KIND_NAMES, type FolderSettings, type MailboxSettings, type SourceTry, type SourceView } from '@umber/contract/intake';
 import { Store } from '@ngrx/store';
+import { addressOf } from '@umber/contract/endpoints';
 import { Api } from '../api';
 import { ageText } from '../dates/day';
 import { sessionFeature } from '../people/session.state';
@@ -29,7 +30,7 @@ const shortPath = (path: string): string => {
       <h1>Sources</h1>
       <p class="quiet">Where invoices come from, and what is done with them.</p>
       <span class="gap"></span>
-      <a class="plain-button" href="/api/separator-sheet.pdf" download>Separator sheet to print</a>
+      <a class="plain-button" [href]="separatorSheet" download>Separator sheet to print</a>
       @if (mayAdd()) {
         <button class="plain-button" type="button" (click)="opened.set('mailbox')">Add a mailbox</button>
         <button class="plain-button" type="button" (click)="opened.set('folder')">Add a folder</button>
@@ -117,6 +118,7 @@ const shortPath = (path: string): string => {
 export class SourcesPage {
   readonly #api = inject(Api);
   readonly #person = inject(Store).selectSignal(sessionFeature.selectPerson);
+  protected readonly separatorSheet = addressOf('separatorSheet', {});
   protected readonly kinds = SOURCE_KIND_NAMES;
   protected readonly sources = signal<readonly SourceView[]>([]);
   /** The source whose form is open, or the kind of a new one. */
@@ -129,7 +131,7 @@ export class SourcesPage {
   protected readonly mayBring = computed(() => may(this.#role(), 'bring'));
 
   constructor() {
-    this.#api.sources().subscribe({ next: (sources) => this.sources.set(sources), error: this.#fail });
+    this.#api.ask('sources').subscribe({ next: (sources) => this.sources.set(sources), error: this.#fail });
   }
 
   protected show(sources: readonly SourceView[]): void {
@@ -139,7 +141,7 @@ export class SourcesPage {
   }
 
   protected tryNow(source: SourceView): void {
-    this.#api.trySource(source.id).subscribe({
+    this.#api.ask('trySource', { id: source.id }).subscribe({
       next: (found) => this.tried.update((all) => ({ ...all, [source.id]: found })),
       error: this.#fail,
     });

@@ -77,14 +77,14 @@ export class TokensPanel {
   protected readonly form = new FormGroup({ name: new FormControl('', { nonNullable: true }) });
 
   constructor() {
-    this.#api.tokens().subscribe({ next: (tokens) => this.tokens.set(tokens), error: this.#fail });
+    this.#api.ask('tokens').subscribe({ next: (tokens) => this.tokens.set(tokens), error: this.#fail });
   }
 
   protected make(): void {
     const { name } = this.form.getRawValue();
     this.said.set(name.trim() === '' ? 'Say what the token is for, then make it.' : null);
     if (this.said() !== null) return;
-    this.#api.makeToken(name).subscribe({
+    this.#api.ask('makeToken', {}, { name }).subscribe({
       next: (token) => {
         this.made.set(token);
         this.form.reset();
@@ -95,7 +95,7 @@ export class TokensPanel {
   }
 
   protected revoke(id: number): void {
-    this.#api.revokeToken(id).subscribe({ next: (tokens) => this.tokens.set(tokens), error: this.#fail });
+    this.#api.ask('revokeToken', { id }).subscribe({ next: (tokens) => this.tokens.set(tokens), error: this.#fail });
   }
 
   readonly #fail = (error: unknown): void => this.said.set(messageOf(error));

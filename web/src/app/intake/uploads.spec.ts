@@ -4,6 +4,7 @@ import { MOST_UPLOAD_BYTES, PIECE_BYTES, type UploadStart, type UploadView } fro
 import { defer, of, throwError, type Observable } from 'rxjs';
 import { jest } from '@jest/globals';
 import { Api } from '../api';
+import { answering } from '../fixtures/answering';
 import { RefusedError } from '../refusal';
 import { droppedFiles, Uploads } from './uploads';
 
@@ -16,20 +17,26 @@ class Server {
   refusal: RefusedError | null = null;
   #next = 1;
 
-  startUpload = ({ name, size }: UploadStart) =>
+  readonly #startUpload = ({ name, size }: UploadStart) =>
     this.#answer(`start ${name}`, () => {
       const id = String(this.#next++);
       this.received.set(id, { size, bytes: 0 });
       return this.#view(id);
     });
-  upload = (id: string) => this.#answer(`look ${id}`, () => this.#view(id));
-  sendPiece = (id: string, starts: number, piece: Blob) =>
+  readonly #upload = (id: string) => this.#answer(`look ${id}`, () => this.#view(id));
+  readonly #sendPiece = (id: string, starts: number, piece: Blob) =>
     this.#answer(`piece ${id} at ${starts}`, () => {
       const upload = this.received.get(id);
       if (!upload || upload.bytes !== starts) throw new Error('the piece does not go on where the last one ended');
       upload.bytes += piece.size;
       return this.#view(id);
     });
+
+  readonly api = answering({
+    startUpload: (_params, asks) => this.#startUpload(asks),
+    upload: ({ upload }) => this.#upload(upload),
+    sendPiece: ({ upload, starts }, piece) => this.#sendPiece(upload, starts, piece),
+  });
 
   #view(id: string): UploadView {
     const { size, bytes } = this.received.get(id) ?? { size: 0, bytes: 0 };
@@ -58,7 +65,7 @@ describe('files that are brought in', () => {
   beforeEach(() => {
     jest.useFakeTimers();
     server = new Server();
-    const injector = Injector.create({ providers: [{ provide: Api, useValue: server }] });
+    const injector = Injector.create({ providers: [{ provide: Api, useValue: server.api }] });
     uploads = runInInjectionContext(injector, () => new Uploads());
   });
   afterEach(() => void jest.useRealTimers());

@@ -68,10 +68,12 @@ export class Uploads {
     for (let failures = 0; ;) {
       try {
         view = view
-          ? await firstValueFrom(this.#api.upload(view.id))
-          : await firstValueFrom(this.#api.startUpload({ name: file.name, size: file.size }));
+          ? await firstValueFrom(this.#api.ask('upload', { upload: view.id }))
+          : await firstValueFrom(this.#api.ask('startUpload', {}, { name: file.name, size: file.size }));
         while (view.arrivalId === null) {
-          view = await firstValueFrom(this.#api.sendPiece(view.id, view.received, file.slice(view.received, view.received + PIECE_BYTES)));
+          view = await firstValueFrom(
+            this.#api.ask('sendPiece', { upload: view.id, starts: view.received }, file.slice(view.received, view.received + PIECE_BYTES)),
+          );
           failures = 0;
           this.#set(key, { sent: view.received, state: 'sending', note: null });
         }

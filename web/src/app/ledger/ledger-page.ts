@@ -248,8 +248,8 @@ export class LedgerPage {
 
   #load(): void {
     const failed = (error: unknown) => this.error.set(messageOf(error));
-    this.#api.entries().subscribe({ next: (entries) => (this.entries.set(entries), this.error.set(null)), error: failed });
-    this.#api.openItems().subscribe({ next: (items) => this.#items.set(items), error: failed });
-    this.#api.trialBalance().subscribe({ next: (balance) => this.balance.set(balance), error: failed });
+    this.#api.ask('entries').subscribe({ next: (entries) => (this.entries.set(entries), this.error.set(null)), error: failed });
+    this.#api.ask('openItems').subscribe({ next: (items) => this.#items.set(items), error: failed });
+    this.#api.ask('trialBalance').subscribe({ next: (balance) => this.balance.set(balance), error: failed });
   }
 }

@@ -146,7 +146,7 @@ export class PostScreen {
       const { id } = this.document();
       this.document().version;
       untracked(() =>
-        this.#api.entry(id).subscribe({
+        this.#api.ask('entry', { id }).subscribe({
           next: (entry) => this.#show(entry),
           error: (error: unknown) => this.#fail(error),
         }),
@@ -170,7 +170,7 @@ export class PostScreen {
   protected post(): void {
     if (this.busy() || !this.mayPost() || !this.entry() || this.document().tray !== 'post') return;
     this.busy.set(true);
-    this.#api.post(this.document().id, this.document().version).subscribe({
+    this.#api.ask('post', { id: this.document().id }, { version: this.document().version }).subscribe({
       next: (entry) => this.#show(entry),
       error: (error: unknown) => this.#fail(error),
     });

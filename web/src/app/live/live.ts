@@ -1,3 +1,4 @@
+import { addressOf } from '@umber/contract/endpoints';
 import { Injectable, signal } from '@angular/core';
 import type { LiveNews } from '@umber/contract/trays';
 import { Subject } from 'rxjs';
@@ -16,7 +17,7 @@ export class Live {
 
   open(): void {
     if (this.#source) return;
-    this.#source = new EventSource('/api/events');
+    this.#source = new EventSource(addressOf('news', {}));
     this.#source.onopen = () => {
       // What was missed while away is asked for as if everything had changed.
       if (!this.connected()) this.news.next([]);

@@ -64,7 +64,7 @@ export class OrdersPage {
     this.search.valueChanges.pipe(
       debounceTime(150),
       startWith(''),
-      switchMap((text) => this.#api.orders(text)),
+      switchMap((text) => this.#api.ask('orders', {}, { q: text })),
     ),
     { initialValue: [] },
   );

@@ -1,6 +1,6 @@
 import type { Session } from '@umber/contract/people';
 import { firstValueFrom, of, throwError, type Observable } from 'rxjs';
-import type { Api } from '../api';
+import type { TestAnswers } from '../fixtures/answering';
 import { Slices } from '../fixtures/slices';
 import { RefusedError } from '../refusal';
 import { SessionEffects } from './session.effects';
@@ -15,8 +15,8 @@ const session = (role: string) =>
   }) as Session;
 const who = { login: 'nell', password: 'tray' };
 
-function stage(api: Partial<Api>) {
-  const slices = new Slices(api);
+function stage(answers: TestAnswers) {
+  const slices = new Slices(answers);
   slices.run(() => new SessionEffects());
   return slices;
 }

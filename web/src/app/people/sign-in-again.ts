@@ -62,7 +62,7 @@ export class SignInAgainDialog {
     if (this.asking() || this.person === null) return;
     this.asking.set(true);
     this.#api
-      .signIn({ login: this.person.login, password: this.form.getRawValue().password })
+      .ask('signIn', {}, { login: this.person.login, password: this.form.getRawValue().password })
       .pipe(finalize(() => this.asking.set(false)))
       .subscribe({
         next: (session) => {

@@ -68,11 +68,11 @@ export class CarePanel {
   });
 
   constructor() {
-    this.#api.care().subscribe({ next: (care) => this.#show(care), error: this.#failed });
+    this.#api.ask('care').subscribe({ next: (care) => this.#show(care), error: this.#failed });
   }
 
   protected save(): void {
-    this.#api.setCare(this.chosen()).subscribe({ next: (care) => this.#show(care), error: this.#failed });
+    this.#api.ask('setCare', {}, { acceptedRisk: this.chosen() }).subscribe({ next: (care) => this.#show(care), error: this.#failed });
   }
 
   #show(care: CareView): void {

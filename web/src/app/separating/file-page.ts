@@ -7,6 +7,7 @@ import { Router } from '@angular/router';
 import { isUnsure, type FileView, type PartView } from '@umber/contract/separating';
 import { TRAY_NAMES } from '@umber/contract/trays';
 import { Store } from '@ngrx/store';
+import { addressOf } from '@umber/contract/endpoints';
 import { Api } from '../api';
 import { Keys } from '../keys/keys';
 import { sessionFeature } from '../people/session.state';
@@ -123,17 +124,19 @@ export class FilePage {
       return;
     }
     this.busy.set(true);
-    this.#api.arrange(file.id, { version: file.version, documents: this.#now().documents, turned: this.#turned(file) }).subscribe({
-      next: (kept) => {
-        this.busy.set(false);
-        this.#show(kept);
-        this.back();
-      },
-      error: (error: unknown) => {
-        this.busy.set(false);
-        this.message.set(messageOf(error));
-      },
-    });
+    this.#api
+      .ask('arrange', { id: file.id }, { version: file.version, documents: this.#now().documents, turned: this.#turned(file) })
+      .subscribe({
+        next: (kept) => {
+          this.busy.set(false);
+          this.#show(kept);
+          this.back();
+        },
+        error: (error: unknown) => {
+          this.busy.set(false);
+          this.message.set(messageOf(error));
+        },
+      });
   }
 
   protected back(): void {
@@ -143,14 +146,14 @@ export class FilePage {
   }
 
   protected readonly keepsPages = (part: PartView | null): boolean => part !== null && !mayIn('rearrange', part.tray);
-  protected readonly picture = (page: number): string => this.#pictureOf(page, 'picture');
-  protected readonly small = (page: number): string => this.#pictureOf(page, 'small');
+  protected readonly picture = (page: number): string => this.#pictureOf(page, 'filePicture');
+  protected readonly small = (page: number): string => this.#pictureOf(page, 'smallFilePicture');
   protected readonly quarters = (page: number): number => this.#now().turns[page] ?? 0;
   protected readonly trayName = (part: PartView): string => TRAY_NAMES[part.tray];
 
   /** A page's picture is another one once it was turned: the address says so, as pictures are kept by the browser. */
-  #pictureOf(page: number, kind: 'picture' | 'small'): string {
-    return `/api/files/${this.id()}/pages/${page}/${kind}?turned=${this.#turns().get(page) ?? 0}`;
+  #pictureOf(page: number, name: 'filePicture' | 'smallFilePicture'): string {
+    return addressOf(name, { id: Number(this.id()), page }, { turned: this.#turns().get(page) ?? 0 });
   }
 
   #turned({ pages }: FileView) {
@@ -160,7 +163,9 @@ export class FilePage {
   }
 
   #load(id: number): void {
-    this.#api.file(id).subscribe({ next: (file) => this.#show(file), error: (error: unknown) => this.message.set(messageOf(error)) });
+    this.#api
+      .ask('file', { id })
+      .subscribe({ next: (file) => this.#show(file), error: (error: unknown) => this.message.set(messageOf(error)) });
   }
 
   #show(file: FileView): void {

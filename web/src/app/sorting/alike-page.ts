@@ -9,6 +9,7 @@ import type { AlikeAct, AlikeDocument, AlikeView } from '@umber/contract/sorting
 import { TRAY_NAMES } from '@umber/contract/trays';
 import { Store } from '@ngrx/store';
 import { debounceTime, of, switchMap } from 'rxjs';
+import { addressOf } from '@umber/contract/endpoints';
 import { Api } from '../api';
 import { dayText, todayIso } from '../dates/day';
 import { WaysOut } from '../documents/ways-out';
@@ -59,7 +60,7 @@ export class AlikePage {
   readonly #found = toSignal(
     this.search.valueChanges.pipe(
       debounceTime(150),
-      switchMap((text) => (text.trim() === '' ? of([]) : this.#api.suppliers(text))),
+      switchMap((text) => (text.trim() === '' ? of([]) : this.#api.ask('suppliers', {}, { q: text }))),
     ),
     { initialValue: [] },
   );
@@ -94,7 +95,8 @@ export class AlikePage {
   }
 
   protected readonly isMarked = (document: AlikeDocument): boolean => !this.#left().has(document.id);
-  protected readonly picture = ({ fileId, page }: AlikeDocument): string => `/api/files/${fileId}/pages/${page}/small`;
+  protected readonly picture = ({ fileId, page }: AlikeDocument): string =>
+    page === null ? '' : addressOf('smallFilePicture', { id: fileId, page });
   protected readonly day = (iso: string | null): string => dayText(iso, this.#today);
   protected readonly money = ({ currency, total }: AlikeDocument): string =>
     total === null ? '' : `${currencySign(currency)} ${grouped(total)}`;
@@ -127,7 +129,7 @@ export class AlikePage {
     if (this.busy() || !this.maySettle() || documents.length === 0) return;
     this.busy.set(true);
     this.message.set('');
-    this.#api.settleAlike(this.id(), { documents, does }).subscribe({
+    this.#api.ask('settleAlike', { id: this.id() }, { documents, does }).subscribe({
       next: ({ left, view }) => {
         this.busy.set(false);
         this.#left.set(new Set());
@@ -149,7 +151,7 @@ export class AlikePage {
 
   #load(id: number): void {
     this.#bar.trail.set([{ text: 'Alike', strong: true }]);
-    this.#api.alike(id).subscribe({ next: (view) => this.#show(view), error: (error: unknown) => this.#failed(error) });
+    this.#api.ask('alike', { id }).subscribe({ next: (view) => this.#show(view), error: (error: unknown) => this.#failed(error) });
   }
 
   #show(view: AlikeView): void {

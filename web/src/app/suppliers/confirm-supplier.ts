@@ -57,7 +57,7 @@ export class ConfirmSupplier {
   confirm(): void {
     if (this.busy() || !this.mayConfirm()) return;
     this.busy.set(true);
-    this.#api.confirmSupplier(this.supplier().id).subscribe({
+    this.#api.ask('confirmSupplier', { id: this.supplier().id }).subscribe({
       next: (supplier) => (this.busy.set(false), this.confirmed.emit(supplier)),
       error: (error: unknown) => (this.busy.set(false), this.message.set(messageOf(error))),
     });

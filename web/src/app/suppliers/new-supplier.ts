@@ -2,26 +2,12 @@ import { ChangeDetectionStrategy, Component, inject, Injectable, signal } from '
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MAT_DIALOG_DATA, MatDialog, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import type { CodingLists } from '@umber/contract/matching';
-import type { NewSupplier, SupplierView } from '@umber/contract/suppliers';
-import { checkTaxId, isIban } from '@umber/core/identifiers';
+import { SUPPLIER_FAULTS, type SupplierView } from '@umber/contract/suppliers';
+import { supplierFault } from '@umber/core/suppliers';
 import { filter, type Observable } from 'rxjs';
 import { Api } from '../api';
 import { Drafts } from '../drafts/drafts';
 import { messageOf } from '../refusal';
-
-type Typed = Pick<NewSupplier, 'name' | 'country' | 'currency' | 'termsDays' | 'account' | 'costCentre'> & { taxId: string; iban: string };
-
-/** What is missing or wrong in what was typed, the first of it in words; null where nothing is. The server checks the same and more. */
-export function supplierFault({ name, taxId, iban, country, currency, termsDays, account, costCentre }: Typed): string | null {
-  if (name.trim().length < 2) return 'Type the supplier’s name, as its invoices say it.';
-  if (taxId.trim() !== '' && checkTaxId(taxId) === 'wrong') return 'The tax id’s check digits are wrong. Compare it with the page.';
-  if (iban.trim() !== '' && !isIban(iban)) return 'This is no IBAN: its length or check digits are wrong. Compare it with the page.';
-  if (!/^[a-z]{2}$/i.test(country.trim())) return 'Type the country’s two letters, such as GB.';
-  if (!/^[a-z]{3}$/i.test(currency.trim())) return 'Type the currency’s three letters, such as EUR.';
-  if (!Number.isInteger(termsDays) || termsDays < 0 || termsDays > 365) return 'The days to pay are a number from 0 to 365.';
-  if (account === '') return 'Choose the account that its invoices usually go to.';
-  return costCentre === '' ? 'Choose the cost centre that usually bears them.' : null;
-}
 
 const text = (value = '') => new FormControl(value, { nonNullable: true });
 
@@ -138,9 +124,9 @@ export class NewSupplierDialog {
   });
 
   constructor() {
-    this.#api.coding().subscribe({ next: (lists) => this.coding.set(lists), error: this.#failed });
+    this.#api.ask('coding').subscribe({ next: (lists) => this.coding.set(lists), error: this.#failed });
     if (this.documentId !== null)
-      this.#api.supplierDraft(this.documentId).subscribe({
+      this.#api.ask('supplierDraft', { id: this.documentId }).subscribe({
         next: ({ taxId, iban, mailDomain, ...shown }) => {
           this.form.patchValue({ ...shown, taxId: taxId ?? '', iban: iban ?? '', mailDomain: mailDomain ?? '' });
           this.#keepWhatIsTyped();
@@ -159,10 +145,10 @@ export class NewSupplierDialog {
 
   protected save(): void {
     const fault = supplierFault(this.form.getRawValue());
-    this.faults.set(fault === null ? [] : [{ text: fault }]);
+    this.faults.set(fault === null ? [] : [{ text: SUPPLIER_FAULTS[fault] }]);
     if (this.busy() || fault !== null) return;
     this.busy.set(true);
-    this.#api.addSupplier(this.form.getRawValue()).subscribe({
+    this.#api.ask('addSupplier', {}, this.form.getRawValue()).subscribe({
       next: (supplier) => {
         this.#drafts.drop(this.#draft);
         this.#dialog.close(supplier);

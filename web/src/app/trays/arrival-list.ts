@@ -148,7 +148,7 @@ export class ArrivalList {
   readonly #found = toSignal(
     combineLatest([toObservable(this.query), toObservable(this.#newest)]).pipe(
       debounceTime(150),
-      switchMap(([query]) => (query.trim() === '' ? of(null) : this.#api.arrivals(query.trim()))),
+      switchMap(([query]) => (query.trim() === '' ? of(null) : this.#api.ask('arrivals', {}, { q: query.trim() }))),
     ),
     { initialValue: null },
   );
@@ -161,7 +161,7 @@ export class ArrivalList {
     combineLatest([toObservable(this.#shown), toObservable(this.#newest)]).pipe(
       debounceTime(60),
       map(([id]) => id),
-      switchMap((id) => (id === null ? of(null) : this.#api.arrival(id))),
+      switchMap((id) => (id === null ? of(null) : this.#api.ask('arrival', { id }))),
     ),
     { initialValue: null },
   );

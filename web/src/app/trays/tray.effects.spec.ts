@@ -1,8 +1,7 @@
-import type { Tray } from '@umber/core/documents';
 import { jest } from '@jest/globals';
 import type { LiveNews, TrayCount, TrayRow, TrayRows } from '@umber/contract/trays';
 import { of, Subject, throwError } from 'rxjs';
-import type { Api } from '../api';
+import type { TestAnswers } from '../fixtures/answering';
 import { Slices } from '../fixtures/slices';
 import { Live } from '../live/live';
 import { RefusedError } from '../refusal';
@@ -11,12 +10,12 @@ import { TrayActions } from './tray.state';
 
 const rows = (...ids: number[]) => ids.map((id) => ({ id })) as unknown as TrayRow[];
 
-function stage(answers: Partial<Api> = {}) {
+function stage(answers: TestAnswers = {}) {
   const asked: string[] = [];
   const news = new Subject<readonly LiveNews[]>();
-  const api: Partial<Api> = {
+  const api: TestAnswers = {
     trays: () => (asked.push('counts'), of([{ tray: 'check', count: 2 }] as unknown as TrayCount[])),
-    tray: (tray: Tray) => (asked.push(tray), of({ tray, rows: rows(1, 2), total: 2 })),
+    tray: ({ tray }) => (asked.push(tray), of({ tray, rows: rows(1, 2), total: 2 })),
     arrivals: () => (asked.push('arrivals'), of([])),
     ...answers,
   };
@@ -56,7 +55,7 @@ describe('the trays', () => {
   it('say why they cannot be shown, and are there again with the next news', () => {
     let away = true;
     const { slices, news } = stage({
-      tray: (tray) =>
+      tray: ({ tray }) =>
         away ? throwError(() => new RefusedError('away', 'The server does not answer.')) : of({ tray, rows: rows(5), total: 1 }),
     });
     slices.dispatch(TrayActions.opened({ tray: 'check' }));
@@ -69,7 +68,7 @@ describe('the trays', () => {
 
   it('do not show the rows of a tray that was left meanwhile', () => {
     const late = new Subject<TrayRows>();
-    const { slices } = stage({ tray: (tray) => (tray === 'check' ? late : of({ tray, rows: rows(9), total: 1 })) });
+    const { slices } = stage({ tray: ({ tray }) => (tray === 'check' ? late : of({ tray, rows: rows(9), total: 1 })) });
     slices.dispatch(TrayActions.opened({ tray: 'check' }));
     slices.dispatch(TrayActions.opened({ tray: 'match' }));
     late.next({ tray: 'check', rows: rows(1), total: 1 });

@@ -23,7 +23,7 @@ export class TrayEffects {
   readonly counts$ = createEffect(() =>
     merge(this.#actions.pipe(ofType(TrayActions.countsAsked, TrayActions.opened)), this.#gathered$).pipe(
       switchMap(() =>
-        this.#api.trays().pipe(
+        this.#api.ask('trays').pipe(
           map((counts) => TrayActions.countsCame({ counts })),
           catchError(() => EMPTY),
         ),
@@ -36,7 +36,7 @@ export class TrayEffects {
       withLatestFrom(this.#tray$, (_action, tray) => tray),
       filter((tray) => tray !== null),
       switchMap((tray) =>
-        this.#api.tray(tray).pipe(
+        this.#api.ask('tray', { tray }).pipe(
           map(({ rows, total }) => TrayActions.rowsCame({ tray, rows, total })),
           catchError((error: unknown) => of(TrayActions.failed({ message: messageOf(error) }))),
         ),
@@ -49,7 +49,7 @@ export class TrayEffects {
       withLatestFrom(this.#tray$, (_action, tray) => tray),
       filter((tray) => tray === 'arriving'),
       switchMap(() =>
-        this.#api.arrivals().pipe(
+        this.#api.ask('arrivals', {}, { q: '' }).pipe(
           map((arrivals) => TrayActions.arrivalsCame({ arrivals })),
           catchError(() => EMPTY),
         ),

@@ -10,3 +10,16 @@ export const ibanSchema = Joi.string()
     'any.invalid': 'This is no IBAN: its length or check digits are wrong. Compare it with the page.',
     'string.max': 'An IBAN has at most 34 letters and digits.',
   });
+
+/** The number by which a record is asked for. */
+export const idSchema = Joi.number().integer().positive().required();
+/** The version of a document that a change was made on. */
+export const versionSchema = Joi.number().integer().positive().required();
+const SAY_WHY = 'Say why, in a few words.';
+/** Why something is done. */
+export const reasonSchema = Joi.string()
+  .trim()
+  .min(3)
+  .max(500)
+  .required()
+  .messages({ 'any.required': SAY_WHY, 'string.empty': SAY_WHY, 'string.min': SAY_WHY });

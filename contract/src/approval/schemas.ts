@@ -1,0 +1,8 @@
+import { type Approve } from './index.js';
+import Joi from 'joi';
+import { versionSchema } from '../common-schemas.js';
+
+export const approveSchema = Joi.object<Approve, true>({
+  version: versionSchema,
+  comment: Joi.string().trim().max(500).allow('').default(''),
+});

@@ -1,0 +1,89 @@
+import Joi from 'joi';
+import { approveSchema } from '../approval/schemas.js';
+import {
+  cellNameSchema,
+  fieldNameSchema,
+  kindChangeSchema,
+  positionSchema,
+  reasonedSchema,
+  valueChangeSchema,
+  versionedSchema,
+} from '../checking/schemas.js';
+import { idSchema } from '../common-schemas.js';
+import { demoMailSchema, scanWishSchema } from '../demo/schemas.js';
+import {
+  newSourceSchema,
+  newTokenSchema,
+  pieceStartSchema,
+  rulesSchema,
+  sendingSchema,
+  sourceChangeSchema,
+  uploadIdSchema,
+  uploadStartSchema,
+} from '../intake/schemas.js';
+import { searchSchema } from '../ledger/schemas.js';
+import { codingChoiceSchema, orderChoiceSchema, supplierChoiceSchema } from '../matching/schemas.js';
+import { signInSchema } from '../people/schemas.js';
+import { careChangeSchema } from '../reading/schemas.js';
+import { arrangementSchema, pageNumberSchema, pictureWishSchema } from '../separating/schemas.js';
+import { alikeChoiceSchema } from '../sorting/schemas.js';
+import { newSupplierSchema } from '../suppliers/schemas.js';
+import { arrivalSearchSchema, traySchema } from '../trays/schemas.js';
+import type { AsksOf, Bytes, EndpointName, Nothing, PathValues } from './index.js';
+
+/** How each changing part of a path must be written. */
+export const PATH_SCHEMAS: { readonly [N in keyof PathValues]: Joi.Schema<PathValues[N]> } = {
+  id: idSchema,
+  page: pageNumberSchema,
+  field: fieldNameSchema,
+  cell: cellNameSchema,
+  position: positionSchema,
+  doubt: idSchema,
+  exception: idSchema,
+  tray: traySchema,
+  upload: uploadIdSchema,
+  starts: pieceStartSchema,
+};
+
+type AskedWith = { [N in EndpointName]: AsksOf<N> extends Nothing ? never : N }[EndpointName];
+
+/** What each endpoint may be asked with: there is a schema for each that is asked with something, and it makes what the table says. */
+export const ASKED_SCHEMAS: { readonly [N in AskedWith]: Joi.Schema<AsksOf<N> extends Bytes ? Uint8Array : AsksOf<N>> } = {
+  signIn: signInSchema,
+  arrivals: arrivalSearchSchema,
+  sendArrivalOn: sendingSchema,
+  addSource: newSourceSchema,
+  changeSource: sourceChangeSchema,
+  setRules: rulesSchema,
+  startUpload: uploadStartSchema,
+  sendPiece: Joi.binary().required().messages({ 'any.required': 'The piece is missing.' }),
+  makeToken: newTokenSchema,
+  documentPicture: pictureWishSchema,
+  park: reasonedSchema,
+  turnAway: reasonedSchema,
+  takeUp: versionedSchema,
+  changeField: valueChangeSchema,
+  changeKind: kindChangeSchema,
+  addLine: versionedSchema,
+  changeCell: valueChangeSchema,
+  removeLine: versionedSchema,
+  settleDoubt: versionedSchema,
+  finishCheck: versionedSchema,
+  chooseSupplier: supplierChoiceSchema,
+  chooseOrder: orderChoiceSchema,
+  codeLine: codingChoiceSchema,
+  acceptException: reasonedSchema,
+  approve: approveSchema,
+  sendBack: reasonedSchema,
+  post: versionedSchema,
+  suppliers: searchSchema,
+  addSupplier: newSupplierSchema,
+  orders: searchSchema,
+  filePicture: pictureWishSchema,
+  smallFilePicture: pictureWishSchema,
+  arrange: arrangementSchema,
+  settleAlike: alikeChoiceSchema,
+  setCare: careChangeSchema,
+  supplierWrites: demoMailSchema,
+  scannerFeeds: scanWishSchema,
+};

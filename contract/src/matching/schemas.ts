@@ -1,0 +1,14 @@
+import { type SupplierChoice, type OrderChoice, type CodingChoice } from './index.js';
+import Joi from 'joi';
+import { idSchema, versionSchema as version } from '../common-schemas.js';
+
+export const supplierChoiceSchema = Joi.object<SupplierChoice, true>({ version, supplierId: idSchema });
+export const orderChoiceSchema = Joi.object<OrderChoice, true>({
+  version,
+  orderId: idSchema.allow(null),
+});
+export const codingChoiceSchema = Joi.object<CodingChoice, true>({
+  version,
+  account: Joi.string().max(20).required(),
+  costCentre: Joi.string().max(20).required(),
+});

@@ -1,0 +1,11 @@
+import { MOST_RISK, type CareChange } from './index.js';
+import Joi from 'joi';
+
+export const careChangeSchema = Joi.object<CareChange, true>({
+  acceptedRisk: Joi.number()
+    .integer()
+    .min(1)
+    .max(MOST_RISK)
+    .required()
+    .messages({ '*': `Say how many of 100 may be wrong unasked: a whole number from 1 to ${MOST_RISK}.` }),
+});
