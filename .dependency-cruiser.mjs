@@ -5,6 +5,7 @@
 const CORE = [
   'money',
   'dates',
+  'shapes',
   'geometry',
   'pictures',
   'similarity',

@@ -5,6 +5,8 @@ import { basename } from 'node:path';
 import { separate } from '@umber/core/separating';
 import { explainField, readDocument, type DocumentReading, type LineMethod, type ReadValue } from '@umber/core/reading';
 import { openArrival } from './readers/opened.js';
+import { failureText } from '@umber/contract/reading';
+import { UnreadableFile } from './readers/unreadable-file.js';
 import { ReaderPool } from './readers/reader-pool.js';
 
 const USAGE = `umber read [--lines heads|alignment|best] [--explain FIELD] FILE...
@@ -51,7 +53,13 @@ async function readFileSafely(pool: ReaderPool, path: string, how: How): Promise
   } catch (error) {
     const code = (error as NodeJS.ErrnoException).code;
     const message =
-      code === 'ENOENT' ? 'There is no such file.' : code === 'EISDIR' ? 'This is a folder, not a file.' : (error as Error).message;
+      code === 'ENOENT'
+        ? 'There is no such file.'
+        : code === 'EISDIR'
+          ? 'This is a folder, not a file.'
+          : error instanceof UnreadableFile
+            ? failureText(error.fault)
+            : (error as Error).message;
     return { file, error: message };
   }
 }

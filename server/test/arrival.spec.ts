@@ -74,7 +74,7 @@ describe('mail that arrives', () => {
 
   it('without a PDF is kept and shown with the reason', async () => {
     await mail(server.smtpPort, [], { subject: 'hello' });
-    expect(await arrival('hello')).toMatchObject({ state: 'no-documents', reason: 'The mail has no attachment.', files: [] });
+    expect(await arrival('hello')).toMatchObject({ state: 'no-documents', reason: { code: 'no-attachment' }, files: [] });
   });
 
   it('with the same file again is recognised and turned away with the reason', async () => {
@@ -119,7 +119,7 @@ describe('mail that arrives', () => {
       return view.tray === 'check' && view;
     });
     expect(document.doubts).toMatchObject([
-      { field: null, line: null, question: { code: 'as-worded', text: expect.stringContaining('damaged') } },
+      { field: null, line: null, question: { code: 'unreadable', because: { code: 'damaged', what: 'pdf' } } },
     ]);
     const file = await clerk.send('GET', `/api/documents/${document.id}/file`);
     expect(file.body).toContain('this is not one');

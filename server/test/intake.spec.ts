@@ -64,10 +64,10 @@ describe('what an arrival holds', () => {
     const zeros = Buffer.alloc(120 * 1024 * 1024);
     const bomb = await openArrival('file', 'bomb.zip', Buffer.from(zipSync({ 'zeros.pdf': zeros, 'small.pdf': pdf })));
     expect(bomb.files.map(({ name }) => name)).toEqual(['small.pdf']);
-    expect(bomb.left[0]).toContain('too large');
+    expect(bomb.leftOut).toEqual([{ code: 'packed-unreadable', file: 'bomb.zip', packed: 'zeros.pdf' }]);
     let nested: Buffer = pdf;
     for (let depth = 0; depth < 30; depth++) nested = Buffer.from(zipSync({ [`${depth}.${depth === 0 ? 'pdf' : 'zip'}`]: nested }));
-    expect((await openArrival('file', 'deep.zip', nested)).left[0]).toContain('too deep');
+    expect((await openArrival('file', 'deep.zip', nested)).leftOut).toMatchObject([{ code: 'archive-too-deep' }]);
     let letter = await compose({ attachments: [{ filename: 'a.pdf', content: pdf }] });
     for (let depth = 0; depth < 60; depth++)
       letter = Buffer.concat([
@@ -78,7 +78,7 @@ describe('what an arrival holds', () => {
       ]);
     const opened = await openArrival('mail', '', letter);
     expect(opened.files).toEqual([]);
-    expect(opened.left.join(' ')).toContain('too deep');
+    expect(opened.leftOut).toMatchObject([{ code: 'mail-too-deep' }]);
     const parts = ['MIME-Version: 1.0', 'From: a@b.example', 'Content-Type: multipart/mixed; boundary=b', ''];
     for (let i = 0; i < 60; i++) parts.push('--b', `Content-Type: multipart/mixed; boundary=c${i}`, '', `--c${i}`, '', 'x', `--c${i}--`);
     await expect(openArrival('mail', '', Buffer.from([...parts, '--b--'].join('\r\n')))).resolves.toMatchObject({ files: [] });
@@ -86,10 +86,10 @@ describe('what an arrival holds', () => {
 
   it('may be damaged or locked, and says so', async () => {
     const zip = Buffer.from(zipSync({ 'a.pdf': Buffer.alloc(5000, 7) }));
-    expect((await openArrival('file', 'cut.zip', zip.subarray(0, 60))).left[0]).toContain('damaged');
+    expect((await openArrival('file', 'cut.zip', zip.subarray(0, 60))).leftOut).toEqual([{ code: 'archive-damaged', file: 'cut.zip' }]);
     const wrong = Buffer.from(zip);
     wrong.fill(0xff, 40, 50);
-    expect((await openArrival('file', 'wrong.zip', wrong)).left.join(' ')).toMatch(/damaged/);
+    expect((await openArrival('file', 'wrong.zip', wrong)).leftOut[0].code).toMatch(/damaged|unreadable/);
   });
 });
 
@@ -227,7 +227,11 @@ describe('ways in', () => {
       await send('New catalogue', 3);
       await send('May statement', 4);
       await send('Coal', 5, COMPANY.invoicesAddress.replace('@', '+coal@'));
-      expect(await arrivalOf('New catalogue')).toMatchObject({ state: 'turned-away', reason: 'Advertising.', files: [] });
+      expect(await arrivalOf('New catalogue')).toMatchObject({
+        state: 'turned-away',
+        reason: { code: 'turned-away', rule: 'Advertising.' },
+        files: [],
+      });
       const kept = await arrivalOf('May statement');
       expect(kept.files[0].documents[0].tray).toBe('filed');
       const coal = await arrivalOf('Coal');

@@ -57,25 +57,25 @@ describe('reading foreign files', () => {
 
   it.each([
     ['empty', Buffer.alloc(0), 'empty'],
-    ['text', Buffer.from('Dear all, our invoice'), 'not-a-pdf'],
+    ['text', Buffer.from('Dear all, our invoice'), 'unknown-format'],
     ['a picture cut short', Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 0, 0, 0]), 'damaged'],
-    ['a picture of 20,000 by 20,000 pixels', hugePng(20_000, 20_000), 'too-large'],
+    ['a picture of 20,000 by 20,000 pixels', hugePng(20_000, 20_000), 'too-many-pixels'],
     ['a TIFF without pages', Buffer.from([0x49, 0x49, 42, 0, 8, 0, 0, 0, 0, 0, 0, 0, 0, 0]), 'damaged'],
-    ['a TIFF that says it is a million pixels wide', tiff(1_000_000, 1_000), 'too-large'],
+    ['a TIFF that says it is a million pixels wide', tiff(1_000_000, 1_000), 'too-many-pixels'],
     ['noise', Buffer.concat([Buffer.from('%PDF-1.7\n'), randomBytes(4000)]), 'damaged'],
-  ])('refuses %s with a sentence', async (_name, bytes, code) => {
-    await expect(pool.read(bytes)).rejects.toMatchObject({ name: 'FileRefused', code });
+  ])('refuses %s with the reason', async (_name, bytes, code) => {
+    await expect(pool.read(bytes)).rejects.toMatchObject({ name: 'UnreadableFile', fault: { code } });
   });
 
   it('reads or refuses a truncated file, and goes on with the next', async () => {
     for (const share of [0.2, 0.5, 0.9])
-      await pool.read(pdf.subarray(0, Math.floor(pdf.length * share))).catch((error: Error) => expect(error.name).toBe('FileRefused'));
+      await pool.read(pdf.subarray(0, Math.floor(pdf.length * share))).catch((error: Error) => expect(error.name).toBe('UnreadableFile'));
     expect(await pool.read(pdf)).toHaveLength(1);
   });
 
   it('loses only a worker to a file that takes too long', async () => {
     const hasty = new ReaderPool({ size: 1, timeout: 1 });
-    await expect(hasty.read(pdf)).rejects.toMatchObject({ code: 'too-slow' });
+    await expect(hasty.read(pdf)).rejects.toMatchObject({ fault: { code: 'too-slow' } });
     hasty.close();
   });
 });

@@ -1,3 +1,5 @@
+import { failureText } from '@umber/contract/reading';
+import type { UnreadableFile } from '../src/readers/unreadable-file.js';
 import fc from 'fast-check';
 import { rotation, turned, warped, type Grey } from '@umber/core/pictures';
 import { readDocument, type DocumentReading } from '@umber/core/reading';
@@ -58,9 +60,9 @@ describe('reading scans', () => {
           return copy;
         });
     const survives = async (bytes: Buffer) => {
-      const pages = await pool.read(bytes).catch((error: Error) => {
-        expect(error.name).toBe('FileRefused');
-        expect(error.message).toMatch(/\.$/);
+      const pages = await pool.read(bytes).catch((error: UnreadableFile) => {
+        expect(error.name).toBe('UnreadableFile');
+        expect(failureText(error.fault)).toMatch(/\.$/);
         return [];
       });
       for (const { words } of pages) expect(() => readDocument([words])).not.toThrow();

@@ -61,6 +61,11 @@ describe('a database that the version before filled', () => {
     expect(doubted.doubts[0].question).toEqual({ code: 'as-worded', text: expect.stringContaining('do not make the total') });
     expect(doubted.fields.invoiceNumber.read.evidence[0]).toEqual({ code: 'as-worded', text: expect.stringContaining('“') });
     expect(doubted.trail.at(-1)).toMatchObject({ act: null, sentence: expect.stringContaining('Came by mail') });
+    const [arrival] = await clerk.ok('GET', '/api/arrivals');
+    expect((await clerk.ok('GET', `/api/arrivals/${arrival.id}`)).steps[0].note).toEqual({
+      code: 'as-worded',
+      text: expect.stringContaining('kept as it came'),
+    });
     expect(await named('f.pdf')).toMatchObject({ tray: 'parked', reason: { code: 'as-worded', text: 'Asked the supplier' } });
     const asked = await named('c.pdf');
     expect(asked.approvals[0].because.because).toEqual([{ code: 'as-worded', text: expect.any(String) }]);

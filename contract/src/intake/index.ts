@@ -1,4 +1,4 @@
-import { type SourceRule } from '@umber/core/intake';
+import type { ArrivalReason, SourceRule, StepNote } from '@umber/core/intake';
 
 export const SOURCE_KINDS = ['mail', 'mailbox', 'folder', 'upload', 'api'] as const;
 export type SourceKind = (typeof SOURCE_KINDS)[number];
@@ -113,7 +113,7 @@ export interface StepView {
   readonly fileId: number | null;
   readonly documentId: number | null;
   readonly tries: number;
-  readonly note: string | null;
+  readonly note: StepNote | null;
   readonly startedAt: string;
   readonly endedAt: string | null;
 }
@@ -145,6 +145,6 @@ export interface ArrivalView {
   readonly html: string | null;
   readonly broughtBy: string | null;
   readonly state: string;
-  readonly reason: string | null;
+  readonly reason: ArrivalReason | null;
   readonly steps: readonly StepView[];
 }

@@ -11,3 +11,4 @@ export const MOST_RISK = 40;
 export interface CareChange {
   readonly acceptedRisk: number;
 }
+export * from './failures.js';

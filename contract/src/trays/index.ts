@@ -1,3 +1,4 @@
+import type { ArrivalReason, StepNote } from '@umber/core/intake';
 import type { MatchException } from '@umber/core/matching';
 import type { Alike, DoubtView } from '../documents/index.js';
 import { type Tray, type ApprovalReason, type RestReason } from '@umber/core/documents';
@@ -69,10 +70,10 @@ export interface ArrivalRow {
   readonly subject: string | null;
   readonly state: 'stored' | 'unpacked' | 'no-documents' | 'repeated' | 'turned-away' | 'failed';
   /** The step that needs a look: failed, waiting or under way; null once all are done. */
-  readonly step: { readonly name: StepName; readonly state: StepView['state']; readonly note: string | null } | null;
+  readonly step: { readonly name: StepName; readonly state: StepView['state']; readonly note: StepNote | null } | null;
   /** From its coming to the end of its last step, in seconds; null while steps are under way. */
   readonly seconds: number | null;
-  readonly reason: string | null;
+  readonly reason: ArrivalReason | null;
   readonly files: readonly {
     readonly id: number;
     readonly name: string;

@@ -1,4 +1,5 @@
 import type { DocumentKind } from './kinds.js';
+import type { ReadingFailure } from './reading-failures.js';
 
 /** What speaks for or against a document's beginning before a page. */
 export type BoundarySign =
@@ -23,6 +24,7 @@ export type BoundarySign =
 export type Question =
   // The document.
   | { readonly code: 'no-text' }
+  | { readonly code: 'unreadable'; readonly because: ReadingFailure }
   | { readonly code: 'several-numbers'; readonly numbers: readonly string[] }
   | { readonly code: 'kind-untitled' }
   | { readonly code: 'kind-below-zero' }
@@ -64,6 +66,6 @@ export type Question =
   | { readonly code: 'no-quantity-no-price' }
   | { readonly code: 'price-without-quantity' }
   | { readonly code: 'quantity-without-price' }
-  /** A refusal of the readers, or kept by a version that wrote sentences. */
+  /** Kept by a version that wrote sentences. */
   | { readonly code: 'as-worded'; readonly text: string };
 export type QuestionCode = Question['code'];

@@ -1,6 +1,7 @@
 import type { HeaderField, LineCell } from './fields.js';
 import type { DocumentKind } from './kinds.js';
 import type { Question } from './questions.js';
+import type { ReadingFailure } from './reading-failures.js';
 import type { Act, Tray } from './trays.js';
 
 /** Why a document rests where it is: a person's own words, or what the machine found. */
@@ -63,7 +64,9 @@ export interface Moved {
   readonly to: Tray;
   readonly from?: Tray;
   readonly reason?: RestReason;
-  /** What an approver or the readers said. */
+  /** Why it could not be read. */
+  readonly because?: ReadingFailure;
+  /** What an approver said, or the readers of versions that wrote sentences. */
   readonly text?: string;
   /** Open exceptions. */
   readonly exceptions?: number;

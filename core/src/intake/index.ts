@@ -1,2 +1,3 @@
+export * from './arrivals.js';
 export * from './rules.js';
 export * from './rule-sentence.js';

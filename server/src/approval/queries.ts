@@ -1,6 +1,6 @@
 import type { ApprovalReason } from '@umber/core/documents';
 import type { ApprovalRule } from '@umber/core/approval';
-import { many, type Database } from '../database/database.js';
+import { jsonOf, many, type Database } from '../database/database.js';
 
 export const approvalRules = (db: Database) =>
   many<ApprovalRule>(
@@ -15,7 +15,7 @@ export const askApproval = (db: Database, documentId: number, because: ApprovalR
   db.query('insert into approvals (document_id, approver_id, because) values ($1, $2, $3) on conflict do nothing', [
     documentId,
     because.person,
-    JSON.stringify(because),
+    jsonOf(because),
   ]);
 
 export const askedApprovals = (db: Database, documentId: number) =>

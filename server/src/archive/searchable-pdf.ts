@@ -1,3 +1,4 @@
+import type { HeaderField } from '@umber/core/documents';
 import {
   beginText,
   endText,
@@ -18,7 +19,7 @@ import type { Database } from '../database/database.js';
 import { Refused } from '../errors.js';
 import { imageKind } from '../readers/image.js';
 import { fetchBlob } from './blobs.js';
-import { documentFile, documentHead, pagesToPrint } from '../documents/queries.js';
+import { documentFile, documentHead, pagesToPrint, type DocumentHead } from '../documents/queries.js';
 
 /**
  * The document as a PDF that can be searched: pages with a text of their own as they came, scanned ones as their straightened
@@ -105,10 +106,9 @@ const XMP_FIELDS = [
 ] as const;
 
 /** Says in the PDF what document it is, for people (title) and for programs (XMP, ISO 16684). */
-function describe(pdf: PDFDocument, head: Readonly<Record<string, unknown>>): void {
-  const value = (name: string) => (typeof head[name] === 'string' ? (head[name] as string) : '');
-  const kind = KIND_NAMES[value('kind') as keyof typeof KIND_NAMES];
-  const title = [kind, value('invoiceNumber'), value('sellerName')].filter((part) => part !== '').join(' · ');
+function describe(pdf: PDFDocument, head: DocumentHead): void {
+  const value = (name: HeaderField) => head[name] ?? '';
+  const title = [KIND_NAMES[head.kind], value('invoiceNumber'), value('sellerName')].filter((part) => part !== '').join(' · ');
   pdf.setTitle(title);
   pdf.setProducer('Umber Tray');
   pdf.setCreator('Umber Tray');
@@ -118,7 +118,7 @@ function describe(pdf: PDFDocument, head: Readonly<Record<string, unknown>>): vo
  <rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#">
   <rdf:Description rdf:about="" xmlns:dc="http://purl.org/dc/elements/1.1/" xmlns:ut="https://umber-tray.example/ns/document/1/">
    <dc:title><rdf:Alt><rdf:li xml:lang="x-default">${escaped(title)}</rdf:li></rdf:Alt></dc:title>
-   <ut:kind>${escaped(value('kind'))}</ut:kind>
+   <ut:kind>${head.kind}</ut:kind>
 ${fields.join('\n')}
   </rdf:Description>
  </rdf:RDF>

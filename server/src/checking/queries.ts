@@ -1,5 +1,6 @@
 import type { HeaderField, LineCell, Question } from '@umber/core/documents';
-import { many, maybe, one, type Database } from '../database/database.js';
+import { many, maybe, one, type Database, jsonOf } from '../database/database.js';
+import { isQuestion } from '../database/json-columns.js';
 
 const COLUMN: Readonly<Record<HeaderField, string>> = {
   invoiceNumber: 'invoice_number',
@@ -69,8 +70,7 @@ export const insertDoubt = (
   db: Database,
   id: number,
   { field, line, question }: { field: string | null; line: number | null; question: Question },
-) =>
-  db.query('insert into doubts (document_id, field, line, question) values ($1, $2, $3, $4)', [id, field, line, JSON.stringify(question)]);
+) => db.query('insert into doubts (document_id, field, line, question) values ($1, $2, $3, $4)', [id, field, line, jsonOf(question)]);
 
 /** Settles the open doubts about a field or cell; those about the whole line when `field` is null. */
 export const settleDoubtsAbout = (db: Database, id: number, field: string | null, line: number | null, personId: number) =>
@@ -91,6 +91,7 @@ export const settleDoubt = (db: Database, id: number, doubtId: number, personId:
     db,
     'update doubts set settled_at = now(), settled_by = $3 where document_id = $1 and id = $2 and settled_at is null returning field, line, question',
     [id, doubtId, personId],
+    { question: isQuestion },
   );
 
 export const countOpenDoubts = async (db: Database, id: number) =>

@@ -38,14 +38,31 @@ export async function inTransaction<T>(pool: Pool, work: (database: Database) =>
   }
 }
 
-/** All rows of a query. */
-export async function many<R extends pg.QueryResultRow>(database: Database, text: string, values: unknown[] = []): Promise<R[]> {
-  return (await database.query<R>(text, values)).rows;
+/** How the JSON columns of a query's rows are checked, by name: a column that is not what it should be is an error, never shown. */
+type Checks<R> = { readonly [C in keyof R]?: (value: unknown) => boolean };
+
+/** All rows of a query. @throws Error where a JSON column is not as `checks` want it. */
+export async function many<R extends pg.QueryResultRow>(
+  database: Database,
+  text: string,
+  values: unknown[] = [],
+  checks: Checks<R> = {},
+): Promise<R[]> {
+  const { rows } = await database.query<R>(text, values);
+  for (const [column, check] of Object.entries(checks) as [string, (value: unknown) => boolean][])
+    for (const row of rows)
+      if (!check(row[column])) throw new Error(`the column ${column} holds what this version does not know: ${text.slice(0, 80)}`);
+  return rows;
 }
 
 /** The row of a query that may find none: null then. @throws Error where it finds several, which such a query cannot. */
-export async function maybe<R extends pg.QueryResultRow>(database: Database, text: string, values: unknown[] = []): Promise<R | null> {
-  const found = await many<R>(database, text, values);
+export async function maybe<R extends pg.QueryResultRow>(
+  database: Database,
+  text: string,
+  values: unknown[] = [],
+  checks: Checks<R> = {},
+): Promise<R | null> {
+  const found = await many<R>(database, text, values, checks);
   if (found.length > 1) throw new Error(`a query for one row found ${found.length}: ${text.slice(0, 80)}`);
   return found[0] ?? null;
 }
@@ -68,3 +85,6 @@ export const isAnswering = async (database: Database): Promise<boolean> => (awai
 
 /** What a person searches for as a pattern of SQL's `like`: its signs mean themselves. */
 export const likeText = (text: string): string => text.replace(/[%_\\]/g, '\\$&');
+
+/** A value as a parameter for a JSON column. */
+export const jsonOf = (value: unknown): string | null => (value === null || value === undefined ? null : JSON.stringify(value));

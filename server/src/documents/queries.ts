@@ -1,22 +1,64 @@
-import type { ApprovalReason, ExceptionFacts, Question, TrailAct, DocumentKind, RestReason, Tray } from '@umber/core/documents';
+import type {
+  HeaderField,
+  ApprovalReason,
+  ExceptionFacts,
+  Question,
+  TrailAct,
+  DocumentKind,
+  RestReason,
+  Tray,
+} from '@umber/core/documents';
 import type { VarianceFigure } from '@umber/core/matching';
-import type { CitationView, TrailEntry } from '@umber/contract/documents';
-import type { Word } from '@umber/core/reading';
-import { many, maybe, type Database } from '../database/database.js';
+import type { Alike, CitationView, TrailEntry } from '@umber/contract/documents';
+import type { DocumentReading, Word } from '@umber/core/reading';
+import { many, maybe, type Database, jsonOf } from '../database/database.js';
+import { areFigures, isBecause, isFacts, isQuestion, isReading, isRestReason, isTrailAct } from '../database/json-columns.js';
 import { ALIKE } from '../trays/queries.js';
 
 export const insertTrail = (db: Database, documentId: number, personId: number | null, act: TrailAct) =>
-  db.query('insert into trail (document_id, person_id, act) values ($1, $2, $3)', [documentId, personId, JSON.stringify(act)]);
+  db.query('insert into trail (document_id, person_id, act) values ($1, $2, $3)', [documentId, personId, jsonOf(act)]);
 
 export const trailOf = (db: Database, documentId: number) =>
   many<TrailEntry>(
     db,
     'select t.id, t.at, p.name as person, t.act, t.sentence from trail t left join people p on p.id = t.person_id where t.document_id = $1 order by t.id desc',
     [documentId],
+    { act: isTrailAct },
   );
 
+/** A document's own row with the names of what it belongs to. */
+export interface DocumentHead extends Readonly<Record<HeaderField, string | null>> {
+  readonly id: number;
+  readonly version: number;
+  readonly tray: Tray;
+  readonly parkedFrom: Tray | null;
+  readonly reason: RestReason | null;
+  readonly kind: DocumentKind;
+  readonly language: string | null;
+  readonly fileId: number;
+  readonly fileName: string;
+  readonly filePages: number;
+  readonly discount: string | null;
+  readonly carriage: string | null;
+  readonly settledFields: readonly HeaderField[];
+  readonly supplierId: number | null;
+  readonly orderId: number | null;
+  readonly checkedBy: string | null;
+  readonly tags: readonly string[];
+  readonly department: string | null;
+  readonly alike: Alike | null;
+  readonly arrivalId: number;
+  readonly source: string;
+  readonly arrivalKind: 'mail' | 'file';
+  readonly sender: string | null;
+  readonly subject: string | null;
+  readonly receivedAt: string;
+  readonly text: string;
+  readonly entryNumber: number | null;
+}
+
 export const documentHead = (db: Database, id: number) =>
-  maybe<Record<string, string | null> & { id: number; version: number; lines: string }>(
+  maybe<DocumentHead>(
     db,
     `select d.id, d.version, d.tray, d.parked_from as "parkedFrom", d.rest_reason as reason, d.kind, d.language, f.id as "fileId", f.name as "fileName", (select count(*)::int from file_pages x where x.file_id = f.id) as "filePages", d.invoice_number as "invoiceNumber",
        d.issue_date as "issueDate", d.due_date as "dueDate", d.currency, d.order_reference as "orderReference", d.seller_name as "sellerName", d.seller_tax_id as "sellerTaxId",
@@ -26,6 +68,7 @@ export const documentHead = (db: Database, id: number) =>
      from documents d join arrivals a on a.id = d.arrival_id join sources so on so.id = a.source_id join files f on f.id = d.file_id left join people checker on checker.id = d.checked_by left join journal_entries e on e.document_id = d.id
      where d.id = $1`,
     [id],
+    { reason: isRestReason },
   );
 
 export const documentLines = (db: Database, id: number) =>
@@ -54,6 +97,7 @@ export const openDoubts = (db: Database, id: number) =>
     db,
     'select id, field, line, question from doubts where document_id = $1 and settled_at is null order by line nulls first, id',
     [id],
+    { question: isQuestion },
   );
 
 export const liveExceptions = (db: Database, id: number) =>
@@ -70,6 +114,7 @@ export const liveExceptions = (db: Database, id: number) =>
     `select e.id, e.line, e.facts, e.figures, p.name as "acceptedBy", e.accepted_by as "acceptedById", e.accepted_reason as "acceptedReason"
      from exceptions e left join people p on p.id = e.accepted_by where e.document_id = $1 and e.withdrawn_at is null order by e.line nulls first, e.id`,
     [id],
+    { facts: isFacts, figures: areFigures },
   );
 
 export const approvalsOf = (db: Database, id: number) =>
@@ -85,10 +130,11 @@ export const approvalsOf = (db: Database, id: number) =>
     db,
     'select a.id, a.approver_id as "approverId", p.name as approver, a.because, a.state, a.comment, a.answered_at as "answeredAt" from approvals a join people p on p.id = a.approver_id where a.document_id = $1 order by a.id',
     [id],
+    { because: isBecause },
   );
 
 export const pagesOf = (db: Database, id: number) =>
-  many<{ number: number; turned: number; width: number; height: number; words: never }>(
+  many<{ number: number; turned: number; width: number; height: number; words: Word[] }>(
     db,
     `select p.number, f.turned, f.width, f.height, f.words from pages p join documents d on d.id = p.document_id join file_pages f on f.file_id = d.file_id and f.number = p.number
      where p.document_id = $1 order by p.position`,
@@ -112,7 +158,9 @@ export const documentFile = (db: Database, id: number) =>
   );
 
 export const lastReading = (db: Database, id: number) =>
-  maybe<{ result: never }>(db, 'select result from readings where document_id = $1 order by id desc limit 1', [id]);
+  maybe<{ result: DocumentReading }>(db, 'select result from readings where document_id = $1 order by id desc limit 1', [id], {
+    result: isReading,
+  });
 
 export const arrivalMail = (db: Database, id: number) =>
   maybe<{ sender: string | null; subject: string | null; sentAt: string | null; text: string }>(
@@ -172,7 +220,7 @@ export const updateTray = async (
     db,
     `update documents set tray = $3, tray_since = case when tray = $3 then tray_since else now() end, rest_reason = $4, parked_from = $5, version = version + 1
      where id = $1 and tray = any($2) returning id`,
-    [id, from, tray, reason === null ? null : JSON.stringify(reason), parkedFrom],
+    [id, from, tray, reason === null ? null : jsonOf(reason), parkedFrom],
   )) !== null;
 
 export const bumpVersion = (db: Database, id: number) => db.query('update documents set version = version + 1 where id = $1', [id]);

@@ -1,6 +1,5 @@
-import { type Tray, HEADER_FIELDS, LINE_CELLS, type HeaderField, type LineCell } from '@umber/core/documents';
+import { HEADER_FIELDS, LINE_CELLS, type HeaderField, type LineCell } from '@umber/core/documents';
 import type { DocumentView, FieldView } from '@umber/contract/documents';
-import { type DocumentReading } from '@umber/core/reading';
 import type { Database } from '../database/database.js';
 import { Refused } from '../errors.js';
 import { orderView } from '../orders/view.js';
@@ -21,8 +20,8 @@ import {
 export async function documentView(db: Database, id: number): Promise<DocumentView> {
   const head = await documentHead(db, id);
   if (!head) throw new Refused('no-such-document');
-  const reading = ((await lastReading(db, id))?.result ?? null) as DocumentReading | null;
-  const settled = new Set(head.settledFields as unknown as string[]);
+  const reading = (await lastReading(db, id))?.result ?? null;
+  const settled = new Set(head.settledFields);
   const fields = Object.fromEntries(
     HEADER_FIELDS.map((field): [HeaderField, FieldView] => [
       field,
@@ -38,25 +37,23 @@ export async function documentView(db: Database, id: number): Promise<DocumentVi
     account: line.account,
     costCentre: line.costCentre,
   }));
-  const supplierId = head.supplierId as unknown as number | null;
-  const orderId = head.orderId as unknown as number | null;
   return {
     id: head.id,
     version: head.version,
-    tray: head.tray as Tray,
-    parkedFrom: head.parkedFrom as Tray | null,
-    reason: head.reason as unknown as DocumentView['reason'],
-    kind: head.kind as DocumentView['kind'],
+    tray: head.tray,
+    parkedFrom: head.parkedFrom,
+    reason: head.reason,
+    kind: head.kind,
     language: head.language ?? 'en',
-    file: { id: Number(head.fileId), name: head.fileName ?? '', pages: Number(head.filePages) },
+    file: { id: head.fileId, name: head.fileName, pages: head.filePages },
     arrival: {
-      id: Number(head.arrivalId),
+      id: head.arrivalId,
       sender: head.sender,
       subject: head.subject,
-      receivedAt: head.receivedAt ?? '',
-      text: head.text ?? '',
-      source: head.source ?? '',
-      kind: head.arrivalKind === 'mail' ? 'mail' : 'file',
+      receivedAt: head.receivedAt,
+      text: head.text,
+      source: head.source,
+      kind: head.arrivalKind,
     },
     fields,
     discount: head.discount,
@@ -65,15 +62,15 @@ export async function documentView(db: Database, id: number): Promise<DocumentVi
     doubts: (await openDoubts(db, id)) as DocumentView['doubts'],
     exceptions: (await liveExceptions(db, id)).map(({ acceptedById: _id, ...exception }) => exception),
     citations: await citationViews(db, id),
-    tags: head.tags as unknown as string[],
+    tags: head.tags,
     department: head.department,
     approvals: await approvalsOf(db, id),
     pages: await pagesOf(db, id),
-    alike: head.alike as unknown as DocumentView['alike'],
-    supplier: supplierId === null ? null : await supplierView(db, supplierId),
-    order: orderId === null ? null : await orderView(db, orderId, id),
+    alike: head.alike,
+    supplier: head.supplierId === null ? null : await supplierView(db, head.supplierId),
+    order: head.orderId === null ? null : await orderView(db, head.orderId, id),
     checkedBy: head.checkedBy,
-    entryNumber: head.entryNumber as unknown as number | null,
+    entryNumber: head.entryNumber,
     trail: await trailOf(db, id),
   };
 }

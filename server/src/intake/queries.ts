@@ -1,8 +1,9 @@
 import type { Brought, StepOf } from './brought.js';
 import type { Tray, DocumentKind } from '@umber/core/documents';
 import type { ArrivalView, SourceKind, SourceSettings, StepName, StepView } from '@umber/contract/intake';
-import type { SourceRule } from '@umber/core/intake';
-import { many, maybe, one, type Database } from '../database/database.js';
+import type { ArrivalReason, SourceRule, StepNote } from '@umber/core/intake';
+import { many, maybe, one, type Database, jsonOf } from '../database/database.js';
+import { isArrivalReason, isStepNote, isRuleAct, areConditions } from '../database/json-columns.js';
 
 /** A new arrival; null where the source has brought one of this origin before. */
 export const insertArrival = async (db: Database, { source, kind, name, from, to, origin, person, tags }: Brought, blob: Buffer) =>
@@ -58,7 +59,7 @@ export const updateArrival = (
   id: number,
   values: {
     state: string;
-    reason: string | null;
+    reason: ArrivalReason | null;
     sender: string | null;
     subject: string | null;
     sentAt: Date | null;
@@ -68,11 +69,11 @@ export const updateArrival = (
 ) =>
   db.query(
     'update arrivals set state = $2, reason = $3, sender = $4, subject = $5, sent_at = $6, body_text = $7, repeats = $8 where id = $1',
-    [id, values.state, values.reason, values.sender, values.subject, values.sentAt, values.text, values.repeats],
+    [id, values.state, jsonOf(values.reason), values.sender, values.subject, values.sentAt, values.text, values.repeats],
   );
 
-export const failArrival = (db: Database, id: number, reason: string) =>
-  db.query("update arrivals set state = 'failed', reason = $2 where id = $1 and state = 'stored'", [id, reason]);
+export const failArrival = (db: Database, id: number, reason: ArrivalReason) =>
+  db.query("update arrivals set state = 'failed', reason = $2 where id = $1 and state = 'stored'", [id, jsonOf(reason)]);
 
 /** Puts a failed arrival back to the start; whether it had failed. */
 /** Lets an arrival that a rule turned away be taken apart after all; false where none did. */
@@ -148,20 +149,20 @@ export const updateStep = (
   { arrivalId, fileId, documentId }: StepOf,
   name: StepName,
   state: StepView['state'],
-  note: string | null,
+  note: StepNote | null,
 ) =>
   db.query(
     `update steps set state = $5, note = $6, ended_at = case when $5 in ('done', 'failed') then clock_timestamp() end
      where arrival_id = $1 and coalesce(file_id, 0) = coalesce($2::bigint, 0) and coalesce(document_id, 0) = coalesce($3::bigint, 0) and name = $4`,
-    [arrivalId, fileId ?? null, documentId ?? null, name, state, note],
+    [arrivalId, fileId ?? null, documentId ?? null, name, state, jsonOf(note)],
   );
 
 /** Ends the steps of a document and of its file that are under way. */
-export const endOpenSteps = (db: Database, documentId: number, state: StepView['state'], note: string) =>
+export const endOpenSteps = (db: Database, documentId: number, state: StepView['state'], note: StepNote) =>
   db.query(
     `update steps s set state = $2, note = $3, ended_at = case when $2 = 'failed' then clock_timestamp() end from documents d
      where d.id = $1 and s.arrival_id = d.arrival_id and (s.document_id = d.id or (s.document_id is null and s.file_id = d.file_id)) and s.state in ('running', 'waiting')`,
-    [documentId, state, note],
+    [documentId, state, jsonOf(note)],
   );
 
 /** Documents at Check of which a step failed. */
@@ -182,6 +183,7 @@ export const stepsOf = (db: Database, arrivalId: number) =>
     `select name, state, file_id as "fileId", document_id as "documentId", tries, note, started_at as "startedAt", ended_at as "endedAt"
      from steps where arrival_id = $1 order by file_id nulls first, document_id nulls first, id`,
     [arrivalId],
+    { note: isStepNote },
   );
 
 export const arrivalHead = (db: Database, id: number) =>
@@ -191,6 +193,7 @@ export const arrivalHead = (db: Database, id: number) =>
        a.sent_at as "sentAt", a.body_text as text, p.name as "broughtBy", a.state, a.reason
      from arrivals a join sources s on s.id = a.source_id left join people p on p.id = a.brought_by where a.id = $1`,
     [id],
+    { reason: isArrivalReason },
   );
 
 export interface SourceRow {
@@ -246,14 +249,14 @@ export const insertSource = async (
     await maybe<{ id: number }>(
       db,
       'insert into sources (kind, name, enabled, settings, secret) values ($1, $2, $3, $4, $5) on conflict (name) do nothing returning id',
-      [kind, name, enabled, JSON.stringify(settings), secret],
+      [kind, name, enabled, jsonOf(settings), secret],
     )
   )?.id ?? null;
 
 export const updateSource = (db: Database, id: number, name: string, enabled: boolean, settings: SourceSettings, secret: Buffer | null) =>
   db.query(
     'update sources set name = $2, enabled = $3, settings = $4, secret = coalesce($5, secret), version = version + 1, last_error = null, last_error_at = null where id = $1',
-    [id, name, enabled, JSON.stringify(settings), secret],
+    [id, name, enabled, jsonOf(settings), secret],
   );
 
 export const deleteSource = async (db: Database, id: number) =>
@@ -269,13 +272,17 @@ export const noteSource = (db: Database, id: number, error: string | null) =>
     ? db.query('update sources set last_seen_at = now(), last_error = null, last_error_at = null where id = $1', [id])
     : db.query('update sources set last_error = $2, last_error_at = now() where id = $1', [id, error]);
 
+const RULE = { conditions: areConditions, does: isRuleAct };
+
 export const rulesOf = (db: Database, sourceId: number) =>
-  many<SourceRule>(db, 'select conditions, does from source_rules where source_id = $1 order by position', [sourceId]);
+  many<SourceRule>(db, 'select conditions, does from source_rules where source_id = $1 order by position', [sourceId], RULE);
 
 export const allRules = (db: Database) =>
   many<SourceRule & { sourceId: number }>(
     db,
     'select source_id as "sourceId", conditions, does from source_rules order by source_id, position',
+    [],
+    RULE,
   );
 
 export const replaceRules = async (db: Database, sourceId: number, rules: readonly SourceRule[]) => {
@@ -284,8 +291,8 @@ export const replaceRules = async (db: Database, sourceId: number, rules: readon
     await db.query('insert into source_rules (source_id, position, conditions, does) values ($1, $2, $3, $4)', [
       sourceId,
       position,
-      JSON.stringify(rule.conditions),
-      JSON.stringify(rule.does),
+      jsonOf(rule.conditions),
+      jsonOf(rule.does),
     ]);
 };
 

@@ -29,7 +29,7 @@ export async function storeArrival(
     if (id === null) return { id: (await arrivalOfOrigin(db, brought.source, brought.origin ?? '')) ?? 0, again: true };
     if (known === null) {
       await beginStep(db, { arrivalId: id }, 'stored');
-      await endStep(db, { arrivalId: id }, 'stored', 'done', `${kilobytes(brought.bytes.length)} kept as it came`);
+      await endStep(db, { arrivalId: id }, 'stored', 'done', { code: 'kept', bytes: brought.bytes.length });
     }
     await within?.(db, id);
     return { id, again: known !== null };
@@ -41,9 +41,6 @@ export async function storeArrival(
       .catch(noted('a job could not be sent: the next sweep finds the arrival', { arrival: kept.id }));
   return kept;
 }
-
-const kilobytes = (bytes: number): string =>
-  bytes < 1024 * 1024 ? `${Math.max(1, Math.round(bytes / 1024))} KB` : `${(bytes / 1024 / 1024).toFixed(1)} MB`;
 
 /** The one source of its kind, and whether it takes anything now. */
 export async function onlySource(

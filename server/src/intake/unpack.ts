@@ -1,5 +1,5 @@
 import type { TrailAct } from '@umber/core/documents';
-import { judge, type SourceRule, type Verdict } from '@umber/core/intake';
+import { judge, type ArrivalReason, type SourceRule, type StepNote, type Verdict } from '@umber/core/intake';
 import { fetchBlob, keepBlob } from '../archive/blobs.js';
 import { record } from '../documents/trail.js';
 import { inTransaction, type Database } from '../database/database.js';
@@ -9,6 +9,9 @@ import type { Services } from '../services.js';
 import { moveTo } from '../documents/lifecycle.js';
 import { documentWithBlob, earlierTwin, insertDocument, isStored, lockArrival, rulesOf, updateArrival } from './queries.js';
 import { beginStep, endStep } from '../pipeline/steps.js';
+
+/** Names said of what an arrival holds. */
+const MOST_NAMES = 5;
 
 type Arrival = NonNullable<Awaited<ReturnType<typeof lockArrival>>>;
 
@@ -21,7 +24,7 @@ export async function unpackArrival(services: Services, arrivalId: number): Prom
     if (arrival?.state !== 'stored') return [];
     const { documents, ...outcome } = await takenApart(db, arrival);
     await updateArrival(db, arrivalId, outcome);
-    await endStep(db, { arrivalId }, 'unpacked', 'done', noteOf(outcome, documents.length));
+    await endStep(db, { arrivalId }, 'unpacked', 'done', noteOf(outcome.state, outcome.reason, documents.length));
     return documents;
   });
   for (const id of toRead) await services.enqueue('read-document', id);
@@ -32,7 +35,7 @@ async function takenApart(db: Database, arrival: Arrival) {
   const opened = await openArrival(arrival.kind, arrival.name ?? 'file', await fetchBlob(db, arrival.blob));
   const twin = await earlierTwin(db, arrival.id, arrival.blob);
   if (twin !== null) {
-    const reason = `The same ${arrival.kind} came before, as arrival ${twin}.`;
+    const reason: ArrivalReason = { code: 'came-before', kind: arrival.kind, arrival: twin };
     return { ...headOf(arrival, opened), state: 'repeated', reason, repeats: twin, documents: [] };
   }
   const rules = arrival.overruled ? [] : await rulesOf(db, arrival.sourceId);
@@ -42,13 +45,15 @@ async function takenApart(db: Database, arrival: Arrival) {
     ({ verdict, file }) => verdict.act !== 'turn-away' && (file.type !== 'other' || verdict.act !== null || arrival.kind === 'file'),
   );
   if (taken.length === 0) {
-    const [state, reason] = refused ? ['turned-away', refused.verdict.reason] : ['no-documents', whyNothing(opened)];
-    return { ...headOf(arrival, opened), state, reason, repeats: null, documents: [] };
+    const reason: ArrivalReason = refused ? { code: 'turned-away', rule: refused.verdict.reason ?? '' } : whyNothing(opened);
+    return { ...headOf(arrival, opened), state: refused ? 'turned-away' : 'no-documents', reason, repeats: null, documents: [] };
   }
   const documents: number[] = [];
   for (const { file, verdict } of taken) documents.push(...(await documentOf(db, arrival, opened, file, verdict)));
-  const reason = [...opened.left, ...(refused ? [`${refused.file.name} was turned away: ${refused.verdict.reason}`] : [])].join(' ');
-  return { ...headOf(arrival, opened), state: 'unpacked', reason: reason === '' ? null : reason, repeats: null, documents };
+  const turnedAway = refused ? { file: refused.file.name, rule: refused.verdict.reason ?? '' } : null;
+  const isWhole = opened.leftOut.length === 0 && turnedAway === null;
+  const reason: ArrivalReason | null = isWhole ? null : { code: 'left-out', parts: opened.leftOut, turnedAway };
+  return { ...headOf(arrival, opened), state: 'unpacked', reason, repeats: null, documents };
 }
 
 const verdictOn = (rules: readonly SourceRule[], arrival: Arrival, { mail }: Opened, file: OpenedFile): Verdict =>
@@ -97,14 +102,11 @@ const headOf = (arrival: Arrival, { mail, innerText }: Opened) => ({
   text: [mail?.text ?? '', innerText].filter((text) => text !== '').join('\n\n'),
 });
 
-function whyNothing({ mail, others, left }: Opened): string {
-  if (left.length > 0) return left.join(' ');
-  if (others.length > 0) return `Nothing in it is a PDF or a scanned page: ${others.slice(0, 5).join(', ')}.`;
-  return mail ? 'The mail has no attachment.' : 'The file is empty.';
+function whyNothing({ mail, others, leftOut }: Opened): ArrivalReason {
+  if (leftOut.length > 0) return { code: 'left-out', parts: leftOut, turnedAway: null };
+  if (others.length > 0) return { code: 'nothing-readable', files: others.slice(0, MOST_NAMES) };
+  return { code: mail ? 'no-attachment' : 'empty-file' };
 }
 
-function noteOf({ state, reason }: { state: string; reason: string | null }, documents: number): string {
-  if (state !== 'unpacked') return reason ?? state;
-  if (documents === 0) return 'kept, nothing to read';
-  return documents === 1 ? '1 file to read' : `${documents} files to read`;
-}
+const noteOf = (state: string, reason: ArrivalReason | null, toRead: number): StepNote =>
+  state !== 'unpacked' && reason !== null ? { code: 'no-document', reason } : { code: 'opened', toRead };

@@ -1,6 +1,7 @@
 import type { MatchException } from '@umber/core/matching';
 import { OUT_OF_THE_BOOKS, type ExceptionFacts } from '@umber/core/documents';
-import { many, maybe, type Database } from '../database/database.js';
+import { many, maybe, type Database, jsonOf } from '../database/database.js';
+import { isFacts } from '../database/json-columns.js';
 
 export const matchHead = (db: Database, id: number) =>
   maybe<{
@@ -78,8 +79,8 @@ export const insertException = (db: Database, id: number, { line, facts, figures
   db.query('insert into exceptions (document_id, line, facts, figures) values ($1, $2, $3, $4)', [
     id,
     line,
-    JSON.stringify(facts),
-    JSON.stringify(figures),
+    jsonOf(facts),
+    jsonOf(figures),
   ]);
 
 export const withdrawException = (db: Database, exceptionId: number) =>
@@ -93,6 +94,7 @@ export const acceptException = (db: Database, id: number, exceptionId: number, p
     db,
     'update exceptions set accepted_at = now(), accepted_by = $3, accepted_reason = $4 where document_id = $1 and id = $2 and accepted_at is null and withdrawn_at is null returning line, facts',
     [id, exceptionId, personId, reason],
+    { facts: isFacts },
   );
 
 export const codingLists = async (db: Database) => ({

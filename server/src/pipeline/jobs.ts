@@ -1,4 +1,5 @@
 import { log, noted } from '../log.js';
+import type { ReadingFailure } from '@umber/core/documents';
 import PgBoss from 'pg-boss';
 import { verifyBlobs } from '../archive/verify.js';
 import { delayReading, readArrivedDocument, refuseDocument } from './read-arrived.js';
@@ -73,8 +74,8 @@ export class Jobs {
           job.retryCount,
           () => readArrivedDocument(services, job.data.id),
           {
-            wait: (why) => delayReading(services, job.data.id, why),
-            setAside: (why) => refuseDocument(services, job.data.id, why),
+            wait: (error) => delayReading(services, job.data.id, error),
+            setAside: (failure) => refuseDocument(services, job.data.id, failure),
           },
         );
       });
@@ -95,10 +96,10 @@ export class Jobs {
   async #unpack(services: Services, arrivalId: number, retryCount: number): Promise<void> {
     const of = { arrivalId };
     await lastTry({ queue: 'unpack-arrival', arrival: arrivalId }, retryCount, () => unpackArrival(services, arrivalId), {
-      wait: (why) => endStep(services.pool, of, 'unpacked', 'waiting', why),
-      setAside: async (why) => {
-        await failArrival(services.pool, arrivalId, why);
-        await endStep(services.pool, of, 'unpacked', 'failed', why);
+      wait: (error) => endStep(services.pool, of, 'unpacked', 'waiting', { code: 'tries-again', error }),
+      setAside: async (failure) => {
+        await failArrival(services.pool, arrivalId, failure);
+        await endStep(services.pool, of, 'unpacked', 'failed', { code: 'failed', because: failure });
       },
     });
   }
@@ -109,22 +110,24 @@ export class Jobs {
   }
 }
 
+type GaveUp = Extract<ReadingFailure, { code: 'gave-up' }>;
+
 /** Runs a step; when it fails it waits for its next try with the reason, the last time what it was for is set aside, never silently. */
 async function lastTry(
   about: object,
   retryCount: number,
   step: () => Promise<unknown>,
-  { wait, setAside }: Readonly<Record<'wait' | 'setAside', (why: string) => Promise<unknown>>>,
+  { wait, setAside }: { wait: (error: string) => Promise<unknown>; setAside: (failure: GaveUp) => Promise<unknown> },
 ): Promise<void> {
   try {
     await step();
   } catch (error) {
-    const why = error instanceof Error ? error.message : 'unknown error';
+    const said = error instanceof Error ? error.message : 'unknown error';
     log.error({ ...about, tries: retryCount + 1, error }, 'a job failed');
     if (retryCount < RETRIES) {
-      await wait(`Will be tried again: ${why}`);
+      await wait(said);
       throw error;
     }
-    await setAside(`Gave up after ${RETRIES + 1} tries: ${why}`);
+    await setAside({ code: 'gave-up', tries: RETRIES + 1, error: said });
   }
 }

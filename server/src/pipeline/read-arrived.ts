@@ -1,6 +1,5 @@
 import { lockDocument } from '../documents/queries.js';
-import { type DocumentKind, isForTheBooks } from '@umber/core/documents';
-import { TRAY_NAMES } from '@umber/contract/trays';
+import { type DocumentKind, isForTheBooks, type ReadingFailure } from '@umber/core/documents';
 import { isUnsure, type BoundaryView } from '@umber/contract/separating';
 import { citationsOf, readDocument, type DocumentReading, type PageWords, type ReadingContext } from '@umber/core/reading';
 import { decides, learnedKind, sellerKey, sortingFeatures, type Sorted } from '@umber/core/sorting';
@@ -11,7 +10,7 @@ import { endOpenSteps } from '../intake/queries.js';
 import { beginStep, endStep } from './steps.js';
 import { matchDocument, recogniseSupplier } from '../matching/match.js';
 import { companyRow } from '../people/queries.js';
-import { FileRefused } from '../readers/file-refused.js';
+import { UnreadableFile } from '../readers/unreadable-file.js';
 import { boundariesOf, wordsOfDocument } from '../separating/queries.js';
 import { readAndSeparate, readTurned } from '../separating/read-file.js';
 import type { Services } from '../services.js';
@@ -30,8 +29,8 @@ export async function readArrivedDocument(services: Services, id: number): Promi
     if (document.fileRead) await readTurned(services, document);
     else for (const other of await readAndSeparate(services, document)) await services.enqueue('read-document', other);
   } catch (error) {
-    if (!(error instanceof FileRefused)) throw error;
-    await refuseDocument(services, id, error.message);
+    if (!(error instanceof UnreadableFile)) throw error;
+    await refuseDocument(services, id, error.fault);
     return;
   }
   await beginStep(services.pool, step, 'read');
@@ -53,11 +52,16 @@ export async function readArrivedDocument(services: Services, id: number): Promi
   await inTransaction(services.pool, async (db) => {
     const locked = await lockDocument(db, id);
     if (locked?.tray !== 'arriving') {
-      await endStep(db, step, 'read', 'done', 'read meanwhile');
+      await endStep(db, step, 'read', 'done', { code: 'read-meanwhile' });
       return;
     }
     await insertReading(db, id, reading);
-    await endStep(db, step, 'read', 'done', summaryOf(reading, doubts.length));
+    await endStep(db, step, 'read', 'done', {
+      code: 'read',
+      lines: reading.lines.length,
+      pages: reading.pages.length,
+      doubts: doubts.length,
+    });
     await storeReadValues(db, id, reading);
     if (document.kindGiven === null) await storeTitle(db, id, titled.kind);
     await storeReadLines(db, id, reading);
@@ -79,7 +83,7 @@ export async function readArrivedDocument(services: Services, id: number): Promi
     else if (doubts.length > 0) await moveTo(db, id, 'read', 'check', null);
     else await matchDocument(services, db, id, 'read', null);
     await beginStep(db, step, 'checked');
-    await endStep(db, step, 'checked', 'done', TRAY_NAMES[(await lockDocument(db, id))?.tray ?? 'check']);
+    await endStep(db, step, 'checked', 'done', { code: 'sent-to', tray: (await lockDocument(db, id))?.tray ?? 'check' });
   });
 }
 
@@ -91,19 +95,19 @@ async function learnedFor(services: Services, pages: readonly PageWords[], title
 }
 
 /** A file that cannot be read goes to Check with the reason: nothing is lost, a person decides. */
-export async function refuseDocument(services: Services, id: number, reason: string): Promise<void> {
+export async function refuseDocument(services: Services, id: number, because: ReadingFailure): Promise<void> {
   await inTransaction(services.pool, async (db) => {
     const locked = await lockDocument(db, id);
     if (locked?.tray !== 'arriving') return;
-    await insertDoubt(db, id, { field: null, line: null, question: { code: 'as-worded', text: reason } });
-    await moveTo(db, id, 'refuse', 'check', null, { text: reason });
-    await endOpenSteps(db, id, 'failed', reason);
+    await insertDoubt(db, id, { field: null, line: null, question: { code: 'unreadable', because } });
+    await moveTo(db, id, 'refuse', 'check', null, { because });
+    await endOpenSteps(db, id, 'failed', { code: 'failed', because });
   });
 }
 
 /** Notes that reading a document failed and will be tried again. */
-export async function delayReading(services: Services, id: number, why: string): Promise<void> {
-  await endOpenSteps(services.pool, id, 'waiting', why);
+export async function delayReading(services: Services, id: number, error: string): Promise<void> {
+  await endOpenSteps(services.pool, id, 'waiting', { code: 'tries-again', error });
 }
 
 /** The question where the page says one thing and people said another of such documents. */
@@ -119,9 +123,4 @@ function boundaryDoubts(boundaries: readonly BoundaryView[], pages: readonly num
     .filter((boundary) => pages.includes(boundary.before) && isUnsure(boundary))
     .slice(0, 1)
     .map(({ before, signs }) => ({ field: 'pages' as const, line: null, question: { code: 'boundary', page: before, signs } as const }));
-}
-
-function summaryOf(reading: DocumentReading, count: number): string {
-  const doubts = count === 0 ? 'no doubts' : count === 1 ? '1 doubt' : `${count} doubts`;
-  return `${reading.lines.length} ${reading.lines.length === 1 ? 'line' : 'lines'} on ${reading.pages.length} ${reading.pages.length === 1 ? 'page' : 'pages'}, ${doubts}`;
 }

@@ -1,4 +1,5 @@
 import type { StepOf } from '../intake/brought.js';
+import type { StepNote } from '@umber/core/intake';
 import type { StepName } from '@umber/contract/intake';
 import type { Database } from '../database/database.js';
 import { upsertStep, updateStep } from '../intake/queries.js';
@@ -6,6 +7,6 @@ import { upsertStep, updateStep } from '../intake/queries.js';
 /** Notes that a step has begun; begun again, it counts one more try. */
 export const beginStep = (db: Database, of: StepOf, name: StepName) => upsertStep(db, of, name);
 
-/** Notes how a step ended, with a few words for the person; or that it waits to be tried again. */
-export const endStep = (db: Database, of: StepOf, name: StepName, state: 'done' | 'failed' | 'waiting', note: string | null) =>
+/** Notes how a step ended, or that it waits to be tried again. */
+export const endStep = (db: Database, of: StepOf, name: StepName, state: 'done' | 'failed' | 'waiting', note: StepNote | null) =>
   updateStep(db, of, name, state, note);

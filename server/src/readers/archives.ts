@@ -1,3 +1,4 @@
+import type { LeftOut } from '@umber/core/intake';
 import { fromBufferPromise, type Entry, type ZipFile } from 'yauzl';
 
 /** A file out of an archive. */
@@ -7,8 +8,8 @@ export interface PackedFile {
 }
 export interface OpenedArchive {
   readonly files: readonly PackedFile[];
-  /** What was left out, in words a person understands. */
-  readonly left: readonly string[];
+  /** What was left out. */
+  readonly leftOut: readonly LeftOut[];
 }
 
 /** What one archive may hold: more is taken for a bomb. */
@@ -18,28 +19,28 @@ export const ARCHIVE_LIMITS = { files: 500, fileBytes: 100 * 1024 * 1024, bytes:
 export const isZip = (bytes: Uint8Array): boolean =>
   bytes.length > 21 && bytes[0] === 0x50 && bytes[1] === 0x4b && ((bytes[2] === 3 && bytes[3] === 4) || (bytes[2] === 5 && bytes[3] === 6));
 
-/** The files in a zip archive, within limits. Names are names only: nothing is ever written under them. Never throws on odd archives. */
-export async function openZip(bytes: Buffer): Promise<OpenedArchive> {
+/** The files in a zip archive of this name, within limits. Names are names only: nothing is ever written under them. Never throws on odd archives. */
+export async function openZip(file: string, bytes: Buffer): Promise<OpenedArchive> {
   let zip: ZipFile;
   try {
     zip = await fromBufferPromise(bytes, { decodeStrings: false, validateEntrySizes: true, lazyEntries: true });
   } catch {
-    return { files: [], left: ['The archive is damaged and cannot be opened. Ask the sender for the files themselves.'] };
+    return { files: [], leftOut: [{ code: 'archive-damaged', file }] };
   }
   const files: PackedFile[] = [];
-  const left: string[] = [];
+  const leftOut: LeftOut[] = [];
   let total = 0;
   try {
     for await (const entry of zip.eachEntry()) {
       const name = nameOf(entry);
       if (/\/$|^__MACOSX\/|(^|\/)\.[^/]*$/.test(name)) continue;
-      if (entry.isEncrypted()) left.push(`${name} is locked with a password.`);
+      if (entry.isEncrypted()) leftOut.push({ code: 'packed-encrypted', file, packed: name });
       else if (files.length >= ARCHIVE_LIMITS.files) {
-        left.push(`Only the first ${ARCHIVE_LIMITS.files} files were taken out.`);
+        leftOut.push({ code: 'archive-too-full', file, most: ARCHIVE_LIMITS.files });
         break;
       } else {
         const content = await unpacked(zip, entry, Math.min(ARCHIVE_LIMITS.fileBytes, ARCHIVE_LIMITS.bytes - total));
-        if (content === null) left.push(`${name} is too large once unpacked, or damaged.`);
+        if (content === null) leftOut.push({ code: 'packed-unreadable', file, packed: name });
         else {
           total += content.length;
           files.push({ name, bytes: content });
@@ -47,11 +48,11 @@ export async function openZip(bytes: Buffer): Promise<OpenedArchive> {
       }
     }
   } catch {
-    left.push('The rest of the archive is damaged.');
+    leftOut.push({ code: 'archive-partly-damaged', file });
   } finally {
     zip.close();
   }
-  return { files, left };
+  return { files, leftOut };
 }
 
 /** An entry's name as it was packed: UTF-8, or one byte a letter where that makes no sense. */

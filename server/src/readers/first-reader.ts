@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process';
 import type { Grey } from '@umber/core/pictures';
-import { FileRefused } from './file-refused.js';
+import { UnreadableFile } from './unreadable-file.js';
 
 /** A word as the first reader found it: its place in pixels, its score 0..1. */
 export interface FirstWord {
@@ -27,7 +27,7 @@ export async function readWords(picture: Grey, languages: string, resolution: nu
     killSignal: 'SIGKILL',
   });
   const ended = new Promise<number | null>((resolve, reject) => {
-    child.on('error', () => reject(new FileRefused('no-ocr', 'Scans cannot be read: tesseract is not installed on this machine.')));
+    child.on('error', () => reject(new UnreadableFile({ code: 'no-ocr' })));
     child.on('close', resolve);
   });
   const out: Buffer[] = [];
@@ -36,7 +36,7 @@ export async function readWords(picture: Grey, languages: string, resolution: nu
   child.stdin.write(`P5\n${picture.width} ${picture.height}\n255\n`);
   child.stdin.end(picture.data);
   const code = await ended;
-  if (code !== 0) throw new FileRefused('too-slow', 'Reading the scan took too long and was stopped.');
+  if (code !== 0) throw new UnreadableFile({ code: 'too-slow' });
   return wordsOfTable(Buffer.concat(out).toString('utf8'));
 }
 

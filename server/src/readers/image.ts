@@ -1,6 +1,6 @@
 import { imageSize } from 'image-size';
 import { greyOfRgba, type Grey } from '@umber/core/pictures';
-import { FileRefused } from './file-refused.js';
+import { UnreadableFile } from './unreadable-file.js';
 import { LIMITS } from './limits.js';
 
 /** One page of an image file, and how many of its pixels make a point, where it says so. */
@@ -21,18 +21,15 @@ export function imageKind(bytes: Uint8Array): ImageKind | null {
   return null;
 }
 
-/** The pages of an image file one after the other, so that only one lies in memory. @throws FileRefused. */
+/** The pages of an image file one after the other, so that only one lies in memory. @throws UnreadableFile. */
 export async function* imagePages(bytes: Uint8Array, kind: ImageKind): AsyncGenerator<ImagePage> {
   if (kind === 'tiff') yield* tiffPages(bytes);
   else yield { picture: await decoded(bytes), resolution: kind === 'png' ? pngResolution(bytes) : jpegResolution(bytes) };
 }
 
 const tooLarge = (width: number, height: number) =>
-  new FileRefused(
-    'too-large',
-    `The picture has ${width} × ${height} pixels; at most ${LIMITS.sourcePixels / 1_000_000} million pixels are read. Scan it at 300 dots an inch.`,
-  );
-const damaged = () => new FileRefused('damaged', 'The picture is damaged and cannot be opened. Ask the supplier to send it again.');
+  new UnreadableFile({ code: 'too-many-pixels', width, height, most: LIMITS.sourcePixels });
+const damaged = () => new UnreadableFile({ code: 'damaged', what: 'picture' });
 
 async function decoded(bytes: Uint8Array): Promise<Grey> {
   const { createCanvas, loadImage } = await import('@napi-rs/canvas');
@@ -73,8 +70,7 @@ async function* tiffPages(bytes: Uint8Array): AsyncGenerator<ImagePage> {
   const number = (value: unknown) => (Array.isArray(value) && typeof value[0] === 'number' ? value[0] : 0);
   const whole = pages.filter((page) => number(page.t256) > 0 && number(page.t257) > 0 && (number(page.t254) & 1) === 0);
   if (whole.length === 0) throw damaged();
-  if (whole.length > LIMITS.pages)
-    throw new FileRefused('too-many-pages', `The file has ${whole.length} pages; at most ${LIMITS.pages} are read.`);
+  if (whole.length > LIMITS.pages) throw new UnreadableFile({ code: 'too-many-pages', pages: whole.length, most: LIMITS.pages });
   for (const page of whole) {
     const [width, height] = [number(page.t256), number(page.t257)];
     if (width * height > LIMITS.sourcePixels) throw tooLarge(width, height);

@@ -1,4 +1,4 @@
-import type { FileType } from '@umber/core/intake';
+import type { FileType, LeftOut } from '@umber/core/intake';
 import { imageSize } from 'image-size';
 import { isZip, openZip } from './archives.js';
 import { imageKind } from './image.js';
@@ -21,8 +21,8 @@ export interface Opened {
   readonly files: readonly OpenedFile[];
   /** Names of files that are neither. Pictures in a mail's text are not counted. */
   readonly others: readonly string[];
-  /** What could not be taken out, in words a person understands. */
-  readonly left: readonly string[];
+  /** What could not be taken out. */
+  readonly leftOut: readonly LeftOut[];
 }
 
 /** How deep mails and archives may lie in one another, and how much one arrival may hold. */
@@ -56,7 +56,7 @@ interface Taken {
 class Found {
   readonly #files: OpenedFile[] = [];
   readonly #others: string[] = [];
-  readonly #left = new Set<string>();
+  readonly #leftOut: LeftOut[] = [];
   readonly #texts: string[] = [];
   #bytes = 0;
   #parts = 0;
@@ -66,7 +66,7 @@ class Found {
     this.#parts++;
     this.#bytes += file.bytes.length;
     if (this.#parts > LIMITS.parts || this.#files.length >= LIMITS.files || this.#bytes > LIMITS.bytes) {
-      this.#left.add('It holds more files than are taken out of one arrival. Ask the sender for several smaller ones.');
+      if (!this.#leftOut.some(({ code }) => code === 'too-many-files')) this.#leftOut.push({ code: 'too-many-files' });
     } else if (isMail(name, file.bytes)) {
       await this.#takeMail(file.bytes, name, depth);
     } else if (isZip(file.bytes) && !isOffice(name, file.bytes)) {
@@ -83,12 +83,12 @@ class Found {
 
   opened(mail: ReadMail | null): Opened {
     const innerText = this.#texts.join('\n\n').slice(0, MOST_INNER_TEXT);
-    return { mail, innerText, files: this.#files, others: this.#others, left: [...this.#left] };
+    return { mail, innerText, files: this.#files, others: this.#others, leftOut: this.#leftOut };
   }
 
   async #takeMail(bytes: Buffer, name: string, depth: number): Promise<void> {
     if (depth >= LIMITS.depth) {
-      this.#left.add(`${name} lies too deep in other mails. Ask the sender to forward it by itself.`);
+      this.#leftOut.push({ code: 'mail-too-deep', file: name });
       return;
     }
     const mail = await readMail(bytes);
@@ -98,11 +98,11 @@ class Found {
 
   async #takeArchive(bytes: Buffer, name: string, depth: number): Promise<void> {
     if (depth >= LIMITS.depth) {
-      this.#left.add(`${name} is an archive too deep in others. Ask the sender for the files themselves.`);
+      this.#leftOut.push({ code: 'archive-too-deep', file: name });
       return;
     }
-    const { files, left } = await openZip(bytes);
-    for (const sentence of left) this.#left.add(`${name}: ${sentence}`);
+    const { files, leftOut } = await openZip(name, bytes);
+    this.#leftOut.push(...leftOut);
     for (const file of files) await this.take({ ...file, inText: false, alone: false }, depth + 1);
   }
 }

@@ -3,7 +3,7 @@ import { dirname, join } from 'node:path';
 import type { PDFPageProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { greyOfRgba } from '@umber/core/pictures';
 import { trustTextLayer, type PageWords, type Paper, type Word } from '@umber/core/reading';
-import { FileRefused } from './file-refused.js';
+import { UnreadableFile } from './unreadable-file.js';
 import { LIMITS } from './limits.js';
 import { jpegOf, pngOf } from './picture-files.js';
 import { turnsOf, type ReadOptions, type ReadPage } from './read-page.js';
@@ -32,8 +32,7 @@ async function loadPdfjs() {
 
 async function open(bytes: Uint8Array) {
   const head = Buffer.from(bytes.subarray(0, 1024)).toString('latin1');
-  if (!head.includes('%PDF-'))
-    throw new FileRefused('not-a-pdf', 'This is neither a PDF nor a picture that can be read (PNG, JPEG, TIFF).');
+  if (!head.includes('%PDF-')) throw new UnreadableFile({ code: 'unknown-format' });
   const { getDocument, VerbosityLevel } = await pdfjs();
   try {
     return await getDocument({
@@ -48,9 +47,8 @@ async function open(bytes: Uint8Array) {
     }).promise;
   } catch (error) {
     const name = error instanceof Error ? error.name : '';
-    if (name === 'PasswordException')
-      throw new FileRefused('encrypted', 'The PDF is locked with a password. Ask the supplier for one without.');
-    throw new FileRefused('damaged', 'The PDF is damaged and cannot be opened. Ask the supplier to send it again.');
+    if (name === 'PasswordException') throw new UnreadableFile({ code: 'encrypted' });
+    throw new UnreadableFile({ code: 'damaged', what: 'pdf' });
   }
 }
 
@@ -58,8 +56,7 @@ async function open(bytes: Uint8Array) {
 export async function readPdf(bytes: Uint8Array, options: ReadOptions, onPage: (page: number) => void): Promise<ReadPage[]> {
   const pdf = await open(bytes);
   try {
-    if (pdf.numPages > LIMITS.pages)
-      throw new FileRefused('too-many-pages', `The PDF has ${pdf.numPages} pages; at most ${LIMITS.pages} are read.`);
+    if (pdf.numPages > LIMITS.pages) throw new UnreadableFile({ code: 'too-many-pages', pages: pdf.numPages, most: LIMITS.pages });
     const pages: PageInWork[] = [];
     let scanned = 0;
     for (let number = 1; number <= pdf.numPages; number++) {
@@ -68,7 +65,7 @@ export async function readPdf(bytes: Uint8Array, options: ReadOptions, onPage: (
       const page = await pdf.getPage(number);
       const read = await readPage(page, number, number <= options.pictures ? options.scale : null, turns);
       if (read.words.straightenedBy && ++scanned > LIMITS.scannedPages)
-        throw new FileRefused('too-many-pages', `The file has more than ${LIMITS.scannedPages} scanned pages. Send it in parts.`);
+        throw new UnreadableFile({ code: 'too-many-scans', most: LIMITS.scannedPages });
       pages.push(read);
       page.cleanup();
       onPage(number);

@@ -1,4 +1,4 @@
-import { FileRefused } from './file-refused.js';
+import { UnreadableFile } from './unreadable-file.js';
 import { imageKind, imagePages } from './image.js';
 import { LIMITS } from './limits.js';
 import { readPdf } from './pdf.js';
@@ -6,17 +6,16 @@ import { jpegOf } from './picture-files.js';
 import { readScan } from './scan.js';
 import { turnsOf, type ReadOptions, type ReadPage } from './read-page.js';
 
-/** Reads a file of any kind that holds pages: PDF, PNG, JPEG, TIFF. Tells of each page done. @throws FileRefused with a sentence for the person. */
+/** Reads a file of any kind that holds pages: PDF, PNG, JPEG, TIFF. Tells of each page done. @throws UnreadableFile. */
 export async function readFile(bytes: Uint8Array, options: ReadOptions, onPage: (page: number) => void): Promise<ReadPage[]> {
-  if (bytes.length === 0) throw new FileRefused('empty', 'The file is empty.');
-  if (bytes.length > LIMITS.bytes) throw new FileRefused('too-large', `The file is larger than ${LIMITS.bytes / 1024 / 1024} MB.`);
+  if (bytes.length === 0) throw new UnreadableFile({ code: 'empty' });
+  if (bytes.length > LIMITS.bytes) throw new UnreadableFile({ code: 'too-large', most: LIMITS.bytes / 1024 / 1024 });
   const kind = imageKind(bytes);
   if (kind === null) return await readPdf(bytes, options, onPage);
   const pages: ReadPage[] = [];
   let number = 0;
   for await (const page of imagePages(bytes, kind)) {
-    if (++number > LIMITS.scannedPages)
-      throw new FileRefused('too-many-pages', `The file has more than ${LIMITS.scannedPages} scanned pages. Send it in parts.`);
+    if (++number > LIMITS.scannedPages) throw new UnreadableFile({ code: 'too-many-scans', most: LIMITS.scannedPages });
     const turns = turnsOf(number, options);
     if (turns === null) continue;
     const { words, picture } = await readScan(page.picture, number, page.resolution, turns);

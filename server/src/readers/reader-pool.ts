@@ -1,9 +1,10 @@
+import type { FileFault } from '@umber/core/documents';
 import { log } from '../log.js';
 import { fork, type ChildProcess } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { constants, setPriority } from 'node:os';
 import { fileURLToPath } from 'node:url';
-import { FileRefused } from './file-refused.js';
+import { UnreadableFile } from './unreadable-file.js';
 import type { ReadOptions, ReadPage } from './read-page.js';
 
 /** A file to be read. */
@@ -18,7 +19,7 @@ export interface ReaderRequest {
 export type ReaderAnswer =
   | { readonly id: number; readonly page: number }
   | { readonly id: number; readonly ok: true; readonly result: unknown }
-  | { readonly id: number; readonly ok: false; readonly code: string; readonly message: string };
+  | { readonly id: number; readonly ok: false; readonly fault: FileFault };
 
 interface Waiting {
   readonly task: ReaderTask;
@@ -39,11 +40,8 @@ export interface ReaderPoolOptions {
   readonly memory: number;
 }
 
-const TOO_HARD = () =>
-  new FileRefused(
-    'too-hard',
-    'The file could not be read: it needs more memory than a file may take. Send it in parts, or scan it at 300 dots an inch.',
-  );
+const TOO_MUCH_MEMORY = () => new UnreadableFile({ code: 'too-much-memory' });
+const TOO_SLOW = () => new UnreadableFile({ code: 'too-slow' });
 
 /** Megabytes of memory that a process holds; 0 where the system does not say. */
 function memoryOf(pid: number | undefined): number {
@@ -53,9 +51,6 @@ function memoryOf(pid: number | undefined): number {
     return 0;
   }
 }
-
-const TOO_SLOW = () =>
-  new FileRefused('too-slow', 'Reading the file took too long and was stopped. Send it in parts, or ask for another copy.');
 
 /** Milliseconds that a process and its ended children have worked, as the system counts them; 0 where it does not say. */
 function workedBy(pid: number | undefined): number {
@@ -85,7 +80,7 @@ export class ReaderPool {
     this.#guard = setInterval(() => this.#watch(), 500).unref();
   }
 
-  /** The words of every page and the pictures wanted. @throws FileRefused with a sentence for the person. */
+  /** The words of every page and the pictures wanted. @throws UnreadableFile with a sentence for the person. */
   read(bytes: Uint8Array, options: ReadOptions = { pictures: 0, scale: 1 }): Promise<ReadPage[]> {
     return this.#run({ bytes, options }) as Promise<ReadPage[]>;
   }
@@ -139,7 +134,7 @@ export class ReaderPool {
   #watch(): void {
     for (const reader of [...this.#readers]) {
       if (!reader.job) continue;
-      if (memoryOf(reader.process.pid) > 2 * this.#options.memory) this.#end(reader, TOO_HARD());
+      if (memoryOf(reader.process.pid) > 2 * this.#options.memory) this.#end(reader, TOO_MUCH_MEMORY());
       else if (workedBy(reader.process.pid) - reader.job.worked > this.#options.timeout) this.#end(reader, TOO_SLOW());
     }
   }
@@ -163,7 +158,7 @@ export class ReaderPool {
     );
     child.on('exit', (code, signal) => {
       if (!this.#closed) log.warn({ worker: child.pid, code, signal }, 'a reader ended');
-      this.#end(reader, TOO_HARD());
+      this.#end(reader, TOO_MUCH_MEMORY());
     });
     this.#readers.push(reader);
     return reader;
@@ -180,7 +175,7 @@ export class ReaderPool {
     }
     reader.job = null;
     if (answer.ok) job.waiting.resolve(answer.result);
-    else job.waiting.reject(new FileRefused(answer.code, answer.message));
+    else job.waiting.reject(new UnreadableFile(answer.fault));
     this.#dispatch();
   }
 

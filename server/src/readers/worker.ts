@@ -1,4 +1,4 @@
-import { FileRefused } from './file-refused.js';
+import { UnreadableFile } from './unreadable-file.js';
 import { readFile } from './read-file.js';
 import type { ReaderAnswer, ReaderRequest } from './reader-pool.js';
 
@@ -12,7 +12,6 @@ async function answer({ id, task }: ReaderRequest): Promise<ReaderAnswer> {
     const result = await readFile(new Uint8Array(task.bytes), task.options, (page) => process.send?.({ id, page } satisfies ReaderAnswer));
     return { id, ok: true, result };
   } catch (error) {
-    if (error instanceof FileRefused) return { id, ok: false, code: error.code, message: error.message };
-    return { id, ok: false, code: 'damaged', message: 'The file is damaged and cannot be read. Ask the supplier to send it again.' };
+    return { id, ok: false, fault: error instanceof UnreadableFile ? error.fault : { code: 'damaged', what: 'file' } };
   }
 }

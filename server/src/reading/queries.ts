@@ -1,7 +1,7 @@
 import type { DocumentKind } from '@umber/core/documents';
 import { MOST_RISK, type CareView } from '@umber/contract/reading';
 import { ACCEPTED_RISK, netAmounts, type Citation, type DocumentReading } from '@umber/core/reading';
-import { maybe, type Database } from '../database/database.js';
+import { maybe, type Database, jsonOf } from '../database/database.js';
 
 export const arrivedDocument = (db: Database, id: number) =>
   maybe<{
@@ -25,7 +25,7 @@ export const arrivedDocument = (db: Database, id: number) =>
   );
 
 export const insertReading = (db: Database, documentId: number, reading: DocumentReading) =>
-  db.query('insert into readings (document_id, result) values ($1, $2)', [documentId, JSON.stringify(reading)]);
+  db.query('insert into readings (document_id, result) values ($1, $2)', [documentId, jsonOf(reading)]);
 
 /** What the document's own title says that it is. */
 export const storeTitle = (db: Database, id: number, kind: DocumentKind) =>

@@ -1,7 +1,8 @@
 import type { BoundaryView, FilePageView, FileView, PartView } from '@umber/contract/separating';
 import type { PageWords } from '@umber/core/reading';
 import type { Boundary } from '@umber/core/separating';
-import { many, maybe, type Database } from '../database/database.js';
+import { many, maybe, type Database, jsonOf } from '../database/database.js';
+import { areSigns } from '../database/json-columns.js';
 import { withdrawOpenExceptions } from '../matching/queries.js';
 import type { TurnedPage } from '../readers/read-page.js';
 
@@ -31,7 +32,7 @@ export const insertFilePage = (db: Database, fileId: number, page: PageWords, pi
     page.page,
     page.width,
     page.height,
-    JSON.stringify(page.words),
+    jsonOf(page.words),
     page.straightenedBy ?? null,
     picture,
   ]);
@@ -41,11 +42,13 @@ export const insertBoundary = (db: Database, fileId: number, { before, probabili
     fileId,
     before,
     probability,
-    JSON.stringify(signs),
+    jsonOf(signs),
   ]);
 
 export const boundariesOf = (db: Database, fileId: number) =>
-  many<BoundaryView>(db, 'select before, probability, signs from boundaries where file_id = $1 order by before', [fileId]);
+  many<BoundaryView>(db, 'select before, probability, signs from boundaries where file_id = $1 order by before', [fileId], {
+    signs: areSigns,
+  });
 
 export const setPages = async (db: Database, documentId: number, pages: readonly number[]) => {
   await db.query('delete from pages where document_id = $1', [documentId]);
@@ -95,7 +98,7 @@ export const replaceFilePage = (db: Database, fileId: number, page: PageWords, p
   db.query(
     `update file_pages set width = $3, height = $4, words = $5, straightened_by = $6, picture = $7, small = null, stale = false
      where file_id = $1 and number = $2 and turned = $8`,
-    [fileId, page.page, page.width, page.height, JSON.stringify(page.words), page.straightenedBy ?? null, picture, turned],
+    [fileId, page.page, page.width, page.height, jsonOf(page.words), page.straightenedBy ?? null, picture, turned],
   );
 
 export const smallPicture = async (db: Database, id: number, page: number) =>

@@ -22,7 +22,7 @@ export interface WaitingFile {
 
 /**
  * Reads all pages of a file and cuts them into documents: the waiting document takes the first part, new ones the others.
- * Safe to run twice. Returns the new documents, which wait to be read. @throws FileRefused where the file cannot be read.
+ * Safe to run twice. Returns the new documents, which wait to be read. @throws UnreadableFile where the file cannot be read.
  */
 export async function readAndSeparate(services: Services, { fileId, fileName, blob, arrivalId, id }: WaitingFile): Promise<number[]> {
   const step = { arrivalId, fileId };
@@ -33,7 +33,7 @@ export async function readAndSeparate(services: Services, { fileId, fileName, bl
     const file = await lockFile(db, fileId);
     if (!file || file.readAt !== null) return [];
     const scanned = read.filter(({ words }) => words.straightenedBy).length;
-    await endStep(db, step, 'straightened', 'done', scanned === 0 ? 'text as printed' : `${scanned} of ${read.length} pages off pictures`);
+    await endStep(db, step, 'straightened', 'done', { code: 'words-found', pages: read.length, scanned });
     await beginStep(db, step, 'separated');
     for (const { words, picture } of read) await insertFilePage(db, fileId, words, picture && (await keepBlob(db, picture)));
     for (const boundary of boundaries) await insertBoundary(db, fileId, boundary);
@@ -47,18 +47,12 @@ export async function readAndSeparate(services: Services, { fileId, fileName, bl
       added.push(other);
     }
     await markFileRead(db, fileId);
-    await endStep(
-      db,
-      step,
-      'separated',
-      'done',
-      documents.length === 1 ? `${pages(read.length)}, 1 document` : `${pages(read.length)}, ${documents.length} documents`,
-    );
+    await endStep(db, step, 'separated', 'done', { code: 'separated', pages: read.length, documents: documents.length });
     return added;
   });
 }
 
-/** Reads the pages of a document again that a person turned. Safe to run twice. @throws FileRefused where the file cannot be read. */
+/** Reads the pages of a document again that a person turned. Safe to run twice. @throws UnreadableFile where the file cannot be read. */
 export async function readTurned(services: Services, { fileId, blob, id }: WaitingFile): Promise<void> {
   const only = await stalePages(services.pool, id);
   if (only.length === 0) return;
@@ -68,5 +62,3 @@ export async function readTurned(services: Services, { fileId, blob, id }: Waiti
       await replaceFilePage(db, fileId, words, picture && (await keepBlob(db, picture)), only[i].turns);
   });
 }
-
-const pages = (count: number): string => (count === 1 ? '1 page' : `${count} pages`);

@@ -2,7 +2,7 @@ import type { DocumentKind } from '@umber/core/documents';
 import type { AlikeDocument, SortingView } from '@umber/contract/sorting';
 import type { PageWords } from '@umber/core/reading';
 import type { Look, Seen, SortingModel } from '@umber/core/sorting';
-import { many, maybe, one, type Database } from '../database/database.js';
+import { many, maybe, one, type Database, jsonOf } from '../database/database.js';
 
 /** The newest documents of which a person said or confirmed what they are, with the words of their first page. */
 export const sortedByPeople = (db: Database, most: number) =>
@@ -17,7 +17,7 @@ export const sortedByPeople = (db: Database, most: number) =>
   );
 
 export const insertModel = (db: Database, model: SortingModel, examples: number, right: number) =>
-  db.query('insert into sorting_models (model, examples, right_count) values ($1, $2, $3)', [JSON.stringify(model), examples, right]);
+  db.query('insert into sorting_models (model, examples, right_count) values ($1, $2, $3)', [jsonOf(model), examples, right]);
 
 export const newestModel = async (db: Database) =>
   (await maybe<{ model: SortingModel }>(db, 'select model from sorting_models order by version desc limit 1'))?.model ?? null;

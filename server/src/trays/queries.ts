@@ -1,6 +1,7 @@
 import { type Tray, QUIET_TRAYS } from '@umber/core/documents';
 import type { ArrivalRow, TrayCount, TrayRow } from '@umber/contract/trays';
 import { many, one, type Database } from '../database/database.js';
+import { areAsked, isArrivalReason, isStepRow } from '../database/json-columns.js';
 
 /** Gross total in base currency at the newest rate; the base currency itself has none. */
 const BASE = `round(d.gross_total * coalesce((select r.rate from exchange_rates r where r.currency = d.currency order by r.valid_from desc limit 1), 1), 2)`;
@@ -46,6 +47,7 @@ export const trayRows = (db: Database, tray: Tray, today: string, most: number) 
      order by ${quiet ? 'd.tray_since desc' : `d.due_date <= $3::date + 7 desc nulls last, ${BASE} desc nulls last`}, d.id
      limit $2`,
     quiet ? [tray, most] : [tray, most, today],
+    { asked: areAsked },
   );
 };
 
@@ -68,6 +70,7 @@ export const arrivalRows = (db: Database, search: string, most: number) =>
      where $1 = '' or arrival_words(a.sender, a.subject, a.name, a.body_text) @@ to_tsquery('simple', $1)
      order by a.id desc limit $2`,
     [searchWords(search), most],
+    { reason: isArrivalReason, step: isStepRow },
   );
 
 /** Words as PostgreSQL's text search wants them: all of them, each by its beginning. */

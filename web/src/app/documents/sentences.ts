@@ -1,4 +1,5 @@
 import { KIND_NAMES, type TrailEntry } from '@umber/contract/documents';
+import { failureText } from '@umber/contract/reading';
 import { TRAY_NAMES, type Asked } from '@umber/contract/trays';
 import type { Moved, RestReason, TrailAct } from '@umber/core/documents';
 import { approvalText } from '../approval/sentences';
@@ -120,7 +121,7 @@ function movedText(moved: Moved): string {
     case 'send-back':
       return `Sent back: ${moved.text ?? ''}`;
     case 'refuse':
-      return `Could not be read: ${moved.text ?? ''}`;
+      return `Could not be read: ${moved.because ? failureText(moved.because) : (moved.text ?? '')}`;
     case 'rule':
       return `${to === 'filed' ? 'Filed' : 'Turned away'}: ${reasonOf(moved)}`;
     case 'rearrange':

@@ -11,7 +11,7 @@ import { WaysOut } from '../documents/ways-out';
 import { sessionFeature } from '../people/session.state';
 import { messageOf } from '../refusal';
 import { MailView } from './mail-view';
-import { doneIn, STEP_WORDS } from './step-words';
+import { doneIn, noteText, reasonText, STEP_WORDS } from './sentences';
 
 const MARKS: Readonly<Record<StepView['state'], string>> = { done: '✓', running: '…', failed: '✕', waiting: '↻' };
 
@@ -25,7 +25,7 @@ const MARKS: Readonly<Record<StepView['state'], string>> = { done: '✓', runnin
       <h2>{{ arrival().subject ?? arrival().name ?? '(no subject)' }}</h2>
       <p class="quiet">{{ arrival().sender }} · {{ arrival().source }} · {{ arrival().receivedAt | date: 'd MMM, HH:mm' }}</p>
       @if (arrival().reason; as reason) {
-        <p class="why">{{ reason }}</p>
+        <p class="why">{{ reasonText(reason) }}</p>
       }
       <ol>
         @for (step of arrival().steps; track $index) {
@@ -142,6 +142,7 @@ export class ArrivalPanel {
   readonly #waysOut = inject(WaysOut);
   readonly #person = inject(Store).selectSignal(sessionFeature.selectPerson);
   protected readonly asItCame = computed(() => addressOf('arrivalAsItCame', { id: this.arrival().id }));
+  protected readonly reasonText = reasonText;
   protected readonly marks = MARKS;
   protected readonly words = STEP_WORDS;
   protected readonly busy = signal(false);
@@ -183,7 +184,7 @@ export class ArrivalPanel {
 
   protected note({ note, state, tries }: StepView): string {
     const again = tries > 1 ? `, try ${tries}` : '';
-    return `${note ?? (state === 'running' ? 'under way' : state)}${again}`;
+    return `${(note && noteText(note)) ?? (state === 'running' ? 'under way' : state)}${again}`;
   }
 
   protected took({ startedAt, endedAt }: StepView): string {

@@ -1,3 +1,4 @@
+import { failureText } from '@umber/contract/reading';
 import type { BoundarySign, DocumentKind, Evidence, HeaderField, LineCell, Question, SupplierSign } from '@umber/core/documents';
 import { KIND_NAMES } from '@umber/contract/documents';
 import { fullDay } from '../dates/day';
@@ -135,6 +136,8 @@ export function questionText({ field, line, question }: { field: string | null; 
 
 function bareQuestion(field: string | null, question: Question): string {
   switch (question.code) {
+    case 'unreadable':
+      return failureText(question.because);
     case 'no-text':
       return 'The page is a picture without text: nothing could be read from it.';
     case 'several-numbers':

@@ -9,7 +9,7 @@ import { combineLatest, debounceTime, map, of, switchMap } from 'rxjs';
 import { Api } from '../api';
 import { ageText } from '../dates/day';
 import { ArrivalPanel } from '../intake/arrival-panel';
-import { doneIn, stepText } from '../intake/step-words';
+import { doneIn, stepText } from '../intake/sentences';
 import { UploadPanel } from '../intake/upload-panel';
 import { Keys } from '../keys/keys';
 import { sessionFeature } from '../people/session.state';

@@ -1,0 +1,150 @@
+import type { Shapes } from '../shapes/index.js';
+import type { BoundarySign, Question } from './questions.js';
+import type { ReadingFailure } from './reading-failures.js';
+import type { ApprovalReason, ExceptionFacts, RestReason, TrailAct } from './trail.js';
+
+export const REST_SHAPES: Shapes<RestReason> = {
+  said: { text: 'string' },
+  filed: { kind: 'string', cited: 'number' },
+  'pages-elsewhere': {},
+  'same-file': { document: 'number' },
+  'kept-by-rule': {},
+  'office-file': {},
+  'no-page': {},
+  'as-worded': { text: 'string' },
+};
+
+export const TRAIL_SHAPES: Shapes<TrailAct> = {
+  'arrived-by-mail': { sender: 'string?', file: 'string' },
+  'arrived-by-person': { person: 'string', file: 'string' },
+  'arrived-by-source': { source: 'string', file: 'string' },
+  'cut-out': { file: 'string', pages: 'array' },
+  read: { kind: 'string', language: 'string', lines: 'number', pages: 'number', doubts: 'number' },
+  'sorted-like': { kind: 'string', examples: 'number' },
+  'supplier-recognised': { supplier: 'string', because: 'array' },
+  'order-recognised': { order: 'string', by: 'string' },
+  'exception-raised': { line: 'number?', facts: 'object' },
+  'exception-accepted': { line: 'number?', facts: 'object', reason: 'string' },
+  'supplier-chosen': { supplier: 'string', id: 'number' },
+  'order-chosen': { order: 'string?', before: 'number?', after: 'number?' },
+  'line-coded': { line: 'number', before: 'object', after: 'object' },
+  'field-changed': { field: 'string', before: 'string?', after: 'string?' },
+  'field-confirmed': { field: 'string', value: 'string?' },
+  'cell-changed': { line: 'number', cell: 'string', before: 'string?', after: 'string?' },
+  'line-added': { line: 'number' },
+  'line-removed': { line: 'number', before: 'object' },
+  'question-answered': { field: 'string?', line: 'number?', question: 'object' },
+  'kind-said': { before: 'string', after: 'string' },
+  checked: {},
+  approved: { comment: 'string?' },
+  posted: { entry: 'number', day: 'string' },
+  'not-alike': {},
+  moved: {
+    act: 'string',
+    to: 'string',
+    from: 'string?',
+    reason: 'object?',
+    because: 'object?',
+    text: 'string?',
+    exceptions: 'number?',
+    order: 'string?',
+    approvals: 'array?',
+    kind: 'string?',
+    file: 'string?',
+    pages: 'array?',
+  },
+};
+
+export const EXCEPTION_SHAPES: Shapes<ExceptionFacts> = {
+  'supplier-unknown': { name: 'string?' },
+  'iban-changed': {},
+  duplicate: { number: 'string', document: 'number' },
+  currency: { invoice: 'string', order: 'string' },
+  'order-unknown': { number: 'string?', best: 'string?' },
+  'not-on-order': { description: 'string?' },
+  'no-amount': { description: 'string?' },
+  price: { description: 'string?', percent: 'string', off: 'string' },
+  'not-received': { description: 'string?', invoiced: 'string', before: 'string', limit: 'string' },
+  'more-than-ordered': { description: 'string?', invoiced: 'string', before: 'string', limit: 'string' },
+  'as-worded': { of: 'string', text: 'string' },
+};
+
+export const BOUNDARY_SHAPES: Shapes<BoundarySign> = {
+  'same-number': { number: 'string' },
+  'other-number': { number: 'string', before: 'string' },
+  'page-of': { page: 'number' },
+  'brought-forward': {},
+  'same-seller': {},
+  'other-seller': {},
+  title: {},
+  'no-title': {},
+  'totals-before': {},
+  'blank-before': {},
+  'separator-before': {},
+  'as-worded': { text: 'string' },
+};
+
+export const FAILURE_SHAPES: Shapes<ReadingFailure> = {
+  empty: {},
+  'unknown-format': {},
+  encrypted: {},
+  damaged: { what: 'string' },
+  'too-large': { most: 'number' },
+  'too-many-pixels': { width: 'number', height: 'number', most: 'number' },
+  'too-many-pages': { pages: 'number', most: 'number' },
+  'too-many-scans': { most: 'number' },
+  'too-much-memory': {},
+  'too-slow': {},
+  'no-ocr': {},
+  'gave-up': { tries: 'number', error: 'string' },
+};
+
+export const QUESTION_SHAPES: Shapes<Question> = {
+  'no-text': {},
+  unreadable: { because: 'object' },
+  'several-numbers': { numbers: 'array' },
+  'kind-untitled': {},
+  'kind-below-zero': {},
+  'kind-sorted-otherwise': { titled: 'string', kind: 'string', examples: 'number' },
+  boundary: { page: 'number', signs: 'array' },
+  'sent-back': { by: 'string', comment: 'string' },
+  'not-found': {},
+  unclear: { value: 'string', other: 'string?' },
+  'due-out-of-order': {},
+  'far-from-arrival': { arrived: 'string', issued: 'string' },
+  'day-or-month': {},
+  'check-digits-wrong': {},
+  'iban-unread': {},
+  'terms-without-date': {},
+  'label-without-value': { label: 'string' },
+  'unlabelled-date': { date: 'string' },
+  'parts-unread': {},
+  'not-on-scan': {},
+  'currency-unlikely': { value: 'string', likelier: 'string' },
+  'total-missing': { value: 'string?' },
+  'totals-differ': { net: 'string', tax: 'string', gross: 'string' },
+  'same-as-total': {},
+  'lines-exceed': { lines: 'string', net: 'string' },
+  'tax-missing': {},
+  'net-missing': {},
+  'tax-unproven': { value: 'string' },
+  'only-total-differs': {},
+  'due-unexplained': { value: 'string' },
+  'no-lines': {},
+  'lines-differ': {},
+  'cell-missing': {},
+  'cell-unclear': { value: 'string' },
+  'product-differs': {},
+  'price-unit-differs': {},
+  'amount-below-zero': {},
+  'no-quantity-no-price': {},
+  'price-without-quantity': {},
+  'quantity-without-price': {},
+  'as-worded': { text: 'string' },
+};
+
+/** Whether a value that was kept as JSON says why somebody is asked to approve. */
+export const isApprovalReason = (value: unknown): value is ApprovalReason => {
+  const { person, because, inPlace } = (value ?? {}) as Partial<ApprovalReason>;
+  return typeof person === 'number' && Array.isArray(because) && typeof inPlace === 'boolean';
+};
