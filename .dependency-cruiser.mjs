@@ -26,6 +26,30 @@ const CORE = [
 /** Within reading; `reading.ts`, the types of what is read, is everybody's. */
 const READING = ['print', 'language', 'scanned', 'header', 'table', 'confidence'];
 
+/** Areas of the server. */
+const SERVER = [
+  'database',
+  'people',
+  'archive',
+  'readers',
+  'coding',
+  'suppliers',
+  'orders',
+  'documents',
+  'intake',
+  'approval',
+  'matching',
+  'reading',
+  'separating',
+  'sorting',
+  'checking',
+  'ledger',
+  'arrivals',
+  'pipeline',
+  'trays',
+  'demo',
+];
+
 const SOURCE = '\\.(spec|test)\\.ts$|/fixtures/|/test/|/dist/';
 
 /** Each folder of the list may import itself and those before it. */
@@ -49,6 +73,7 @@ export default {
     { name: 'no circles', severity: 'error', from: {}, to: { circular: true } },
     ...inOrder('core/src', CORE, 'core'),
     ...inOrder('core/src/reading', READING, 'reading'),
+    ...inOrder('server/src', SERVER, 'server'),
     never(
       'reading: its parts know nothing of the whole',
       '^core/src/reading/.+/',

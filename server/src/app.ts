@@ -14,7 +14,9 @@ import { demoRoutes } from './demo/routes.js';
 import { Refused } from './errors.js';
 import { eventRoutes } from './events/routes.js';
 import { bringRoutes } from './intake/bring.js';
-import { arrivalRoutes, sourceRoutes, uploadRoutes } from './intake/routes.js';
+import { arrivalRoutes } from './arrivals/routes.js';
+import { codingRoutes } from './coding/routes.js';
+import { sourceRoutes, uploadRoutes } from './intake/routes.js';
 import { ledgerRoutes } from './ledger/routes.js';
 import { matchingRoutes } from './matching/routes.js';
 import { orderRoutes } from './orders/routes.js';
@@ -89,6 +91,7 @@ function api(services: Services): Router {
         ...separatingRoutes(services),
         ...sortingRoutes(services),
         ...checkingRoutes(services),
+        ...codingRoutes(services),
         ...matchingRoutes(services),
         ...approvalRoutes(services),
         ...ledgerRoutes(services),

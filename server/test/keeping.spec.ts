@@ -1,6 +1,6 @@
 import { spoilt } from '@umber/demo/scanning';
 import { separatorSheet } from '../src/separating/separator-sheet.js';
-import { inLatin } from '../src/archive/searchable-pdf.js';
+import { inLatin } from '../src/documents/searchable-pdf.js';
 import { verifyBlobs } from '../src/archive/verify.js';
 import { imagePages } from '../src/readers/image.js';
 import { jpegOf } from '../src/readers/picture-files.js';

@@ -1,14 +1,12 @@
-import { bumpVersion } from '../documents/queries.js';
+import { insertDoubt, withdrawApprovals, bumpVersion, record } from '../documents/change-queries.js';
 import { may } from '@umber/core/permissions';
 import type { Reasoned } from '@umber/contract/checking';
 import type { Approve } from '@umber/contract/approval';
 import type { Person } from '@umber/contract/people';
-import { insertDoubt } from '../checking/queries.js';
 import type { Database, Pool } from '../database/database.js';
 import { Refused } from '../errors.js';
-import { record } from '../documents/trail.js';
 import { moveTo, onDocument, type LockedDocument } from '../documents/lifecycle.js';
-import { answerApproval, askedApprovals, exceptionAcceptors, withdrawApprovals } from './queries.js';
+import { answerApproval, askedApprovals, exceptionAcceptors } from './queries.js';
 
 /** Approves; when nobody else is asked, the document goes on to Post. @throws Refused for one's own work. */
 export function approve(pool: Pool, id: number, person: Person, { version, comment }: Approve): Promise<void> {

@@ -28,9 +28,6 @@ export const askedApprovals = (db: Database, documentId: number) =>
 export const answerApproval = (db: Database, id: number, state: 'approved' | 'sent-back', comment: string | null) =>
   db.query('update approvals set state = $2, comment = $3, answered_at = now() where id = $1', [id, state, comment]);
 
-export const withdrawApprovals = (db: Database, documentId: number) =>
-  db.query("update approvals set state = 'withdrawn', answered_at = now() where document_id = $1 and state = 'asked'", [documentId]);
-
 export const exceptionAcceptors = async (db: Database, documentId: number) =>
   (
     await many<{ id: number }>(

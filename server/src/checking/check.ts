@@ -1,4 +1,4 @@
-import { bumpVersion } from '../documents/queries.js';
+import { settleDoubtsAbout, bumpVersion, record } from '../documents/change-queries.js';
 import { linesFitNet, totalsFit } from '@umber/core/arithmetic';
 import { type HeaderField, type LineCell, isForTheBooks } from '@umber/core/documents';
 import { CELL_SCHEMAS, FIELD_SCHEMAS } from '@umber/contract/checking/schemas';
@@ -6,7 +6,6 @@ import { type ValueChange, type Versioned } from '@umber/contract/checking';
 import type { Person } from '@umber/contract/people';
 import type { Database, Pool } from '../database/database.js';
 import { Refused } from '../errors.js';
-import { record } from '../documents/trail.js';
 import { matchDocument } from '../matching/match.js';
 import type { Services } from '../services.js';
 import { onDocument } from '../documents/lifecycle.js';
@@ -22,7 +21,6 @@ import {
   markChecked,
   markSettled,
   settleDoubt,
-  settleDoubtsAbout,
   settleDoubtsOfLine,
   updateCell,
   updateField,

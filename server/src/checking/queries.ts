@@ -1,5 +1,5 @@
 import type { HeaderField, LineCell, Question } from '@umber/core/documents';
-import { many, maybe, one, type Database, jsonOf } from '../database/database.js';
+import { many, maybe, one, type Database } from '../database/database.js';
 import { isQuestion } from '../database/json-columns.js';
 
 const COLUMN: Readonly<Record<HeaderField, string>> = {
@@ -64,19 +64,6 @@ export const deleteLine = async (db: Database, id: number, position: number) =>
     db,
     'delete from document_lines where document_id = $1 and position = $2 returning item_number, description, quantity, unit_price, net_amount',
     [id, position],
-  );
-
-export const insertDoubt = (
-  db: Database,
-  id: number,
-  { field, line, question }: { field: string | null; line: number | null; question: Question },
-) => db.query('insert into doubts (document_id, field, line, question) values ($1, $2, $3, $4)', [id, field, line, jsonOf(question)]);
-
-/** Settles the open doubts about a field or cell; those about the whole line when `field` is null. */
-export const settleDoubtsAbout = (db: Database, id: number, field: string | null, line: number | null, personId: number) =>
-  db.query(
-    'update doubts set settled_at = now(), settled_by = $4 where document_id = $1 and field is not distinct from $2 and line is not distinct from $3 and settled_at is null',
-    [id, field, line, personId],
   );
 
 export const settleDoubtsOfLine = (db: Database, id: number, line: number, personId: number) =>

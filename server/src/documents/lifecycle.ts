@@ -1,9 +1,8 @@
-import { lockDocument, updateTray } from './queries.js';
+import { lockDocument, updateTray, record, type Actor } from './change-queries.js';
 import { type Tray, mayMove, traysFor, type Act, type Moved } from '@umber/core/documents';
 import { TRAY_NAMES } from '@umber/contract/trays';
 import { inTransaction, type Database, type Pool } from '../database/database.js';
 import { Refused } from '../errors.js';
-import { record, type Actor } from './trail.js';
 
 export type LockedDocument = NonNullable<Awaited<ReturnType<typeof lockDocument>>>;
 

@@ -1,22 +1,9 @@
-import type {
-  HeaderField,
-  ApprovalReason,
-  ExceptionFacts,
-  Question,
-  TrailAct,
-  DocumentKind,
-  RestReason,
-  Tray,
-} from '@umber/core/documents';
+import type { HeaderField, ApprovalReason, ExceptionFacts, Question, DocumentKind, RestReason, Tray } from '@umber/core/documents';
 import type { VarianceFigure } from '@umber/core/matching';
 import type { Alike, CitationView, TrailEntry } from '@umber/contract/documents';
 import type { DocumentReading, Word } from '@umber/core/reading';
-import { many, maybe, type Database, jsonOf } from '../database/database.js';
+import { many, maybe, type Database } from '../database/database.js';
 import { areFigures, isBecause, isFacts, isQuestion, isReading, isRestReason, isTrailAct } from '../database/json-columns.js';
-import { ALIKE } from '../trays/queries.js';
-
-export const insertTrail = (db: Database, documentId: number, personId: number | null, act: TrailAct) =>
-  db.query('insert into trail (document_id, person_id, act) values ($1, $2, $3)', [documentId, personId, jsonOf(act)]);
 
 export const trailOf = (db: Database, documentId: number) =>
   many<TrailEntry>(
@@ -191,36 +178,7 @@ export const pagesToPrint = (db: Database, id: number) =>
     [id],
   );
 
-export const lockDocument = (db: Database, id: number) =>
-  maybe<{
-    id: number;
-    version: number;
-    tray: Tray;
-    parkedFrom: Tray | null;
-    kind: DocumentKind;
-    checkedById: number | null;
-    supplierId: number | null;
-    orderId: number | null;
-  }>(
-    db,
-    'select id, version, tray, parked_from as "parkedFrom", kind, checked_by as "checkedById", supplier_id as "supplierId", order_id as "orderId" from documents where id = $1 for update',
-    [id],
-  );
-
-/** Whether the document stood in one of these trays and is in the other now. */
-export const updateTray = async (
-  db: Database,
-  id: number,
-  from: readonly Tray[],
-  tray: Tray,
-  reason: RestReason | null,
-  parkedFrom: Tray | null,
-): Promise<boolean> =>
-  (await maybe(
-    db,
-    `update documents set tray = $3, tray_since = case when tray = $3 then tray_since else now() end, rest_reason = $4, parked_from = $5, version = version + 1
-     where id = $1 and tray = any($2) returning id`,
-    [id, from, tray, reason === null ? null : jsonOf(reason), parkedFrom],
-  )) !== null;
-
-export const bumpVersion = (db: Database, id: number) => db.query('update documents set version = version + 1 where id = $1', [id]);
+/** The group of a document of an unknown supplier and how many others wait in it; null where there are none. */
+export const ALIKE = `case when d.supplier_id is null and d.tray in ('check', 'match') then (select json_build_object('group', l.group_id, 'others', count(*)) from looks l
+  join looks o on o.group_id = l.group_id and o.document_id <> l.document_id join documents x on x.id = o.document_id and x.supplier_id is null and x.tray in ('check', 'match')
+  where l.document_id = d.id group by l.group_id) end`;

@@ -1,8 +1,8 @@
+import { withdrawApprovals } from './change-queries.js';
 import { takenUpTo } from '@umber/core/documents';
 import type { Reasoned, Versioned } from '@umber/contract/checking';
 import type { Person } from '@umber/contract/people';
 import type { Pool } from '../database/database.js';
-import { withdrawApprovals } from '../approval/queries.js';
 import { moveTo, onDocument } from './lifecycle.js';
 
 /** Lets a document rest; it goes back to the tray it came from when taken up. */

@@ -6,9 +6,10 @@ import type { Answers } from '../serve.js';
 import { sendPicture } from './pictures.js';
 import { documentFile, pagePicture } from './queries.js';
 import { park, takeUp, turnAway } from './rest.js';
+import { searchablePdf } from './searchable-pdf.js';
 import { changedDocument, documentView } from './view.js';
 
-type Documents = 'document' | 'documentPicture' | 'documentFile' | 'park' | 'turnAway' | 'takeUp';
+type Documents = 'document' | 'documentPicture' | 'documentFile' | 'searchablePdf' | 'park' | 'turnAway' | 'takeUp';
 
 /** Looking at documents, and letting them rest. */
 export const documentRoutes = ({ pool }: Services): Answers<Documents> => ({
@@ -23,6 +24,11 @@ export const documentRoutes = ({ pool }: Services): Answers<Documents> => ({
       .type(imageKind(bytes) ?? 'application/pdf')
       .send(bytes);
   },
+  searchablePdf: async ({ params: { id }, response }) =>
+    void response
+      .attachment(`document-${id}.pdf`)
+      .type('application/pdf')
+      .send(await searchablePdf(pool, id)),
   park: ({ params: { id }, person, asks }) => changedDocument(pool, id, park(pool, id, person, asks)),
   turnAway: ({ params: { id }, person, asks }) => changedDocument(pool, id, turnAway(pool, id, person, asks)),
   takeUp: ({ params: { id }, person, asks }) => changedDocument(pool, id, takeUp(pool, id, person, asks)),

@@ -93,20 +93,6 @@ export const markToRead = (db: Database, id: number) => db.query('update documen
 export const restoreArrival = async (db: Database, id: number) =>
   (await db.query("update arrivals set state = 'stored', reason = null where id = $1 and state = 'failed'", [id])).rowCount === 1;
 
-export const insertDocument = async (
-  db: Database,
-  arrivalId: number,
-  fileId: number,
-  more: { tags?: readonly string[]; department?: string | null; unread?: boolean } = {},
-) =>
-  (
-    await one<{ id: number }>(
-      db,
-      'insert into documents (arrival_id, file_id, tags, department, unread) values ($1, $2, $3, $4, $5) returning id',
-      [arrivalId, fileId, more.tags ?? [], more.department ?? null, more.unread ?? false],
-    )
-  ).id;
-
 export const documentWithBlob = async (db: Database, blob: Buffer, otherThan: number) =>
   (
     await maybe<{ id: number }>(

@@ -2,24 +2,10 @@ import { inTransaction } from '../database/database.js';
 import { Refused } from '../errors.js';
 import type { Services } from '../services.js';
 import type { Answers } from '../serve.js';
-import { arrivalView, sendOriginal } from './arrival-view.js';
 import { replaceRules, revokeToken, sourceRow, tokensOf } from './queries.js';
-import { sendOn } from './send-on.js';
 import { addSource, changeSource, removeSource, sourcesView, trySource } from './sources.js';
 import { makeToken } from './tokens.js';
-import { tryAgain } from './try-again.js';
 import { startUpload, takePiece, uploadView } from './uploads.js';
-
-/** Arrivals one by one. */
-export const arrivalRoutes = (services: Services): Answers<'arrival' | 'arrivalAsItCame' | 'tryArrivalAgain' | 'sendArrivalOn'> => ({
-  arrival: ({ params: { id } }) => arrivalView(services.pool, id),
-  arrivalAsItCame: ({ params: { id }, response }) => sendOriginal(services.pool, response, id),
-  tryArrivalAgain: async ({ params: { id } }) => {
-    await tryAgain(services, id);
-    return arrivalView(services.pool, id);
-  },
-  sendArrivalOn: ({ params: { id }, person, asks }) => sendOn(services, id, person, asks),
-});
 
 type Sources = 'sources' | 'addSource' | 'changeSource' | 'removeSource' | 'trySource' | 'setRules';
 

@@ -5,7 +5,7 @@ import { keepBlob } from '../archive/blobs.js';
 import { inTransaction, type Database } from '../database/database.js';
 import type { Services } from '../services.js';
 import { arrivalOfOrigin, insertArrival, sourceOfKind } from './queries.js';
-import { beginStep, endStep } from '../pipeline/steps.js';
+import { beginStep, endStep } from './steps.js';
 
 /** What became of it: the arrival, and whether it had been kept before. */
 export interface Kept {

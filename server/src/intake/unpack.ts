@@ -1,14 +1,13 @@
+import { insertFile, insertDocument, record } from '../documents/change-queries.js';
 import type { TrailAct } from '@umber/core/documents';
 import { judge, type ArrivalReason, type SourceRule, type StepNote, type Verdict } from '@umber/core/intake';
 import { fetchBlob, keepBlob } from '../archive/blobs.js';
-import { record } from '../documents/trail.js';
 import { inTransaction, type Database } from '../database/database.js';
 import { openArrival, type Opened, type OpenedFile } from '../readers/opened.js';
-import { insertFile } from '../separating/queries.js';
 import type { Services } from '../services.js';
 import { moveTo } from '../documents/lifecycle.js';
-import { documentWithBlob, earlierTwin, insertDocument, isStored, lockArrival, rulesOf, updateArrival } from './queries.js';
-import { beginStep, endStep } from '../pipeline/steps.js';
+import { documentWithBlob, earlierTwin, isStored, lockArrival, rulesOf, updateArrival } from './queries.js';
+import { beginStep, endStep } from './steps.js';
 
 /** Names said of what an arrival holds. */
 const MOST_NAMES = 5;

@@ -1,10 +1,10 @@
+import { record } from '../documents/change-queries.js';
 import { traysFor } from '@umber/core/documents';
 import type { Versioned } from '@umber/contract/checking';
 import type { EntryView } from '@umber/contract/ledger';
 import type { Person } from '@umber/contract/people';
 import { invoiceEntry, NotPostable, type PostingAccounts } from '@umber/core/ledger';
 import { decimal, plain } from '@umber/core/money';
-import { record } from '../documents/trail.js';
 import type { Database } from '../database/database.js';
 import { isViolation } from '../database/database.js';
 import { Refused } from '../errors.js';

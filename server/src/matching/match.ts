@@ -1,3 +1,4 @@
+import { withdrawApprovals, record, type Actor } from '../documents/change-queries.js';
 import type { Act } from '@umber/core/documents';
 import { approvalsNeeded } from '@umber/core/approval';
 import { codeLine } from '@umber/core/coding';
@@ -6,8 +7,7 @@ import { decimal, toAmount } from '@umber/core/money';
 import { guessSupplier, SURE, type SellerTraits } from '@umber/core/suppliers';
 import { normalizeIban } from '@umber/core/identifiers';
 import { documentLines, liveExceptions } from '../documents/queries.js';
-import { record, type Actor } from '../documents/trail.js';
-import { approvalRules, askApproval, costCentreManagers, exceptionAcceptors, withdrawApprovals } from '../approval/queries.js';
+import { approvalRules, askApproval, costCentreManagers, exceptionAcceptors } from '../approval/queries.js';
 import type { Database } from '../database/database.js';
 import { Refused } from '../errors.js';
 import { openOrders, orderHead, orderLines } from '../orders/queries.js';

@@ -1,6 +1,6 @@
 import type { MatchException } from '@umber/core/matching';
 import { OUT_OF_THE_BOOKS, type ExceptionFacts } from '@umber/core/documents';
-import { many, maybe, type Database, jsonOf } from '../database/database.js';
+import { maybe, type Database, jsonOf } from '../database/database.js';
 import { isFacts } from '../database/json-columns.js';
 
 export const matchHead = (db: Database, id: number) =>
@@ -86,9 +86,6 @@ export const insertException = (db: Database, id: number, { line, facts, figures
 export const withdrawException = (db: Database, exceptionId: number) =>
   db.query('update exceptions set withdrawn_at = now() where id = $1', [exceptionId]);
 
-export const withdrawOpenExceptions = (db: Database, id: number) =>
-  db.query('update exceptions set withdrawn_at = now() where document_id = $1 and accepted_at is null and withdrawn_at is null', [id]);
-
 export const acceptException = (db: Database, id: number, exceptionId: number, personId: number, reason: string) =>
   maybe<{ line: number | null; facts: ExceptionFacts }>(
     db,
@@ -96,17 +93,3 @@ export const acceptException = (db: Database, id: number, exceptionId: number, p
     [id, exceptionId, personId, reason],
     { facts: isFacts },
   );
-
-export const codingLists = async (db: Database) => ({
-  accounts: await many<{ number: string; name: string }>(
-    db,
-    "select number, name from accounts where kind in ('expense', 'asset') and purpose is null order by number",
-  ),
-  costCentres: await many<{ code: string; name: string }>(db, 'select code, name from cost_centres order by code'),
-});
-
-export const knowsCoding = (db: Database, account: string, costCentre: string) =>
-  maybe<{ ok: boolean }>(db, 'select true as ok from accounts a, cost_centres c where a.number = $1 and c.code = $2', [
-    account,
-    costCentre,
-  ]);

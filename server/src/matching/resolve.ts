@@ -1,10 +1,11 @@
+import { record } from '../documents/change-queries.js';
+import { knowsCoding } from '../coding/queries.js';
 import type { Reasoned } from '@umber/contract/checking';
 import type { CodingChoice, OrderChoice, OrderProposal, Proposals, SupplierChoice } from '@umber/contract/matching';
 import type { Person } from '@umber/contract/people';
 import { guessOrder, needsChoice } from '@umber/core/matching';
 import { guessSupplier } from '@umber/core/suppliers';
 import { documentLines } from '../documents/queries.js';
-import { record } from '../documents/trail.js';
 import type { Database } from '../database/database.js';
 import { Refused } from '../errors.js';
 import { openOrders, orderHead } from '../orders/queries.js';
@@ -12,7 +13,7 @@ import type { Services } from '../services.js';
 import { suppliersLike, supplierView } from '../suppliers/queries.js';
 import { onDocument } from '../documents/lifecycle.js';
 import { matchDocument, traitsOf } from './match.js';
-import { acceptException, codeDocumentLine, knowsCoding, matchHead, setOrder, setSupplier } from './queries.js';
+import { acceptException, codeDocumentLine, matchHead, setOrder, setSupplier } from './queries.js';
 
 /** Says which supplier a document is from; at Match it is matched again, at Check it waits for its doubts as before. */
 export function chooseSupplier(services: Services, id: number, person: Person, { version, supplierId }: SupplierChoice): Promise<void> {

@@ -1,15 +1,13 @@
 import { changedDocument } from '../documents/view.js';
 import type { Services } from '../services.js';
 import type { Answers } from '../serve.js';
-import { codingLists } from './queries.js';
 import { accept, chooseOrderFor, chooseSupplier, codeLineOf, proposals } from './resolve.js';
 
-type Matching = 'coding' | 'proposals' | 'chooseSupplier' | 'chooseOrder' | 'codeLine' | 'acceptException';
+type Matching = 'proposals' | 'chooseSupplier' | 'chooseOrder' | 'codeLine' | 'acceptException';
 
 export const matchingRoutes = (services: Services): Answers<Matching> => {
   const { pool } = services;
   return {
-    coding: () => codingLists(pool),
     proposals: ({ params: { id } }) => proposals(pool, id),
     chooseSupplier: ({ params: { id }, person, asks }) => changedDocument(pool, id, chooseSupplier(services, id, person, asks)),
     chooseOrder: ({ params: { id }, person, asks }) => changedDocument(pool, id, chooseOrderFor(services, id, person, asks)),

@@ -7,7 +7,7 @@ import { learnSorting } from '../sorting/learn.js';
 import { isForgotten } from '../sorting/queries.js';
 import type { Services } from '../services.js';
 import { failArrival, waitingArrivals, waitingDocuments } from '../intake/queries.js';
-import { endStep } from './steps.js';
+import { endStep } from '../intake/steps.js';
 import { unpackArrival } from '../intake/unpack.js';
 
 const QUEUES = ['unpack-arrival', 'read-document', 'learn-sorting', 'verify-blobs'] as const;

@@ -1,13 +1,11 @@
-import { lockDocument } from '../documents/queries.js';
+import { insertDoubt, lockDocument, record } from '../documents/change-queries.js';
 import { type DocumentKind, isForTheBooks, type ReadingFailure } from '@umber/core/documents';
 import { isUnsure, type BoundaryView } from '@umber/contract/separating';
 import { citationsOf, readDocument, type DocumentReading, type PageWords, type ReadingContext } from '@umber/core/reading';
 import { decides, learnedKind, sellerKey, sortingFeatures, type Sorted } from '@umber/core/sorting';
-import { record } from '../documents/trail.js';
-import { insertDoubt } from '../checking/queries.js';
 import { inTransaction } from '../database/database.js';
 import { endOpenSteps } from '../intake/queries.js';
-import { beginStep, endStep } from './steps.js';
+import { beginStep, endStep } from '../intake/steps.js';
 import { matchDocument, recogniseSupplier } from '../matching/match.js';
 import { companyRow } from '../people/queries.js';
 import { UnreadableFile } from '../readers/unreadable-file.js';

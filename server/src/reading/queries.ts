@@ -91,9 +91,6 @@ export const insertCitation = (db: Database, documentId: number, position: numbe
     amount,
   ]);
 
-export const settleAllDoubts = (db: Database, documentId: number) =>
-  db.query('update doubts set settled_at = now() where document_id = $1 and settled_at is null', [documentId]);
-
 /** Documents read last, whose values show what an accepted risk means. */
 const READ_LAST = 200;
 

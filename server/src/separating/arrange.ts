@@ -1,17 +1,14 @@
-import { lockDocument } from '../documents/queries.js';
+import { resetDocument, insertDocument, withdrawApprovals, lockDocument, record } from '../documents/change-queries.js';
 import { mayIn } from '@umber/core/documents';
 import type { Person } from '@umber/contract/people';
 import type { Arrangement } from '@umber/contract/separating';
 import { TRAY_NAMES } from '@umber/contract/trays';
 import { arrangementFault, rearrangement } from '@umber/core/separating';
-import { withdrawApprovals } from '../approval/queries.js';
-import { record } from '../documents/trail.js';
 import { inTransaction, type Database } from '../database/database.js';
 import { Refused } from '../errors.js';
-import { insertDocument } from '../intake/queries.js';
 import type { Services } from '../services.js';
 import { moveTo } from '../documents/lifecycle.js';
-import { bumpFile, fileHead, filePages, lockFile, partsOf, resetDocument, setPages, settlePageDoubts, turnPage } from './queries.js';
+import { bumpFile, fileHead, filePages, lockFile, partsOf, setPages, settlePageDoubts, turnPage } from './queries.js';
 
 /**
  * Puts the pages of a file together as a person wants. Documents whose pages change are read again, the others stay as they are.

@@ -3,17 +3,7 @@ import type { PageWords } from '@umber/core/reading';
 import type { Boundary } from '@umber/core/separating';
 import { many, maybe, type Database, jsonOf } from '../database/database.js';
 import { areSigns } from '../database/json-columns.js';
-import { withdrawOpenExceptions } from '../matching/queries.js';
 import type { TurnedPage } from '../readers/read-page.js';
-
-export const insertFile = async (db: Database, arrivalId: number, blob: Buffer, name: string) =>
-  (
-    await maybe<{ id: number }>(db, 'insert into files (arrival_id, blob, name) values ($1, $2, $3) on conflict do nothing returning id', [
-      arrivalId,
-      blob,
-      name,
-    ])
-  )?.id ?? null;
 
 export const lockFile = (db: Database, id: number) =>
   maybe<{ id: number; version: number; readAt: Date | null }>(
@@ -121,17 +111,6 @@ export const partsOf = (db: Database, fileId: number) =>
 export const filePagePicture = async (db: Database, id: number, page: number) =>
   (await maybe<{ picture: Buffer | null }>(db, 'select picture from file_pages where file_id = $1 and number = $2', [id, page]))?.picture ??
   null;
-
-/** A document as if it had just come: its pages are to be read again. What was read before stays among the readings. */
-export const resetDocument = async (db: Database, id: number) => {
-  await db.query('delete from document_lines where document_id = $1', [id]);
-  await db.query('update doubts set settled_at = now() where document_id = $1 and settled_at is null', [id]);
-  await withdrawOpenExceptions(db, id);
-  await db.query(
-    "update documents set settled_fields = '{}', supplier_id = null, order_id = null, cost_centre = null, checked_by = null, checked_at = null where id = $1",
-    [id],
-  );
-};
 
 export const settlePageDoubts = (db: Database, fileId: number, personId: number) =>
   db.query(

@@ -1,9 +1,8 @@
+import { insertDocument, record } from '../documents/change-queries.js';
 import { separate } from '@umber/core/separating';
 import { fetchBlob, keepBlob } from '../archive/blobs.js';
-import { record } from '../documents/trail.js';
 import { inTransaction } from '../database/database.js';
-import { insertDocument } from '../intake/queries.js';
-import { beginStep, endStep } from '../pipeline/steps.js';
+import { beginStep, endStep } from '../intake/steps.js';
 import { LIMITS } from '../readers/limits.js';
 import type { Services } from '../services.js';
 import { insertBoundary, insertFilePage, lockFile, markFileRead, replaceFilePage, setPages, stalePages } from './queries.js';

@@ -1,8 +1,8 @@
+import { record } from '../documents/change-queries.js';
 import type { AlikeAct, AlikeChoice, AlikeSettled, AlikeView } from '@umber/contract/sorting';
 import type { Person } from '@umber/contract/people';
 import type { PageWords } from '@umber/core/reading';
 import { groupFor, lookOf } from '@umber/core/sorting';
-import { record } from '../documents/trail.js';
 import type { Database } from '../database/database.js';
 import { Refused } from '../errors.js';
 import { chooseSupplier, proposals } from '../matching/resolve.js';

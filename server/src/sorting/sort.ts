@@ -1,14 +1,19 @@
+import {
+  resetDocument,
+  settleDoubtsAbout,
+  settleAllDoubts,
+  withdrawApprovals,
+  withdrawOpenExceptions,
+  record,
+  type Actor,
+} from '../documents/change-queries.js';
 import { type DocumentKind, isForTheBooks } from '@umber/core/documents';
 import type { KindChange } from '@umber/contract/checking';
 import type { Person } from '@umber/contract/people';
 import { citationsOf, type Citation } from '@umber/core/reading';
-import { withdrawApprovals } from '../approval/queries.js';
-import { record, type Actor } from '../documents/trail.js';
-import { settleDoubtsAbout } from '../checking/queries.js';
 import type { Database } from '../database/database.js';
-import { withdrawOpenExceptions } from '../matching/queries.js';
-import { resetDocument, wordsOfDocument } from '../separating/queries.js';
-import { insertCitation, settleAllDoubts } from '../reading/queries.js';
+import { wordsOfDocument } from '../separating/queries.js';
+import { insertCitation } from '../reading/queries.js';
 import type { Services } from '../services.js';
 import { moveTo, onDocument } from '../documents/lifecycle.js';
 import { giveKind } from './queries.js';

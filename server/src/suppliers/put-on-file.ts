@@ -1,9 +1,9 @@
+import { knowsCoding } from '../coding/queries.js';
 import type { NewSupplier, SupplierView } from '@umber/contract/suppliers';
 import type { Person } from '@umber/contract/people';
 import { draftSupplier, type DraftedSupplier } from '@umber/core/suppliers';
 import { isViolation, type Database } from '../database/database.js';
 import { Refused } from '../errors.js';
-import { knowsCoding } from '../matching/queries.js';
 import type { Services } from '../services.js';
 import { confirmWaiting, insertSupplier, shownSeller, supplierLike, supplierView } from './queries.js';
 

@@ -1,3 +1,4 @@
+import { ALIKE } from '../documents/queries.js';
 import { type Tray, QUIET_TRAYS } from '@umber/core/documents';
 import type { ArrivalRow, TrayCount, TrayRow } from '@umber/contract/trays';
 import { many, one, type Database } from '../database/database.js';
@@ -17,11 +18,6 @@ export const trayCounts = (db: Database, today: string) =>
      union all select tray, count(*)::int, 0, '0' from documents where tray = any($2) group by tray`,
     [today, QUIET_TRAYS],
   );
-
-/** The group of a document of an unknown supplier and how many others wait in it; null where there are none. */
-export const ALIKE = `case when d.supplier_id is null and d.tray in ('check', 'match') then (select json_build_object('group', l.group_id, 'others', count(*)) from looks l
-  join looks o on o.group_id = l.group_id and o.document_id <> l.document_id join documents x on x.id = o.document_id and x.supplier_id is null and x.tray in ('check', 'match')
-  where l.document_id = d.id group by l.group_id) end`;
 
 /** Questions of a document that a tray knows of. */
 const MOST_ASKED = 24;

@@ -1,8 +1,8 @@
-import type { StepOf } from '../intake/brought.js';
+import type { StepOf } from './brought.js';
 import type { StepNote } from '@umber/core/intake';
 import type { StepName } from '@umber/contract/intake';
 import type { Database } from '../database/database.js';
-import { upsertStep, updateStep } from '../intake/queries.js';
+import { upsertStep, updateStep } from './queries.js';
 
 /** Notes that a step has begun; begun again, it counts one more try. */
 export const beginStep = (db: Database, of: StepOf, name: StepName) => upsertStep(db, of, name);

@@ -18,8 +18,8 @@ import type { Word } from '@umber/core/reading';
 import type { Database } from '../database/database.js';
 import { Refused } from '../errors.js';
 import { imageKind } from '../readers/image.js';
-import { fetchBlob } from './blobs.js';
-import { documentFile, documentHead, pagesToPrint, type DocumentHead } from '../documents/queries.js';
+import { fetchBlob } from '../archive/blobs.js';
+import { documentFile, documentHead, pagesToPrint, type DocumentHead } from './queries.js';
 
 /**
  * The document as a PDF that can be searched: pages with a text of their own as they came, scanned ones as their straightened

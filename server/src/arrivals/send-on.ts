@@ -6,7 +6,7 @@ import type { Services } from '../services.js';
 import { sayKind } from '../sorting/sort.js';
 import { moveTo, onDocument } from '../documents/lifecycle.js';
 import { park, takeUp, turnAway } from '../documents/rest.js';
-import { documentsOfArrival, markToRead, overrule } from './queries.js';
+import { documentsOfArrival, markToRead, overrule } from '../intake/queries.js';
 
 type Document = Awaited<ReturnType<typeof documentsOfArrival>>[number];
 

@@ -1,9 +1,9 @@
+import { resetDocument } from '../documents/change-queries.js';
 import { inTransaction } from '../database/database.js';
 import { Refused } from '../errors.js';
 import type { Services } from '../services.js';
 import { moveTo } from '../documents/lifecycle.js';
-import { resetDocument } from '../separating/queries.js';
-import { failedDocuments, restoreArrival } from './queries.js';
+import { failedDocuments, restoreArrival } from '../intake/queries.js';
 
 /** Tries again what failed of an arrival: taking it apart, or reading its files. @throws Refused where nothing failed. */
 export async function tryAgain(services: Services, arrivalId: number): Promise<void> {
