@@ -3,7 +3,7 @@ import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Cluster } from './cluster.mjs';
-import { ensureBuild, ensureModules, ensurePackages, isRoot, say, Trouble } from './ground.mjs';
+import { ensureBuild, ensureModules, ensurePackages, isRoot, say, Trouble } from './prerequisites.mjs';
 
 const [part] = process.argv.slice(2);
 

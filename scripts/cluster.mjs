@@ -4,7 +4,7 @@ import { randomBytes } from 'node:crypto';
 import { chmodSync, chownSync, existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
-import { isRoot, postgresHome, Trouble } from './ground.mjs';
+import { isRoot, postgresHome, Trouble } from './prerequisites.mjs';
 
 /** A free port on loopback: the wanted one where it is free, else one after it; 0 takes any. */
 export async function freePort(wanted) {

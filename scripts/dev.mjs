@@ -2,7 +2,7 @@
 // Angular's development server shows the interface with every change at once, passing /api on.
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
-import { ROOT } from './ground.mjs';
+import { ROOT } from './prerequisites.mjs';
 
 const API = Number(process.env.UMBER_PORT ?? 4400);
 const WEB = Number(process.env.UMBER_DEV_PORT ?? 4200);

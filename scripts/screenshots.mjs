@@ -3,7 +3,7 @@ import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromium } from 'playwright-core';
 import { DEMO_PASSWORD } from '../demo/dist/scenario/index.js';
-import { ROOT } from './ground.mjs';
+import { ROOT } from './prerequisites.mjs';
 
 const base = process.argv[2] ?? 'http://127.0.0.1:4400';
 const folder = join(ROOT, 'docs/screenshots');

@@ -4,7 +4,7 @@ import { createHash, randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, openSync, readFileSync, rmSync, watch, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Cluster, freePort, makeDataFolder, reachable } from './cluster.mjs';
-import { ensureBuild, ensureModules, ensurePackages, ensureSpace, ROOT, say, Trouble } from './ground.mjs';
+import { ensureBuild, ensureModules, ensurePackages, ensureSpace, ROOT, say, Trouble } from './prerequisites.mjs';
 
 const fresh = process.argv.includes('--fresh');
 /** Starts the server anew when what is built of it changes (npm run dev). */

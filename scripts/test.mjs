@@ -5,7 +5,7 @@ import { mkdtempSync, rmSync, chmodSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Cluster } from './cluster.mjs';
-import { ensureBuild, ensureModules, ensurePackages, ensureSpace, isRoot, ROOT, say, Trouble } from './ground.mjs';
+import { ensureBuild, ensureModules, ensurePackages, ensureSpace, isRoot, ROOT, say, Trouble } from './prerequisites.mjs';
 
 const PARTS = ['lint', 'unit', 'integration', 'browser'];
 const args = process.argv.slice(2);

@@ -2,7 +2,7 @@ import { TRAYS } from '@umber/core/documents';
 import { MAY, may, ROLES } from '@umber/core/permissions';
 import { scanWishSchema } from './demo/schemas.js';
 import { sendingSchema } from './intake/schemas.js';
-import { careChangeSchema } from './reading/schemas.js';
+import { riskChangeSchema } from './reading/schemas.js';
 import { newSupplierSchema } from './suppliers/schemas.js';
 import { isUnsure } from './separating/index.js';
 import { arrangementSchema } from './separating/schemas.js';
@@ -201,5 +201,5 @@ it.each([
   [41, false],
   [6.5, false],
 ])('an accepted risk of %s of 100: %s', (acceptedRisk, fits) =>
-  expect(careChangeSchema.validate({ acceptedRisk }).error === undefined).toBe(fits),
+  expect(riskChangeSchema.validate({ acceptedRisk }).error === undefined).toBe(fits),
 );

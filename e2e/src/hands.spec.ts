@@ -98,7 +98,7 @@ describe('hands', () => {
     await controller.getByRole('button', { name: 'Save' }).click();
     await controller.getByRole('button', { name: 'Save' }).waitFor({ state: 'detached' });
     await controller.reload();
-    await controller.waitForFunction(() => document.querySelector<HTMLInputElement>('umber-care-panel input')?.value === '9');
+    await controller.waitForFunction(() => document.querySelector<HTMLInputElement>('umber-risk-panel input')?.value === '9');
     await controller.getByRole('button', { name: 'Make a token' }).click();
     await controller.getByRole('alert').getByText('Say what the token is for').waitFor();
     await controller.getByLabel('What the token is for').fill('Copier');

@@ -1,6 +1,6 @@
 import type { DocumentKind } from '@umber/core/documents';
 import { readDocument, type PageWords } from '@umber/core/reading';
-import { groupFor, learnedKind, lookOf, sortedAs, sortingFeatures, type Seen } from '@umber/core/sorting';
+import { groupFor, learnedKind, layoutOf, sortedAs, sortingFeatures, type Seen } from '@umber/core/sorting';
 import { Random } from '@umber/demo/random';
 import { readFile } from '@umber/server/readers/read-file';
 import { drawnLetter, LETTER_KINDS } from './letters.js';
@@ -55,8 +55,8 @@ export function scoredGrouping(incoming: readonly Incoming[], taxIds: boolean): 
   for (const [at, { supplier, kind, pages }] of incoming.entries()) {
     if (kind !== 'invoice' && kind !== 'credit-note') continue;
     const taxId = taxIds ? (readDocument(pages).fields.sellerTaxId?.value ?? null) : null;
-    const look = lookOf(pages);
-    seen.push({ supplier, look, taxId, group: groupFor(look, taxId, seen) ?? at });
+    const layout = layoutOf(pages);
+    seen.push({ supplier, layout, taxId, group: groupFor(layout, taxId, seen) ?? at });
   }
   const score = { together: 0, ofOne: 0, wronglyTogether: 0, ofTwo: 0 };
   seen.forEach((one, i) =>

@@ -1,7 +1,7 @@
 import { addDays } from '@umber/core/dates';
 import { Random } from '@umber/demo/random';
 import type { DrawnInvoice } from './model.js';
-import { printed, printedDate } from './hand.js';
+import { printed, printedDate } from './invoice-formatter.js';
 
 /** What suppliers send besides invoices. */
 export const LETTER_KINDS = ['statement', 'reminder', 'delivery-note', 'order-confirmation', 'other'] as const;

@@ -8,7 +8,7 @@ import type { Decimal } from '@umber/core/money';
 import { Random } from '@umber/demo/random';
 import type { Entry } from './make.js';
 import { drawnInvoice, type DrawnInvoice } from './model.js';
-import { printed, printedDate, type Shown } from './hand.js';
+import { printed, printedDate, type Shown } from './invoice-formatter.js';
 import { truthOf } from './truth.js';
 
 /**

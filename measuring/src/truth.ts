@@ -1,7 +1,7 @@
 import { addDays } from '@umber/core/dates';
 import type { Decimal } from '@umber/core/money';
 import type { DrawnInvoice } from './model.js';
-import type { Shown } from './hand.js';
+import type { Shown } from './invoice-formatter.js';
 
 /** What a careful person reads off a document: values by field name, null where the page does not show one. */
 export interface Truth {

@@ -11,9 +11,9 @@ import { archiveRoutes } from './archive/routes.js';
 import { documentRoutes } from './documents/routes.js';
 import { checkingRoutes } from './checking/routes.js';
 import { demoRoutes } from './demo/routes.js';
-import { Refused } from './errors.js';
+import { ApiError } from './api-error.js';
 import { eventRoutes } from './events/routes.js';
-import { bringRoutes } from './intake/bring.js';
+import { submissionRoutes } from './intake/submissions.js';
 import { arrivalRoutes } from './arrivals/routes.js';
 import { codingRoutes } from './coding/routes.js';
 import { sourceRoutes, uploadRoutes } from './intake/routes.js';
@@ -58,7 +58,7 @@ export function createApp(services: Services, webFolder: string | null): Express
   app.use(compression({ filter: (request, response) => !request.path.endsWith('/events') && compression.filter(request, response) }));
   // Programs prove who they are with a token, not with a cookie: no other site's page can send one.
   app.use(healthRoutes(services));
-  app.use('/api', bringRoutes(services));
+  app.use('/api', submissionRoutes(services));
   app.use('/api', sameOrigin, express.json({ limit: '1mb' }), api(services));
   if (webFolder && existsSync(webFolder)) {
     app.use(express.static(webFolder, { index: false, maxAge: '1h' }));
@@ -105,7 +105,7 @@ function api(services: Services): Router {
   );
   router.use(signedIn(services));
   router.use(() => {
-    throw new Refused('no-such-route');
+    throw new ApiError('no-such-route');
   });
   return router;
 }
@@ -136,14 +136,14 @@ function answerErrors(error: unknown, _request: Request, response: Response, nex
     next(error);
     return;
   }
-  const refused = error instanceof Refused ? error : fromExpress(error);
+  const refused = error instanceof ApiError ? error : fromExpress(error);
   if (refused.status >= 500) log.error({ request: response.locals.requestId as string, code: refused.code, error }, 'a request failed');
   response.status(refused.status).json(refused);
 }
 
-function fromExpress(error: unknown): Refused {
+function fromExpress(error: unknown): ApiError {
   const status = (error as { status?: number }).status;
-  if (status === 413) return new Refused('bad-request', 'The request is too large.');
-  if (status !== undefined && status >= 400 && status < 500) return new Refused('bad-request');
-  return new Refused('internal');
+  if (status === 413) return new ApiError('bad-request', 'The request is too large.');
+  if (status !== undefined && status >= 400 && status < 500) return new ApiError('bad-request');
+  return new ApiError('internal');
 }

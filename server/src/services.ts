@@ -14,7 +14,7 @@ export interface Services {
   readonly today: () => string;
   /** Tells the job runner that something waits: arrivals to unpack, documents to read, sorting to be learned anew. */
   readonly enqueue: (queue: 'unpack-arrival' | 'read-document' | 'learn-sorting', id: number) => Promise<void>;
-  /** The installation's key, 32 bytes: passwords of mailboxes are sealed with it. */
+  /** The installation's key, 32 bytes: passwords of mailboxes are encrypted with it. */
   readonly secret: Buffer;
   /** Where the stand-in supplier listens; null outside the demo. */
   readonly demoUrl: string | null;

@@ -1,9 +1,9 @@
 import type Joi from 'joi';
-import { Refused } from './errors.js';
+import { ApiError } from './api-error.js';
 
-/** The value as the schema makes it. @throws Refused with the schema's own sentence. */
+/** The value as the schema makes it. @throws ApiError with the schema's own sentence. */
 export function valid<T>(schema: Joi.Schema<T>, value: unknown): T {
   const { error, value: clean } = schema.validate(value, { abortEarly: true, convert: true });
-  if (error) throw new Refused('bad-request', error.message);
+  if (error) throw new ApiError('bad-request', error.message);
   return clean as T;
 }

@@ -91,7 +91,7 @@ describe('documents of an unknown supplier that look alike', () => {
       'invoice',
       [{ field: 'kind', question: { code: 'kind-sorted-otherwise', titled: 'invoice', kind: 'delivery-note', examples: 1 } }],
     ]);
-    const { rows } = await server.pool.query('select group_id from looks where document_id = $1', [seventh]);
+    const { rows } = await server.pool.query('select group_id from page_layouts where document_id = $1', [seventh]);
     const send = (body: unknown) => clerk.send('POST', `/api/alike/${rows[0].group_id}`, body);
     const documents = [{ id: seventh, version }];
     expect((await send({ documents: [], does: { act: 'apart' } })).body.message).toBe('Choose at least one document.');

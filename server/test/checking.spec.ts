@@ -99,7 +99,7 @@ describe('the clerk’s tools at Check', () => {
     });
   });
 
-  it('a document is turned away with a reason and can be taken up again', async () => {
+  it('a document is turned away with a reason and can be reopened', async () => {
     let document = await arrived(server, clerk, 'ovenden', 1, { totalOff: '5.00' });
     expect(await clerk.send('POST', at(document, 'turn-away'), { version: document.version, reason: '' })).toMatchObject({
       status: 400,
@@ -108,10 +108,10 @@ describe('the clerk’s tools at Check', () => {
     document = await clerk.ok('POST', at(document, 'turn-away'), { version: document.version, reason: 'Not for us' });
     expect(document).toMatchObject({ tray: 'turned-away', reason: { code: 'said', text: 'Not for us' } });
     const { rows } = await clerk.ok('GET', '/api/trays/turned-away');
-    expect(rows[0]).toMatchObject({ id: document.id, asked: [{ of: 'rest', reason: { code: 'said', text: 'Not for us' } }] });
-    document = await clerk.ok('POST', at(document, 'take-up'), { version: document.version });
+    expect(rows[0]).toMatchObject({ id: document.id, asked: [{ of: 'resting', reason: { code: 'said', text: 'Not for us' } }] });
+    document = await clerk.ok('POST', at(document, 'reopen'), { version: document.version });
     expect(document).toMatchObject({ tray: 'check', reason: null });
-    expect(await clerk.send('POST', at(document, 'take-up'), { version: document.version })).toMatchObject({
+    expect(await clerk.send('POST', at(document, 'reopen'), { version: document.version })).toMatchObject({
       status: 409,
       body: { code: 'wrong-tray' },
     });

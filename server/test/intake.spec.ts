@@ -138,7 +138,7 @@ describe('ways in', () => {
         state: 'unpacked',
         kind: 'file',
         name: 'invoice 1.pdf',
-        broughtBy: expect.any(String),
+        submittedBy: expect.any(String),
       });
       const original = await clerk.send('GET', `/api/arrivals/${done.arrivalId}/original`);
       expect(original.headers.get('content-disposition')).toContain('attachment');

@@ -104,12 +104,12 @@ describe('the way of an invoice', () => {
     expect(late).toMatchObject({ status: 409, body: { code: 'stale' } });
   });
 
-  it('short of the receipt is parked and taken up again where it was', async () => {
+  it('short of the receipt is parked and reopened where it was', async () => {
     let document = await arrived(server, clerk, 'bellwether', 2);
     expect(document.exceptions).toMatchObject([{ facts: { code: 'not-received' } }]);
     document = await clerk.ok('POST', at(document, 'park'), { version: document.version, reason: 'Rest comes on Thursday' });
     expect(document).toMatchObject({ tray: 'parked', reason: { code: 'said', text: 'Rest comes on Thursday' } });
-    document = await clerk.ok('POST', at(document, 'take-up'), { version: document.version });
+    document = await clerk.ok('POST', at(document, 'reopen'), { version: document.version });
     expect(document.tray).toBe('match');
   });
 

@@ -1,16 +1,16 @@
 import { randomBytes } from 'node:crypto';
 import fc from 'fast-check';
-import { seal, unseal } from '../src/intake/sealed.js';
+import { encrypt, decrypt } from '../src/intake/encryption.js';
 import { hashPassword, passwordFits } from '../src/people/passwords.js';
 
 describe('a secret that is kept', () => {
   const key = randomBytes(32);
 
-  it('comes out as it went in, each time sealed otherwise', () => {
+  it('comes out as it went in, each time encrypted otherwise', () => {
     fc.assert(
       fc.property(fc.string({ unit: 'grapheme' }), (secret) => {
-        const [one, other] = [seal(key, secret), seal(key, secret)];
-        expect(unseal(key, one)).toBe(secret);
+        const [one, other] = [encrypt(key, secret), encrypt(key, secret)];
+        expect(decrypt(key, one)).toBe(secret);
         expect(one.equals(other)).toBe(false);
       }),
     );
@@ -19,10 +19,10 @@ describe('a secret that is kept', () => {
   it('does not open with another key, nor once a byte of it was changed', () => {
     fc.assert(
       fc.property(fc.string({ minLength: 1 }), fc.nat(), (secret, at) => {
-        const sealed = seal(key, secret);
-        expect(() => unseal(randomBytes(32), sealed)).toThrow();
-        sealed[at % sealed.length] ^= 1;
-        expect(() => unseal(key, sealed)).toThrow();
+        const encrypted = encrypt(key, secret);
+        expect(() => decrypt(randomBytes(32), encrypted)).toThrow();
+        encrypted[at % encrypted.length] ^= 1;
+        expect(() => decrypt(key, encrypted)).toThrow();
       }),
       { numRuns: 50 },
     );

@@ -32,7 +32,7 @@ describe('sending what came to a tray', () => {
     });
   const send = (id: number, to: string, reason?: string) => clerk.send('POST', `/api/arrivals/${id}/send`, { to, reason });
 
-  it('moves all its documents, with a reason where they rest, and takes them up again', async () => {
+  it('moves all its documents, with a reason where they rest, and reopens them', async () => {
     const id = await arrived('plain', 0);
     const { tray } = await read(id);
     expect((await send(id, 'parked')).body.message).toBe('Say why, in a few words.');

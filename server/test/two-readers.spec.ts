@@ -1,35 +1,37 @@
 import fc from 'fast-check';
 import { wordsOfTable } from '../src/readers/first-reader.js';
-import { decodeSigns } from '../src/readers/sign-sequence.js';
+import { decodeCharacters } from '../src/readers/character-sequence.js';
 
 describe('what the second reader saw', () => {
   const alphabet = ['', 'A', 'B', ' '];
-  /** Likelihoods of a sequence: the sign meant at each step, so sure, the rest shared out. */
-  const sequence = (steps: readonly (readonly [sign: number, sure: number])[]) =>
-    Float32Array.from(steps.flatMap(([sign, sure]) => alphabet.map((_, i) => (i === sign ? sure : (1 - sure) / (alphabet.length - 1)))));
-  const read = (...steps: (readonly [number, number])[]) => decodeSigns(sequence(steps), steps.length, alphabet);
+  /** Likelihoods of a sequence: the character meant at each step, so sure, the rest shared out. */
+  const sequence = (steps: readonly (readonly [character: number, sure: number])[]) =>
+    Float32Array.from(
+      steps.flatMap(([character, sure]) => alphabet.map((_, i) => (i === character ? sure : (1 - sure) / (alphabet.length - 1)))),
+    );
+  const read = (...steps: (readonly [number, number])[]) => decodeCharacters(sequence(steps), steps.length, alphabet);
 
-  it('is each sign once, however long it lasts, and twice where nothing stands between', () => {
+  it('is each character once, however long it lasts, and twice where nothing stands between', () => {
     expect(read([1, 0.9], [1, 0.8], [0, 0.9], [2, 0.7]).text).toBe('AB');
     expect(read([1, 0.9], [0, 0.9], [1, 0.9]).text).toBe('AA');
-    expect(read([0, 0.9], [0, 0.9])).toEqual({ text: '', score: 0, signs: [] });
+    expect(read([0, 0.9], [0, 0.9])).toEqual({ text: '', score: 0, characters: [] });
   });
 
-  it('is as sure as its least sure sign, each at its surest, and knows the next likeliest', () => {
-    const { score, signs } = read([1, 0.6], [1, 0.9], [0, 0.9], [2, 0.7]);
+  it('is as sure as its least sure character, each at its surest, and knows the next likeliest', () => {
+    const { score, characters } = read([1, 0.6], [1, 0.9], [0, 0.9], [2, 0.7]);
     expect(score).toBeCloseTo(0.7, 5);
-    expect(signs.map(({ sign, at }) => [sign, at])).toEqual([
+    expect(characters.map(({ character, at }) => [character, at])).toEqual([
       ['A', 0.125],
       ['B', 0.875],
     ]);
-    expect(signs[1].rivalScore).toBeCloseTo(0.1, 5);
+    expect(characters[1].rivalScore).toBeCloseTo(0.1, 5);
   });
 
-  it('has as many signs as were written, for any writing', () => {
+  it('has as many characters as were written, for any writing', () => {
     fc.assert(
       fc.property(fc.array(fc.constantFrom('A', 'B'), { maxLength: 20 }), (written) => {
-        const steps = written.flatMap((sign) => [[alphabet.indexOf(sign), 0.9] as const, [0, 0.9] as const]);
-        expect(decodeSigns(sequence(steps), Math.max(1, steps.length), alphabet).text).toBe(written.join(''));
+        const steps = written.flatMap((character) => [[alphabet.indexOf(character), 0.9] as const, [0, 0.9] as const]);
+        expect(decodeCharacters(sequence(steps), Math.max(1, steps.length), alphabet).text).toBe(written.join(''));
       }),
     );
   });

@@ -75,7 +75,7 @@ describe('a database that the version before filled', () => {
       expect((await clerk.ok('GET', `/api/trays/${tray}`)).rows.length).toBeGreaterThan(0);
   });
 
-  it('goes on from there: a doubt is settled, a parked document taken up, the books still balance', async () => {
+  it('goes on from there: a doubt is settled, a parked document reopened, the books still balance', async () => {
     const doubted = await named('b.pdf');
     const settled = await clerk.ok('POST', `/api/documents/${doubted.id}/doubts/${doubted.doubts[0].id}/settle`, {
       version: doubted.version,
@@ -83,7 +83,7 @@ describe('a database that the version before filled', () => {
     expect(settled.doubts.length).toBeLessThan(doubted.doubts.length);
     expect(settled.trail[0].act.code).toBe('question-answered');
     const parked = await named('f.pdf');
-    expect(await clerk.ok('POST', `/api/documents/${parked.id}/take-up`, { version: parked.version })).toMatchObject({ tray: 'check' });
+    expect(await clerk.ok('POST', `/api/documents/${parked.id}/reopen`, { version: parked.version })).toMatchObject({ tray: 'check' });
     const balance = await clerk.ok('GET', '/api/ledger/trial-balance');
     expect(balance.debit).toBe(balance.credit);
   });

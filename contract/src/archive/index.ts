@@ -1,5 +1,5 @@
 /** What is kept, and whether it is whole. */
-export interface KeepingView {
+export interface ArchiveView {
   readonly blobs: number;
   readonly bytes: number;
   /** Compared with their checksums within the last seven days. */

@@ -1,4 +1,4 @@
-import type { DocumentKind, HeaderField, LineCell, Tray, ApprovalReason, Question, RestReason, TrailAct } from '@umber/core/documents';
+import type { DocumentKind, HeaderField, LineCell, Tray, ApprovalReason, Question, RestingReason, TrailAct } from '@umber/core/documents';
 import type { Box } from '@umber/core/geometry';
 import type { ReadValue, Word } from '@umber/core/reading';
 import type { MatchException } from '@umber/core/matching';
@@ -97,7 +97,7 @@ export interface DocumentView {
   readonly version: number;
   readonly tray: Tray;
   readonly parkedFrom: Tray | null;
-  readonly reason: RestReason | null;
+  readonly reason: RestingReason | null;
   readonly kind: DocumentKind;
   readonly language: string;
   /** The file that it was cut out of, and how many pages that has. */

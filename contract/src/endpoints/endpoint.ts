@@ -2,10 +2,10 @@ import type { HeaderField, LineCell, Tray } from '@umber/core/documents';
 import type { Right } from '@umber/core/permissions';
 
 /**
- * Who may ask: somebody who is not signed in, everybody who is, people with a right (or with each of several), or a program with a
+ * Access may ask: somebody access is not signed in, everybody access is, people with a right (or with each of several), or a program with a
  * token. Which role has which right is in the core.
  */
-export type Who = 'anyone' | 'signed-in' | 'program' | Right | readonly Right[];
+export type Access = 'anyone' | 'signed-in' | 'program' | Right | readonly Right[];
 
 /** What parts of a path are, by their names. */
 export interface PathValues {
@@ -35,31 +35,32 @@ export interface Bytes {
 }
 
 /**
- * One request that the server answers. `Asks` is the query of a GET and the JSON body of the others; both types are for the
+ * One request that the server handlers. `Asks` is the query of a GET and the JSON body of the others; both types are for the
  * compiler only.
  */
-export interface Endpoint<Path extends string, Asks, Answer, By extends Who> {
+export interface Endpoint<Path extends string, Asks, Answer, By extends Access> {
   readonly method: 'GET' | 'POST' | 'PUT' | 'DELETE';
   /** Below `/api`, with `:name` for each part that changes. */
   readonly path: Path;
-  readonly who: By;
+  readonly access: By;
   /** The HTTP status of a good answer. */
   readonly status: 200 | 201 | 204;
-  readonly types?: { readonly asks: Asks; readonly answer: Answer };
+  readonly types?: { readonly input: Asks; readonly answer: Answer };
 }
 
 /** Begins an endpoint with the types of its answer and of what it is asked with. */
-export function answer<Answer, Asks = Nothing>() {
+export function returns<Answer, Asks = Nothing>() {
   const through =
     (method: 'GET' | 'POST' | 'PUT' | 'DELETE') =>
-    <const Path extends string, const By extends Who>(
+    <const Path extends string, const By extends Access>(
       path: Path,
-      who: By,
+      access: By,
       status: 200 | 201 | 204 = 200,
-    ): Endpoint<Path, Asks, Answer, By> => ({ method, path, who, status });
+    ): Endpoint<Path, Asks, Answer, By> => ({ method, path, access, status });
   return { get: through('GET'), post: through('POST'), put: through('PUT'), delete: through('DELETE') };
 }
 
-export type ParamsOf<E> = E extends Endpoint<infer Path, unknown, unknown, Who> ? { readonly [N in NamesIn<Path>]: PathValues[N] } : never;
-export type AsksOf<E> = E extends { readonly types?: { readonly asks: infer Asks } } ? Asks : never;
-export type AnswerOf<E> = E extends { readonly types?: { readonly answer: infer Answer } } ? Answer : never;
+export type ParamsOf<E> =
+  E extends Endpoint<infer Path, unknown, unknown, Access> ? { readonly [N in NamesIn<Path>]: PathValues[N] } : never;
+export type InputOf<E> = E extends { readonly types?: { readonly input: infer Asks } } ? Asks : never;
+export type OutputOf<E> = E extends { readonly types?: { readonly answer: infer Answer } } ? Answer : never;

@@ -1,6 +1,6 @@
 import { MAY } from '@umber/core/permissions';
 import { addressOf, ENDPOINTS } from './index.js';
-import { ASKED_SCHEMAS, PATH_SCHEMAS } from './schemas.js';
+import { INPUT_SCHEMAS, PATH_SCHEMAS } from './schemas.js';
 
 const all = Object.entries(ENDPOINTS);
 
@@ -10,13 +10,13 @@ describe('the table of endpoints', () => {
     expect(new Set(requests).size).toBe(requests.length);
   });
 
-  it('asks for rights that there are', () => {
+  it('input for rights that there are', () => {
     const known = [...Object.keys(MAY), 'anyone', 'signed-in', 'program'];
-    for (const [name, { who }] of all) for (const one of [who].flat()) expect([name, known.includes(one)]).toEqual([name, true]);
+    for (const [name, { access }] of all) for (const one of [access].flat()) expect([name, known.includes(one)]).toEqual([name, true]);
   });
 
-  it('lets nobody change anything who is only signed in', () => {
-    const open = all.filter(([, { method, who }]) => method !== 'GET' && (who === 'anyone' || who === 'signed-in'));
+  it('lets nobody change anything access is only signed in', () => {
+    const open = all.filter(([, { method, access }]) => method !== 'GET' && (access === 'anyone' || access === 'signed-in'));
     expect(open.map(([name]) => name).sort()).toEqual(['signIn', 'signOut']);
   });
 
@@ -26,7 +26,7 @@ describe('the table of endpoints', () => {
   });
 
   it('takes nothing that no type names', () => {
-    for (const [name, schema] of Object.entries(ASKED_SCHEMAS)) {
+    for (const [name, schema] of Object.entries(INPUT_SCHEMAS)) {
       if (schema.type !== 'object') continue;
       const { error } = schema.validate({ somethingElse: 1 });
       expect([name, error === undefined]).toEqual([name, false]);

@@ -24,12 +24,12 @@ import {
 import { searchSchema } from '../ledger/schemas.js';
 import { codingChoiceSchema, orderChoiceSchema, supplierChoiceSchema } from '../matching/schemas.js';
 import { signInSchema } from '../people/schemas.js';
-import { careChangeSchema } from '../reading/schemas.js';
+import { riskChangeSchema } from '../reading/schemas.js';
 import { arrangementSchema, pageNumberSchema, pictureWishSchema } from '../separating/schemas.js';
 import { alikeChoiceSchema } from '../sorting/schemas.js';
 import { newSupplierSchema } from '../suppliers/schemas.js';
 import { arrivalSearchSchema, traySchema } from '../trays/schemas.js';
-import type { AsksOf, Bytes, EndpointName, Nothing, PathValues } from './index.js';
+import type { InputOf, Bytes, EndpointName, Nothing, PathValues } from './index.js';
 
 /** How each changing part of a path must be written. */
 export const PATH_SCHEMAS: { readonly [N in keyof PathValues]: Joi.Schema<PathValues[N]> } = {
@@ -45,10 +45,10 @@ export const PATH_SCHEMAS: { readonly [N in keyof PathValues]: Joi.Schema<PathVa
   starts: pieceStartSchema,
 };
 
-type AskedWith = { [N in EndpointName]: AsksOf<N> extends Nothing ? never : N }[EndpointName];
+type WithInput = { [N in EndpointName]: InputOf<N> extends Nothing ? never : N }[EndpointName];
 
 /** What each endpoint may be asked with: there is a schema for each that is asked with something, and it makes what the table says. */
-export const ASKED_SCHEMAS: { readonly [N in AskedWith]: Joi.Schema<AsksOf<N> extends Bytes ? Uint8Array : AsksOf<N>> } = {
+export const INPUT_SCHEMAS: { readonly [N in WithInput]: Joi.Schema<InputOf<N> extends Bytes ? Uint8Array : InputOf<N>> } = {
   signIn: signInSchema,
   arrivals: arrivalSearchSchema,
   sendArrivalOn: sendingSchema,
@@ -61,7 +61,7 @@ export const ASKED_SCHEMAS: { readonly [N in AskedWith]: Joi.Schema<AsksOf<N> ex
   documentPicture: pictureWishSchema,
   park: reasonedSchema,
   turnAway: reasonedSchema,
-  takeUp: versionedSchema,
+  reopen: versionedSchema,
   changeField: valueChangeSchema,
   changeKind: kindChangeSchema,
   addLine: versionedSchema,
@@ -83,7 +83,7 @@ export const ASKED_SCHEMAS: { readonly [N in AskedWith]: Joi.Schema<AsksOf<N> ex
   smallFilePicture: pictureWishSchema,
   arrange: arrangementSchema,
   settleAlike: alikeChoiceSchema,
-  setCare: careChangeSchema,
+  setRisk: riskChangeSchema,
   supplierWrites: demoMailSchema,
   scannerFeeds: scanWishSchema,
 };

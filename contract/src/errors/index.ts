@@ -1,5 +1,5 @@
 /** What the server says when it refuses: a code for programs and a sentence that tells the person what to do. */
-export interface Refusal {
+export interface ErrorAnswer {
   readonly code: string;
   readonly message: string;
 }

@@ -99,7 +99,7 @@ export interface TokenWish {
 }
 
 /** What a program is told of an arrival that it brought. */
-export interface BroughtView {
+export interface SubmittedView {
   readonly arrivalId: number;
   /** Whether the same thing had been brought before, under the same key. */
   readonly again: boolean;
@@ -143,7 +143,7 @@ export interface ArrivalView {
   readonly text: string;
   /** The mail's own look, made safe: no scripts, nothing loaded from elsewhere; null where it is plain text. */
   readonly html: string | null;
-  readonly broughtBy: string | null;
+  readonly submittedBy: string | null;
   readonly state: string;
   readonly reason: ArrivalReason | null;
   readonly steps: readonly StepView[];

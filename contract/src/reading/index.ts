@@ -1,5 +1,5 @@
 /** How sure reading must be before a value goes on without a question, and what that means for what was read of late. */
-export interface CareView {
+export interface RiskView {
   /** A value is asked about when more than so many of 100 such values would be wrong. */
   readonly acceptedRisk: number;
   /** Values of the documents read last. */
@@ -8,7 +8,7 @@ export interface CareView {
   readonly asked: readonly number[];
 }
 export const MOST_RISK = 40;
-export interface CareChange {
+export interface RiskChange {
   readonly acceptedRisk: number;
 }
 export * from './failures.js';

@@ -1,7 +1,7 @@
-import { MOST_RISK, type CareChange } from './index.js';
+import { MOST_RISK, type RiskChange } from './index.js';
 import Joi from 'joi';
 
-export const careChangeSchema = Joi.object<CareChange, true>({
+export const riskChangeSchema = Joi.object<RiskChange, true>({
   acceptedRisk: Joi.number()
     .integer()
     .min(1)

@@ -1,7 +1,7 @@
 import type { ArrivalReason, StepNote } from '@umber/core/intake';
 import type { MatchException } from '@umber/core/matching';
 import type { Alike, DoubtView } from '../documents/index.js';
-import { type Tray, type ApprovalReason, type RestReason } from '@umber/core/documents';
+import { type Tray, type ApprovalReason, type RestingReason } from '@umber/core/documents';
 import type { StepName, StepView } from '../intake/index.js';
 
 /** The name of each tray as people read it. */
@@ -26,7 +26,7 @@ export interface TrayCount {
 }
 /** Why a document is in its tray. */
 export type Asked =
-  | { readonly of: 'rest'; readonly reason: RestReason }
+  | { readonly of: 'resting'; readonly reason: RestingReason }
   | ({ readonly of: 'doubt' } & Pick<DoubtView, 'field' | 'line' | 'question'>)
   | ({ readonly of: 'exception' } & Pick<MatchException, 'line' | 'facts'>)
   | { readonly of: 'approval'; readonly approver: string; readonly because: ApprovalReason };

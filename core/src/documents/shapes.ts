@@ -1,9 +1,9 @@
 import type { Shapes } from '../shapes/index.js';
 import type { BoundarySign, Question } from './questions.js';
 import type { ReadingFailure } from './reading-failures.js';
-import type { ApprovalReason, ExceptionFacts, RestReason, TrailAct } from './trail.js';
+import type { ApprovalReason, ExceptionFacts, RestingReason, TrailAct } from './trail.js';
 
-export const REST_SHAPES: Shapes<RestReason> = {
+export const RESTING_SHAPES: Shapes<RestingReason> = {
   said: { text: 'string' },
   filed: { kind: 'string', cited: 'number' },
   'pages-elsewhere': {},

@@ -5,7 +5,7 @@ import type { ReadingFailure } from './reading-failures.js';
 import type { Act, Tray } from './trays.js';
 
 /** Why a document rests where it is: a person's own words, or what the machine found. */
-export type RestReason =
+export type RestingReason =
   | { readonly code: 'said'; readonly text: string }
   | { readonly code: 'filed'; readonly kind: DocumentKind; readonly cited: number }
   | { readonly code: 'pages-elsewhere' }
@@ -63,7 +63,7 @@ export interface Moved {
   readonly act: Act;
   readonly to: Tray;
   readonly from?: Tray;
-  readonly reason?: RestReason;
+  readonly reason?: RestingReason;
   /** Why it could not be read. */
   readonly because?: ReadingFailure;
   /** What an approver said, or the readers of versions that wrote sentences. */

@@ -3,7 +3,7 @@ export const TRAYS = ['arriving', 'check', 'match', 'sign-off', 'post', 'posted'
 export type Tray = (typeof TRAYS)[number];
 
 /**
- * What being in a tray means: the machine has it; a person has to do something; it rests until somebody takes it up; it is done and
+ * What being in a tray means: the machine has it; a person has to do something; it rests until somebody reopens it; it is done and
  * stands in the ledger.
  */
 export type TrayStage = 'machine' | 'open' | 'resting' | 'done';
@@ -23,7 +23,7 @@ export const stageOf = (tray: Tray): TrayStage => STAGE[tray];
 const ofStage = (...stages: TrayStage[]): readonly Tray[] => TRAYS.filter((tray) => stages.includes(STAGE[tray]));
 /** Where people work. */
 export const OPEN_TRAYS = ofStage('open');
-/** Where documents rest until somebody takes them up. */
+/** Where documents rest until somebody reopens them. */
 export const RESTING_TRAYS = ofStage('resting');
 /** Where nobody is waited for: these are listed newest first. */
 export const QUIET_TRAYS = ofStage('resting', 'done');
@@ -62,8 +62,8 @@ export const MOVES = {
   post: { from: ['post'], to: ['posted'] },
   park: { from: ['check', 'match', 'post'], to: ['parked'] },
   'turn-away': { from: ['check', 'match', 'sign-off', 'post', 'parked'], to: ['turned-away'] },
-  /** A person takes it up again: a parked one where it was, others at Check. */
-  'take-up': { from: ['parked', 'filed', 'turned-away'], to: ['check', 'match', 'post'] },
+  /** A person reopens it: a parked one where it was, others at Check. */
+  reopen: { from: ['parked', 'filed', 'turned-away'], to: ['check', 'match', 'post'] },
   /** A person says what it is: it is filed, or read anew as an invoice. */
   kind: { from: ['check', 'match', 'parked', 'filed', 'turned-away'], to: ['filed', 'arriving'] },
   /** Its pages are put together otherwise: it is read anew, or none is left. */
@@ -73,7 +73,7 @@ export const MOVES = {
 } as const satisfies Readonly<Record<string, Move>>;
 
 /** Where taking a resting document up leads: a parked one to where it was, any other to Check. */
-export const takenUpTo = (tray: Tray, parkedFrom: Tray | null): Tray => (tray === 'parked' ? (parkedFrom ?? 'check') : 'check');
+export const reopenedTo = (tray: Tray, parkedFrom: Tray | null): Tray => (tray === 'parked' ? (parkedFrom ?? 'check') : 'check');
 
 /** The trays in which an act may be done. */
 export const traysFor = (act: Act): readonly Tray[] => MOVES[act].from;

@@ -66,8 +66,8 @@ export function ibanOf(country: string, bban: string): string {
 
 function mod97(text: string): number {
   let rest = 0;
-  for (const sign of text) {
-    const value = /\d/.test(sign) ? Number(sign) : sign.charCodeAt(0) - 55;
+  for (const character of text) {
+    const value = /\d/.test(character) ? Number(character) : character.charCodeAt(0) - 55;
     rest = (rest * (value > 9 ? 100 : 10) + value) % 97;
   }
   return rest;

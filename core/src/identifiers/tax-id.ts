@@ -55,8 +55,8 @@ const nl = (body: string): boolean => {
   const eleven = weighted(body, [9, 8, 7, 6, 5, 4, 3, 2]) % 11;
   if (eleven === Number(body[8])) return true;
   let rest = 0;
-  for (const sign of `NL${body}`) {
-    const value = /\d/.test(sign) ? Number(sign) : sign.charCodeAt(0) - 55;
+  for (const character of `NL${body}`) {
+    const value = /\d/.test(character) ? Number(character) : character.charCodeAt(0) - 55;
     rest = (rest * (value > 9 ? 100 : 10) + value) % 97;
   }
   return rest === 1;

@@ -16,7 +16,7 @@ export const MAY = {
   /** Say how sure reading must be. */
   risk: ['controller', 'administrator'],
   /** Bring files in, and tokens for programs that do. */
-  bring: ['clerk', 'controller', 'administrator'],
+  submit: ['clerk', 'controller', 'administrator'],
   /** Say what is done with what comes from a source. */
   rules: ['clerk', 'controller', 'administrator'],
   /** Add and change sources. */

@@ -7,7 +7,7 @@ import { asDate, dueDateOf, ownFirst } from './header/head-values.js';
 import { documentKind } from './header/kind.js';
 import { labelsOf, languageOf } from './language/labels.js';
 import { sumOfLines, taxOfLines } from './table/line-row.js';
-import { joinMiddledCells } from './table/middled-cells.js';
+import { joinCentredCells } from './table/centred-cells.js';
 import { decimalMarkOf } from './print/numbers.js';
 import type { ReadingContext } from './reading.js';
 import { settleWords } from './scanned/settle-words.js';
@@ -27,7 +27,7 @@ export function gather(read: readonly PageWords[], context: ReadingContext, meth
   const laidOut: Row[] = [];
   for (const page of pages) laidOut.push(...rowsOf(page, laidOut.length));
   const mark = decimalMarkOf(pages.flatMap((page) => page.words.map((word) => word.text)));
-  const rows = joinMiddledCells(joinWrappedDates(laidOut), mark);
+  const rows = joinCentredCells(joinWrappedDates(laidOut), mark);
   const language = languageOf(rows);
   const labelled = new LabelledRows(rows, labelsOf(rows, language));
 

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { pageOf } from '../reading/fixtures/laid-out.js';
-import { groupFor, LEAST_ALIKE, likeness, lookOf } from './index.js';
+import { groupFor, LEAST_ALIKE, likeness, layoutOf } from './index.js';
 
 const invoice = (number: string, lines: string[], seller = 'Gillbeck Scaffolding Ltd', left = 40) =>
-  lookOf([
+  layoutOf([
     pageOf([
       [left, 40, seller, 16],
       [left, 60, `${seller.split(' ')[0]} House, Church Lane`],
@@ -18,10 +18,10 @@ const invoice = (number: string, lines: string[], seller = 'Gillbeck Scaffolding
     ]),
   ]);
 
-describe('how alike documents look', () => {
+describe('how alike documents layout', () => {
   const first = invoice('A-1', ['Scaffold tower, six metres', 'Debris netting, fitted']);
   const second = invoice('A-2', ['Erecting and taking down']);
-  const other = lookOf([
+  const other = layoutOf([
     pageOf([
       [200, 30, 'Rechnung', 20],
       [40, 80, 'Kesselwerk Brandtal GmbH, Dampfweg 3'],
@@ -43,7 +43,7 @@ describe('how alike documents look', () => {
   });
 
   it('is 0 for empty pages, 1 for the same, and the same both ways round', () => {
-    expect(lookOf([])).toEqual([]);
+    expect(layoutOf([])).toEqual([]);
     expect(likeness([], [])).toBe(0);
     const sign = fc.constantFrom('a', 'b', 'c', 'a@1,1', 'b@2,1', 'c@1,3');
     fc.assert(
@@ -57,18 +57,18 @@ describe('how alike documents look', () => {
 
   it('puts a document with those most like it', () => {
     const seen = [
-      { group: 4, look: other, taxId: null },
-      { group: 9, look: first, taxId: null },
+      { group: 4, layout: other, taxId: null },
+      { group: 9, layout: first, taxId: null },
     ];
     expect(groupFor(second, null, seen)).toBe(9);
     expect(groupFor(other, null, seen)).toBe(4);
-    expect(groupFor(lookOf([pageOf([[40, 40, 'Quite another letter']])]), null, seen)).toBeNull();
+    expect(groupFor(layoutOf([pageOf([[40, 40, 'Quite another letter']])]), null, seen)).toBeNull();
     expect(groupFor(second, null, [])).toBeNull();
   });
 
   it('goes by the tax id where both have one: the same puts together, another keeps apart', () => {
-    expect(groupFor(other, 'GB1', [{ group: 9, look: first, taxId: 'GB1' }])).toBe(9);
-    expect(groupFor(second, 'GB2', [{ group: 9, look: first, taxId: 'GB1' }])).toBeNull();
+    expect(groupFor(other, 'GB1', [{ group: 9, layout: first, taxId: 'GB1' }])).toBe(9);
+    expect(groupFor(second, 'GB2', [{ group: 9, layout: first, taxId: 'GB1' }])).toBeNull();
     expect(LEAST_ALIKE).toBeGreaterThan(0.2);
   });
 });

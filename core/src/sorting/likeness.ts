@@ -3,38 +3,38 @@ import type { PageWords } from '../reading/index.js';
 import { jaccard } from './jaccard.js';
 
 /**
- * What a document's first page looks like: its words, each once, and which of them stand where (`word@column,row`). Numbers
+ * What a document’s first page looks like: its words, each once, and which of them stand where (`word@column,row`). Numbers
  * are left out: they change from one document to the next. Plain data, to be kept as it is.
  */
-export type Look = readonly string[];
+export type PageLayout = readonly string[];
 
 /** Words of a page that are looked at; a longer page is told by its beginning and its end. */
 const MOST_WORDS = 400;
 /** The page is laid out in this many columns and rows; a word that shifts by less stays in its place. */
 const [COLUMNS, ROWS] = [8, 12];
 
-/** The look of a document's first page; empty where nothing is on it. */
-export function lookOf(pages: readonly PageWords[]): Look {
+/** The layout of a document’s first page; empty where nothing is on it. */
+export function layoutOf(pages: readonly PageWords[]): PageLayout {
   const [first] = pages;
   if (!first) return [];
   const ordered = [...first.words].sort((a, b) => a.y - b.y);
   const words = ordered.length <= MOST_WORDS ? ordered : [...ordered.slice(0, MOST_WORDS / 2), ...ordered.slice(-MOST_WORDS / 2)];
-  const look = new Set<string>();
+  const layout = new Set<string>();
   for (const { text, x, y } of words)
     for (const part of fold(text).split(' ')) {
       if (!/^\p{L}{3,24}$/u.test(part)) continue;
-      look.add(part);
-      look.add(`${part}@${Math.floor((COLUMNS * x) / first.width)},${Math.floor((ROWS * y) / first.height)}`);
+      layout.add(part);
+      layout.add(`${part}@${Math.floor((COLUMNS * x) / first.width)},${Math.floor((ROWS * y) / first.height)}`);
     }
-  return [...look];
+  return [...layout];
 }
 
-const isPlace = (sign: string) => sign.includes('@');
+const isPlace = (part: string) => part.includes('@');
 
-/** How alike two looks are, 0..1: the mean of their shared words and their shared places, each as a share of all (Jaccard index). */
-export function likeness(a: Look, b: Look): number {
+/** How alike two layouts are, 0..1: the mean of their shared words and their shared places, each as a share of all (Jaccard index). */
+export function likeness(a: PageLayout, b: PageLayout): number {
   const [words, places] = [false, true].map((place) => {
-    const [left, right] = [a, b].map((look) => look.filter((sign) => isPlace(sign) === place));
+    const [left, right] = [a, b].map((layout) => layout.filter((part) => isPlace(part) === place));
     return jaccard(left, right);
   });
   return (words + places) / 2;
@@ -43,7 +43,7 @@ export function likeness(a: Look, b: Look): number {
 /** A document that others are compared with, and the group that it is in. */
 export interface Seen {
   readonly group: number;
-  readonly look: Look;
+  readonly layout: PageLayout;
   readonly taxId: string | null;
 }
 
@@ -54,11 +54,11 @@ export const LEAST_ALIKE = 0.4;
  * The group that a document belongs to: that of the one most alike, or of one with the same tax id; null where none is. Two
  * different tax ids are never one supplier.
  */
-export function groupFor(look: Look, taxId: string | null, seen: readonly Seen[]): number | null {
+export function groupFor(layout: PageLayout, taxId: string | null, seen: readonly Seen[]): number | null {
   let best: { group: number; likeness: number } | null = null;
   for (const one of seen) {
     if (taxId !== null && one.taxId !== null && taxId !== one.taxId) continue;
-    const how = taxId !== null && taxId === one.taxId ? 1 : likeness(look, one.look);
+    const how = taxId !== null && taxId === one.taxId ? 1 : likeness(layout, one.layout);
     if (how >= LEAST_ALIKE && (best === null || how > best.likeness)) best = { group: one.group, likeness: how };
   }
   return best?.group ?? null;

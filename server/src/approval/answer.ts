@@ -4,11 +4,11 @@ import type { Reasoned } from '@umber/contract/checking';
 import type { Approve } from '@umber/contract/approval';
 import type { Person } from '@umber/contract/people';
 import type { Database, Pool } from '../database/database.js';
-import { Refused } from '../errors.js';
+import { ApiError } from '../api-error.js';
 import { moveTo, onDocument, type LockedDocument } from '../documents/lifecycle.js';
 import { answerApproval, askedApprovals, exceptionAcceptors } from './queries.js';
 
-/** Approves; when nobody else is asked, the document goes on to Post. @throws Refused for one's own work. */
+/** Approves; when nobody else is asked, the document goes on to Post. @throws ApiError for one's own work. */
 export function approve(pool: Pool, id: number, person: Person, { version, comment }: Approve): Promise<void> {
   return onDocument(pool, id, version, 'approve', async (db, document) => {
     const asked = await ownApproval(db, document, person);
@@ -21,7 +21,7 @@ export function approve(pool: Pool, id: number, person: Person, { version, comme
 
 /**
  * Sends the document back to Check with a comment, which becomes a doubt there: an approver who is asked, or somebody who checks
- * fetches it back, or who posts while it waits at Post. @throws Refused for everybody else.
+ * fetches it back, or who posts while it waits at Post. @throws ApiError for everybody else.
  */
 export function sendBack(pool: Pool, id: number, person: Person, { version, reason }: Reasoned): Promise<void> {
   return onDocument(pool, id, version, 'send-back', async (db, document) => {
@@ -36,8 +36,8 @@ export function sendBack(pool: Pool, id: number, person: Person, { version, reas
 
 async function ownApproval(db: Database, document: LockedDocument, person: Person): Promise<number> {
   const acceptors = await exceptionAcceptors(db, document.id);
-  if (document.checkedById === person.id || acceptors.includes(person.id)) throw new Refused('own-work');
+  if (document.checkedById === person.id || acceptors.includes(person.id)) throw new ApiError('own-work');
   const own = (await askedApprovals(db, document.id)).find((approval) => approval.approverId === person.id);
-  if (!own) throw new Refused('not-asked');
+  if (!own) throw new ApiError('not-asked');
   return own.id;
 }

@@ -1,7 +1,7 @@
 import { blobBytes, insertBlob } from './queries.js';
 import { createHash } from 'node:crypto';
 import type { Database } from '../database/database.js';
-import { Refused } from '../errors.js';
+import { ApiError } from '../api-error.js';
 
 export const sha256 = (bytes: Uint8Array): Buffer => createHash('sha256').update(bytes).digest();
 
@@ -12,9 +12,9 @@ export async function keepBlob(db: Database, bytes: Uint8Array): Promise<Buffer>
   return hash;
 }
 
-/** The bytes kept under a hash, checked. @throws Refused when they are gone or damaged: they are not served. */
+/** The bytes kept under a hash, checked. @throws ApiError when they are gone or damaged: they are not served. */
 export async function fetchBlob(db: Database, hash: Buffer): Promise<Buffer> {
   const bytes = await blobBytes(db, hash);
-  if (!bytes || !sha256(bytes).equals(hash)) throw new Refused('damaged-blob');
+  if (!bytes || !sha256(bytes).equals(hash)) throw new ApiError('damaged-blob');
   return bytes;
 }

@@ -18,7 +18,7 @@ export const checkBlobs = async (db: Database, most: number) =>
     )
   ).rowCount ?? 0;
 
-export const keepingCounts = async (db: Database) =>
+export const archiveCounts = async (db: Database) =>
   (await maybe<{ blobs: number; bytes: number; checked: number }>(
     db,
     `select count(*)::int as blobs, coalesce(sum(b.size), 0)::bigint as bytes, (count(*) filter (where c.checked_at > now() - interval '7 days'))::int as checked

@@ -1,8 +1,8 @@
 import type { Services } from '../services.js';
-import type { Answers } from '../serve.js';
-import { keepingView } from './verify.js';
+import type { Handlers } from '../serve.js';
+import { archiveView } from './verify.js';
 
 /** What is kept, and whether it is whole. */
-export const archiveRoutes = ({ pool }: Services): Answers<'keeping'> => ({
-  keeping: () => keepingView(pool),
+export const archiveRoutes = ({ pool }: Services): Handlers<'archive'> => ({
+  archive: () => archiveView(pool),
 });

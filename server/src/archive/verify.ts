@@ -1,5 +1,5 @@
-import { checkBlobs, damagedBlobs, keepingCounts } from './queries.js';
-import type { KeepingView } from '@umber/contract/archive';
+import { checkBlobs, damagedBlobs, archiveCounts } from './queries.js';
+import type { ArchiveView } from '@umber/contract/archive';
 import type { Database } from '../database/database.js';
 
 /** Blobs compared with their checksums in one go. */
@@ -9,6 +9,6 @@ const AT_ONCE = 200;
 export const verifyBlobs = (db: Database): Promise<number> => checkBlobs(db, AT_ONCE);
 
 /** How much is kept, how much of it was compared lately, and what is damaged. */
-export async function keepingView(db: Database): Promise<KeepingView> {
-  return { ...(await keepingCounts(db)), damaged: await damagedBlobs(db) };
+export async function archiveView(db: Database): Promise<ArchiveView> {
+  return { ...(await archiveCounts(db)), damaged: await damagedBlobs(db) };
 }

@@ -1,16 +1,16 @@
 import { arrivalView, sendOriginal } from '../intake/arrival-view.js';
-import type { Answers } from '../serve.js';
+import type { Handlers } from '../serve.js';
 import type { Services } from '../services.js';
 import { sendOn } from './send-on.js';
 import { tryAgain } from './try-again.js';
 
 /** What people do with one arrival. */
-export const arrivalRoutes = (services: Services): Answers<'arrival' | 'arrivalAsItCame' | 'tryArrivalAgain' | 'sendArrivalOn'> => ({
+export const arrivalRoutes = (services: Services): Handlers<'arrival' | 'arrivalAsItCame' | 'tryArrivalAgain' | 'sendArrivalOn'> => ({
   arrival: ({ params: { id } }) => arrivalView(services.pool, id),
   arrivalAsItCame: ({ params: { id }, response }) => sendOriginal(services.pool, response, id),
   tryArrivalAgain: async ({ params: { id } }) => {
     await tryAgain(services, id);
     return arrivalView(services.pool, id);
   },
-  sendArrivalOn: ({ params: { id }, person, asks }) => sendOn(services, id, person, asks),
+  sendArrivalOn: ({ params: { id }, person, input }) => sendOn(services, id, person, input),
 });

@@ -1,11 +1,11 @@
 import { isForTheBooks } from '@umber/core/documents';
 import type { Sending, Sent } from '@umber/contract/intake';
 import type { Person } from '@umber/contract/people';
-import { Refused } from '../errors.js';
+import { ApiError } from '../api-error.js';
 import type { Services } from '../services.js';
 import { sayKind } from '../sorting/sort.js';
 import { moveTo, onDocument } from '../documents/lifecycle.js';
-import { park, takeUp, turnAway } from '../documents/rest.js';
+import { park, reopen, turnAway } from '../documents/resting.js';
 import { documentsOfArrival, markToRead, overrule } from '../intake/queries.js';
 
 type Document = Awaited<ReturnType<typeof documentsOfArrival>>[number];
@@ -20,13 +20,13 @@ export async function sendOn(services: Services, arrivalId: number, person: Pers
     return { sent: 1, left: [] };
   }
   const documents = (await documentsOfArrival(services.pool, arrivalId)).filter(({ tray }) => tray !== sending.to);
-  if (documents.length === 0) throw new Refused('bad-request', 'Nothing of this arrival can be sent there.');
+  if (documents.length === 0) throw new ApiError('bad-request', 'Nothing of this arrival can be sent there.');
   const left: { id: number; why: string }[] = [];
   for (const document of documents) {
     try {
       await sendOne(services, document, person, sending);
     } catch (error) {
-      if (!(error instanceof Refused)) throw error;
+      if (!(error instanceof ApiError)) throw error;
       left.push({ id: document.id, why: error.message });
     }
   }
@@ -44,7 +44,7 @@ async function sendOne(
   else if (to === 'filed') await sayKind(services, id, person, { version, kind: isForTheBooks(kind) ? 'other' : kind });
   else if (unread) await readAfterAll(services, id, version, person);
   else if (tray === 'filed' && !isForTheBooks(kind)) await sayKind(services, id, person, { version, kind: 'invoice' });
-  else await takeUp(services.pool, id, person, { version });
+  else await reopen(services.pool, id, person, { version });
 }
 
 /** Reads a document that a rule kept unread. */

@@ -5,7 +5,7 @@ import { CELL_SCHEMAS, FIELD_SCHEMAS } from '@umber/contract/checking/schemas';
 import { type ValueChange, type Versioned } from '@umber/contract/checking';
 import type { Person } from '@umber/contract/people';
 import type { Database, Pool } from '../database/database.js';
-import { Refused } from '../errors.js';
+import { ApiError } from '../api-error.js';
 import { matchDocument } from '../matching/match.js';
 import type { Services } from '../services.js';
 import { onDocument } from '../documents/lifecycle.js';
@@ -48,7 +48,7 @@ export function changeCell(pool: Pool, id: number, person: Person, position: num
   const value = cleared(change.value) ? null : (valid(CELL_SCHEMAS[cell], change.value) as string);
   return onDocument(pool, id, change.version, 'correct', async (db) => {
     const before = await cellValue(db, id, position, cell);
-    if (!before) throw new Refused('no-such-thing', 'This line is no longer there. The document was loaded again.');
+    if (!before) throw new ApiError('no-such-thing', 'This line is no longer there. The document was loaded again.');
     await updateCell(db, id, position, cell, value);
     await settleDoubtsAbout(db, id, cell, position, person.id);
     await settleSumDoubts(db, id, person);
@@ -70,7 +70,7 @@ export function addLine(pool: Pool, id: number, person: Person, { version }: Ver
 export function removeLine(pool: Pool, id: number, person: Person, position: number, { version }: Versioned): Promise<void> {
   return onDocument(pool, id, version, 'correct', async (db) => {
     const before = await deleteLine(db, id, position);
-    if (!before) throw new Refused('no-such-thing', 'This line is no longer there. The document was loaded again.');
+    if (!before) throw new ApiError('no-such-thing', 'This line is no longer there. The document was loaded again.');
     await settleDoubtsOfLine(db, id, position, person.id);
     await settleSumDoubts(db, id, person);
     await bumpVersion(db, id);
@@ -82,7 +82,7 @@ export function removeLine(pool: Pool, id: number, person: Person, position: num
 export function settleAsRead(pool: Pool, id: number, person: Person, doubtId: number, { version }: Versioned): Promise<void> {
   return onDocument(pool, id, version, 'correct', async (db) => {
     const doubt = await settleDoubt(db, id, doubtId, person.id);
-    if (!doubt) throw new Refused('no-such-thing', 'This doubt is settled already.');
+    if (!doubt) throw new ApiError('no-such-thing', 'This doubt is settled already.');
     if (doubt.field && doubt.line === null) await markSettled(db, id, doubt.field);
     else await bumpVersion(db, id);
     await record(db, id, person.id, { code: 'question-answered', ...doubt });
@@ -94,7 +94,7 @@ export function finishCheck(services: Services, id: number, person: Person, { ve
   return onDocument(services.pool, id, version, 'check', async (db) => {
     const open = await countOpenDoubts(db, id);
     if (open > 0)
-      throw new Refused(
+      throw new ApiError(
         'open-doubts',
         open === 1 ? 'One doubt is still open. Settle it first.' : `${open} doubts are still open. Settle them first.`,
       );
@@ -107,9 +107,9 @@ export function finishCheck(services: Services, id: number, person: Person, { ve
 
 async function assertComplete(db: Database, id: number): Promise<void> {
   const amounts = await amountsOf(db, id);
-  if (!amounts) throw new Refused('no-such-document');
+  if (!amounts) throw new ApiError('no-such-document');
   if (!isForTheBooks(amounts.kind))
-    throw new Refused('incomplete', 'Only invoices and credit notes can be booked. Say what this is, or turn it away.');
+    throw new ApiError('incomplete', 'Only invoices and credit notes can be booked. Say what this is, or turn it away.');
   const missing = [
     amounts.invoiceNumber === null ? 'invoice number' : null,
     amounts.issueDate === null ? 'issue date' : null,
@@ -117,15 +117,15 @@ async function assertComplete(db: Database, id: number): Promise<void> {
     amounts.gross === null ? 'total' : null,
   ].filter((name) => name !== null);
   if (missing.length > 0)
-    throw new Refused('incomplete', `The ${missing.join(' and the ')} is missing. Point at it on the page or type it.`);
+    throw new ApiError('incomplete', `The ${missing.join(' and the ')} is missing. Point at it on the page or type it.`);
   const { net, tax, gross } = amounts;
   if (net !== null && gross !== null && !totalsFit(net, tax, gross)) {
-    throw new Refused('incomplete', `Net ${net} and tax ${tax ?? '0.00'} do not make the total ${gross}. Correct the one that is wrong.`);
+    throw new ApiError('incomplete', `Net ${net} and tax ${tax ?? '0.00'} do not make the total ${gross}. Correct the one that is wrong.`);
   }
   const lines = await lineAmounts(db, id);
-  if (lines.length === 0) throw new Refused('incomplete', 'There are no lines. Add at least one with its amount.');
+  if (lines.length === 0) throw new ApiError('incomplete', 'There are no lines. Add at least one with its amount.');
   if (!linesFitNet(lines, net ?? gross, amounts.discount, amounts.carriage))
-    throw new Refused('incomplete', 'The lines do not sum to the net total. Correct, add or remove a line.');
+    throw new ApiError('incomplete', 'The lines do not sum to the net total. Correct, add or remove a line.');
 }
 
 /** Doubts about sums answer themselves once the sums hold. */

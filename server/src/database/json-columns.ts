@@ -1,4 +1,4 @@
-import { BOUNDARY_SHAPES, EXCEPTION_SHAPES, isApprovalReason, QUESTION_SHAPES, REST_SHAPES, TRAIL_SHAPES } from '@umber/core/documents';
+import { BOUNDARY_SHAPES, EXCEPTION_SHAPES, isApprovalReason, QUESTION_SHAPES, RESTING_SHAPES, TRAIL_SHAPES } from '@umber/core/documents';
 import { ARRIVAL_REASON_SHAPES, STEP_NOTE_SHAPES } from '@umber/core/intake';
 import type { DocumentReading } from '@umber/core/reading';
 import { isCoded, type Shapes } from '@umber/core/shapes';
@@ -21,7 +21,7 @@ const listOf =
 
 export const isQuestion = coded(QUESTION_SHAPES);
 export const isFacts = coded(EXCEPTION_SHAPES);
-export const isRestReason = orNull(coded(REST_SHAPES));
+export const isRestingReason = orNull(coded(RESTING_SHAPES));
 /** Null where a version wrote a sentence beside it. */
 export const isTrailAct = orNull(coded(TRAIL_SHAPES));
 export const areSigns = listOf(coded(BOUNDARY_SHAPES));
@@ -39,7 +39,7 @@ export const areFigures = listOf((figure) => typeof (figure as { name?: unknown 
 /** Why a document is in its tray, as a tray's query puts it together. */
 export const areAsked = listOf((asked) => {
   const { of, reason, question, facts, because } = (asked ?? {}) as Record<string, unknown>;
-  if (of === 'rest') return isRestReason(reason);
+  if (of === 'resting') return isRestingReason(reason);
   if (of === 'doubt') return isQuestion(question);
   return of === 'exception' ? isFacts(facts) : of === 'approval' && isBecause(because);
 });

@@ -1,4 +1,4 @@
-import type { Question, TrailAct, DocumentKind, Tray, RestReason } from '@umber/core/documents';
+import type { Question, TrailAct, DocumentKind, Tray, RestingReason } from '@umber/core/documents';
 import { maybe, type Database, one, jsonOf } from '../database/database.js';
 
 export const insertFile = async (db: Database, arrivalId: number, blob: Buffer, name: string) =>
@@ -87,7 +87,7 @@ export const updateTray = async (
   id: number,
   from: readonly Tray[],
   tray: Tray,
-  reason: RestReason | null,
+  reason: RestingReason | null,
   parkedFrom: Tray | null,
 ): Promise<boolean> =>
   (await maybe(

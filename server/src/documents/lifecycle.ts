@@ -2,13 +2,13 @@ import { lockDocument, updateTray, record, type Actor } from './change-queries.j
 import { type Tray, mayMove, traysFor, type Act, type Moved } from '@umber/core/documents';
 import { TRAY_NAMES } from '@umber/contract/trays';
 import { inTransaction, type Database, type Pool } from '../database/database.js';
-import { Refused } from '../errors.js';
+import { ApiError } from '../api-error.js';
 
 export type LockedDocument = NonNullable<Awaited<ReturnType<typeof lockDocument>>>;
 
 /**
  * Runs `work` on a locked document whose version is as the person saw it, in a tray in which the act may be done.
- * @throws Refused `stale` or `wrong-tray` when they are not.
+ * @throws ApiError `stale` or `wrong-tray` when they are not.
  */
 export function onDocument<T>(
   pool: Pool,
@@ -19,18 +19,18 @@ export function onDocument<T>(
 ): Promise<T> {
   return inTransaction(pool, async (db) => {
     const document = await lockDocument(db, id);
-    if (!document) throw new Refused('no-such-document');
+    if (!document) throw new ApiError('no-such-document');
     if (!(typeof act === 'string' ? traysFor(act) : act).includes(document.tray))
-      throw new Refused(
+      throw new ApiError(
         'wrong-tray',
         `The document is in ${TRAY_NAMES[document.tray]} now, so this cannot be done. Reload to see what happened.`,
       );
-    if (version !== null && document.version !== version) throw new Refused('stale');
+    if (version !== null && document.version !== version) throw new ApiError('stale');
     return work(db, document);
   });
 }
 
-/** Moves a document to a tray as the act allows it, and writes it into its trail. @throws Refused `wrong-tray` where it does not. */
+/** Moves a document to a tray as the act allows it, and writes it into its trail. @throws ApiError `wrong-tray` where it does not. */
 export async function moveTo(
   db: Database,
   id: number,
@@ -41,6 +41,6 @@ export async function moveTo(
 ): Promise<void> {
   const sources = traysFor(act).filter((from) => mayMove(act, from, tray));
   const parkedFrom = act === 'park' ? (about.from ?? null) : null;
-  if (!(await updateTray(db, id, sources, tray, about.reason ?? null, parkedFrom))) throw new Refused('wrong-tray');
+  if (!(await updateTray(db, id, sources, tray, about.reason ?? null, parkedFrom))) throw new ApiError('wrong-tray');
   await record(db, id, actor, { code: 'moved', act, to: tray, ...about });
 }

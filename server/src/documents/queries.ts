@@ -1,9 +1,9 @@
-import type { HeaderField, ApprovalReason, ExceptionFacts, Question, DocumentKind, RestReason, Tray } from '@umber/core/documents';
+import type { HeaderField, ApprovalReason, ExceptionFacts, Question, DocumentKind, RestingReason, Tray } from '@umber/core/documents';
 import type { VarianceFigure } from '@umber/core/matching';
 import type { Alike, CitationView, TrailEntry } from '@umber/contract/documents';
 import type { DocumentReading, Word } from '@umber/core/reading';
 import { many, maybe, type Database } from '../database/database.js';
-import { areFigures, isBecause, isFacts, isQuestion, isReading, isRestReason, isTrailAct } from '../database/json-columns.js';
+import { areFigures, isBecause, isFacts, isQuestion, isReading, isRestingReason, isTrailAct } from '../database/json-columns.js';
 
 export const trailOf = (db: Database, documentId: number) =>
   many<TrailEntry>(
@@ -19,7 +19,7 @@ export interface DocumentHead extends Readonly<Record<HeaderField, string | null
   readonly version: number;
   readonly tray: Tray;
   readonly parkedFrom: Tray | null;
-  readonly reason: RestReason | null;
+  readonly reason: RestingReason | null;
   readonly kind: DocumentKind;
   readonly language: string | null;
   readonly fileId: number;
@@ -55,7 +55,7 @@ export const documentHead = (db: Database, id: number) =>
      from documents d join arrivals a on a.id = d.arrival_id join sources so on so.id = a.source_id join files f on f.id = d.file_id left join people checker on checker.id = d.checked_by left join journal_entries e on e.document_id = d.id
      where d.id = $1`,
     [id],
-    { reason: isRestReason },
+    { reason: isRestingReason },
   );
 
 export const documentLines = (db: Database, id: number) =>
@@ -179,6 +179,6 @@ export const pagesToPrint = (db: Database, id: number) =>
   );
 
 /** The group of a document of an unknown supplier and how many others wait in it; null where there are none. */
-export const ALIKE = `case when d.supplier_id is null and d.tray in ('check', 'match') then (select json_build_object('group', l.group_id, 'others', count(*)) from looks l
-  join looks o on o.group_id = l.group_id and o.document_id <> l.document_id join documents x on x.id = o.document_id and x.supplier_id is null and x.tray in ('check', 'match')
+export const ALIKE = `case when d.supplier_id is null and d.tray in ('check', 'match') then (select json_build_object('group', l.group_id, 'others', count(*)) from page_layouts l
+  join page_layouts o on o.group_id = l.group_id and o.document_id <> l.document_id join documents x on x.id = o.document_id and x.supplier_id is null and x.tray in ('check', 'match')
   where l.document_id = d.id group by l.group_id) end`;

@@ -1,23 +1,23 @@
 import { fetchBlob } from '../archive/blobs.js';
-import { Refused } from '../errors.js';
+import { ApiError } from '../api-error.js';
 import { imageKind } from '../readers/image.js';
 import type { Services } from '../services.js';
-import type { Answers } from '../serve.js';
+import type { Handlers } from '../serve.js';
 import { sendPicture } from './pictures.js';
 import { documentFile, pagePicture } from './queries.js';
-import { park, takeUp, turnAway } from './rest.js';
+import { park, reopen, turnAway } from './resting.js';
 import { searchablePdf } from './searchable-pdf.js';
 import { changedDocument, documentView } from './view.js';
 
-type Documents = 'document' | 'documentPicture' | 'documentFile' | 'searchablePdf' | 'park' | 'turnAway' | 'takeUp';
+type Documents = 'document' | 'documentPicture' | 'documentFile' | 'searchablePdf' | 'park' | 'turnAway' | 'reopen';
 
 /** Looking at documents, and letting them rest. */
-export const documentRoutes = ({ pool }: Services): Answers<Documents> => ({
+export const documentRoutes = ({ pool }: Services): Handlers<Documents> => ({
   document: ({ params: { id } }) => documentView(pool, id),
   documentPicture: async ({ params: { id, page }, response }) => sendPicture(pool, response, await pagePicture(pool, id, page)),
   documentFile: async ({ params: { id }, response }) => {
     const file = await documentFile(pool, id);
-    if (!file) throw new Refused('no-such-document');
+    if (!file) throw new ApiError('no-such-document');
     const bytes = await fetchBlob(pool, file.blob);
     response
       .attachment(file.fileName.replace(/[^\p{L}\p{N}. _-]/gu, '_'))
@@ -29,7 +29,7 @@ export const documentRoutes = ({ pool }: Services): Answers<Documents> => ({
       .attachment(`document-${id}.pdf`)
       .type('application/pdf')
       .send(await searchablePdf(pool, id)),
-  park: ({ params: { id }, person, asks }) => changedDocument(pool, id, park(pool, id, person, asks)),
-  turnAway: ({ params: { id }, person, asks }) => changedDocument(pool, id, turnAway(pool, id, person, asks)),
-  takeUp: ({ params: { id }, person, asks }) => changedDocument(pool, id, takeUp(pool, id, person, asks)),
+  park: ({ params: { id }, person, input }) => changedDocument(pool, id, park(pool, id, person, input)),
+  turnAway: ({ params: { id }, person, input }) => changedDocument(pool, id, turnAway(pool, id, person, input)),
+  reopen: ({ params: { id }, person, input }) => changedDocument(pool, id, reopen(pool, id, person, input)),
 });

@@ -16,22 +16,22 @@ import {
 import { KIND_NAMES } from '@umber/contract/documents';
 import type { Word } from '@umber/core/reading';
 import type { Database } from '../database/database.js';
-import { Refused } from '../errors.js';
+import { ApiError } from '../api-error.js';
 import { imageKind } from '../readers/image.js';
 import { fetchBlob } from '../archive/blobs.js';
 import { documentFile, documentHead, pagesToPrint, type DocumentHead } from './queries.js';
 
 /**
  * The document as a PDF that can be searched: pages with a text of their own as they came, scanned ones as their straightened
- * picture with the read words unseen above it; its fields as XMP metadata. @throws Refused where there is no such document,
+ * picture with the read words unseen above it; its fields as XMP metadata. @throws ApiError where there is no such document,
  * or it has no pages yet.
  */
 export async function searchablePdf(db: Database, id: number): Promise<Buffer> {
   const [head, file] = [await documentHead(db, id), await documentFile(db, id)];
-  if (!head || !file) throw new Refused('no-such-document');
+  if (!head || !file) throw new ApiError('no-such-document');
   const pages = await pagesToPrint(db, id);
   if (pages.length === 0)
-    throw new Refused(
+    throw new ApiError(
       'no-such-page',
       'The document has not been read, so there is nothing to make a PDF of. Its file can be saved as it came.',
     );
@@ -79,9 +79,9 @@ function writeUnseen(page: PDFPage, font: PDFFont, words: readonly Word[], heigh
 /** The text in letters that every PDF reader's own fonts have (Windows-1252): others as their plain letter, or left out. */
 export function inLatin(text: string): string {
   return [...text]
-    .map((sign) => {
-      if (/[\x20-\x7e\u00a1-\u00ff€–—‘’“”„•…ŠšŽžŒœŸ]/u.test(sign)) return sign;
-      const plain = PLAIN[sign] ?? sign.normalize('NFKD').replace(/\p{M}/gu, '');
+    .map((character) => {
+      if (/[\x20-\x7e\u00a1-\u00ff€–—‘’“”„•…ŠšŽžŒœŸ]/u.test(character)) return character;
+      const plain = PLAIN[character] ?? character.normalize('NFKD').replace(/\p{M}/gu, '');
       return /^[\x20-\x7e]+$/.test(plain) ? plain : '';
     })
     .join('')
@@ -129,4 +129,4 @@ ${fields.join('\n')}
 }
 
 const escaped = (text: string): string =>
-  text.replace(/[&<>"]/g, (sign) => `&#${sign.charCodeAt(0)};`).replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f]/g, '');
+  text.replace(/[&<>"]/g, (character) => `&#${character.charCodeAt(0)};`).replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f]/g, '');

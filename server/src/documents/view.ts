@@ -1,7 +1,7 @@
 import { HEADER_FIELDS, LINE_CELLS, type HeaderField, type LineCell } from '@umber/core/documents';
 import type { DocumentView, FieldView } from '@umber/contract/documents';
 import type { Database } from '../database/database.js';
-import { Refused } from '../errors.js';
+import { ApiError } from '../api-error.js';
 import { orderView } from '../orders/view.js';
 import { supplierView } from '../suppliers/queries.js';
 import {
@@ -16,10 +16,10 @@ import {
   trailOf,
 } from './queries.js';
 
-/** Everything a screen shows of one document. @throws Refused when there is none. */
+/** Everything a screen shows of one document. @throws ApiError when there is none. */
 export async function documentView(db: Database, id: number): Promise<DocumentView> {
   const head = await documentHead(db, id);
-  if (!head) throw new Refused('no-such-document');
+  if (!head) throw new ApiError('no-such-document');
   const reading = (await lastReading(db, id))?.result ?? null;
   const settled = new Set(head.settledFields);
   const fields = Object.fromEntries(

@@ -1,13 +1,13 @@
 import type { LiveNews } from '@umber/contract/trays';
 import type { Services } from '../services.js';
-import type { Answers } from '../serve.js';
+import type { Handlers } from '../serve.js';
 
 const HEARTBEAT_MS = 20_000;
 /** News of one moment are sent together. */
 const GATHER_MS = 150;
 
 /** The live stream (server-sent events): what changed, so that screens ask for it. */
-export const eventRoutes = ({ live }: Services): Answers<'news'> => ({
+export const eventRoutes = ({ live }: Services): Handlers<'news'> => ({
   news: ({ request, response }) => {
     response.writeHead(200, {
       'Content-Type': 'text/event-stream',

@@ -2,12 +2,12 @@ import type { Response } from 'express';
 import type { ArrivalView } from '@umber/contract/intake';
 import { fetchBlob } from '../archive/blobs.js';
 import type { Database } from '../database/database.js';
-import { Refused } from '../errors.js';
+import { ApiError } from '../api-error.js';
 import { readMail } from '../readers/mail.js';
 import { safeHtml } from '../readers/safe-html.js';
 import { arrivalHead, stepsOf } from './queries.js';
 
-/** Everything kept of one arrival, its mail made safe to show. @throws Refused where there is none. */
+/** Everything kept of one arrival, its mail made safe to show. @throws ApiError where there is none. */
 export async function arrivalView(db: Database, id: number): Promise<ArrivalView> {
   const head = await arrivalHead(db, id);
   if (!head) throw noArrival();
@@ -27,4 +27,4 @@ export async function sendOriginal(db: Database, response: Response, id: number)
     .send(await fetchBlob(db, head.blob));
 }
 
-const noArrival = () => new Refused('no-such-thing', 'There is no such arrival.');
+const noArrival = () => new ApiError('no-such-thing', 'There is no such arrival.');

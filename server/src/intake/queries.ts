@@ -1,4 +1,4 @@
-import type { Brought, StepOf } from './brought.js';
+import type { NewArrival, StepOf } from './new-arrival.js';
 import type { Tray, DocumentKind } from '@umber/core/documents';
 import type { ArrivalView, SourceKind, SourceSettings, StepName, StepView } from '@umber/contract/intake';
 import type { ArrivalReason, SourceRule, StepNote } from '@umber/core/intake';
@@ -6,12 +6,12 @@ import { many, maybe, one, type Database, jsonOf } from '../database/database.js
 import { isArrivalReason, isStepNote, isRuleAct, areConditions } from '../database/json-columns.js';
 
 /** A new arrival; null where the source has brought one of this origin before. */
-export const insertArrival = async (db: Database, { source, kind, name, from, to, origin, person, tags }: Brought, blob: Buffer) =>
+export const insertArrival = async (db: Database, { source, kind, name, from, to, origin, person, tags }: NewArrival, blob: Buffer) =>
   (
     await maybe<{ id: number }>(
       db,
       `with seen as (update sources set last_seen_at = now() where id = $1)
-       insert into arrivals (source_id, kind, blob, name, envelope_from, envelope_to, origin, brought_by, tags) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)
+       insert into arrivals (source_id, kind, blob, name, envelope_from, envelope_to, origin, submitted_by, tags) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)
        on conflict (source_id, origin) do nothing returning id`,
       [source, kind, blob, name, from, to, origin, person, tags],
     )
@@ -43,7 +43,7 @@ export const lockArrival = (db: Database, id: number) =>
   }>(
     db,
     `select a.id, a.blob, a.state, a.kind, a.name, a.source_id as "sourceId", s.name as source, a.envelope_from as "from", a.envelope_to as "to", a.tags, a.overruled,
-       (select p.name from people p where p.id = a.brought_by) as person
+       (select p.name from people p where p.id = a.submitted_by) as person
      from arrivals a join sources s on s.id = a.source_id where a.id = $1 for update of a`,
     [id],
   );
@@ -176,8 +176,8 @@ export const arrivalHead = (db: Database, id: number) =>
   maybe<Omit<ArrivalView, 'html' | 'steps'> & { blob: Buffer }>(
     db,
     `select a.id, s.name as source, a.kind, a.name, a.blob, a.received_at as "receivedAt", coalesce(a.sender, a.envelope_from) as sender, a.envelope_to as recipients, a.subject,
-       a.sent_at as "sentAt", a.body_text as text, p.name as "broughtBy", a.state, a.reason
-     from arrivals a join sources s on s.id = a.source_id left join people p on p.id = a.brought_by where a.id = $1`,
+       a.sent_at as "sentAt", a.body_text as text, p.name as "submittedBy", a.state, a.reason
+     from arrivals a join sources s on s.id = a.source_id left join people p on p.id = a.submitted_by where a.id = $1`,
     [id],
     { reason: isArrivalReason },
   );

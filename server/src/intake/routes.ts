@@ -1,7 +1,7 @@
 import { inTransaction } from '../database/database.js';
-import { Refused } from '../errors.js';
+import { ApiError } from '../api-error.js';
 import type { Services } from '../services.js';
-import type { Answers } from '../serve.js';
+import type { Handlers } from '../serve.js';
 import { replaceRules, revokeToken, sourceRow, tokensOf } from './queries.js';
 import { addSource, changeSource, removeSource, sourcesView, trySource } from './sources.js';
 import { makeToken } from './tokens.js';
@@ -10,16 +10,16 @@ import { startUpload, takePiece, uploadView } from './uploads.js';
 type Sources = 'sources' | 'addSource' | 'changeSource' | 'removeSource' | 'trySource' | 'setRules';
 
 /** What arrivals come from, with the rules of each. */
-export const sourceRoutes = (services: Services): Answers<Sources> => {
+export const sourceRoutes = (services: Services): Handlers<Sources> => {
   const { pool } = services;
   return {
     sources: () => sourcesView(pool),
-    addSource: async ({ asks: { kind, ...change } }) => {
+    addSource: async ({ input: { kind, ...change } }) => {
       await addSource(services, kind, change);
       return sourcesView(pool);
     },
-    changeSource: async ({ params: { id }, asks }) => {
-      await changeSource(services, id, asks);
+    changeSource: async ({ params: { id }, input }) => {
+      await changeSource(services, id, input);
       return sourcesView(pool);
     },
     removeSource: async ({ params: { id } }) => {
@@ -27,9 +27,9 @@ export const sourceRoutes = (services: Services): Answers<Sources> => {
       return sourcesView(pool);
     },
     trySource: ({ params: { id } }) => trySource(services, id),
-    setRules: async ({ params: { id }, asks }) => {
-      if (!(await sourceRow(pool, id))) throw new Refused('no-such-thing', 'There is no such source any more.');
-      await inTransaction(pool, (db) => replaceRules(db, id, asks));
+    setRules: async ({ params: { id }, input }) => {
+      if (!(await sourceRow(pool, id))) throw new ApiError('no-such-thing', 'There is no such source any more.');
+      await inTransaction(pool, (db) => replaceRules(db, id, input));
       return sourcesView(pool);
     },
   };
@@ -38,15 +38,15 @@ export const sourceRoutes = (services: Services): Answers<Sources> => {
 type Uploads = 'startUpload' | 'upload' | 'sendPiece' | 'tokens' | 'makeToken' | 'revokeToken';
 
 /** Files from the browser in pieces, and tokens for programs. */
-export const uploadRoutes = (services: Services): Answers<Uploads> => ({
-  startUpload: ({ person, asks }) => startUpload(services, person, asks),
+export const uploadRoutes = (services: Services): Handlers<Uploads> => ({
+  startUpload: ({ person, input }) => startUpload(services, person, input),
   upload: ({ params: { upload }, person }) => uploadView(services, person, upload),
-  sendPiece: ({ params: { upload, starts }, person, asks }) => takePiece(services, person, upload, starts, Buffer.from(asks)),
+  sendPiece: ({ params: { upload, starts }, person, input }) => takePiece(services, person, upload, starts, Buffer.from(input)),
   tokens: ({ person }) => tokensOf(services.pool, person.id),
-  makeToken: ({ person, asks: { name } }) => makeToken(services, person, name),
+  makeToken: ({ person, input: { name } }) => makeToken(services, person, name),
   revokeToken: async ({ params: { id }, person }) => {
     if (!(await revokeToken(services.pool, id, person.id)))
-      throw new Refused('no-such-thing', 'There is no such token, or it is revoked already.');
+      throw new ApiError('no-such-thing', 'There is no such token, or it is revoked already.');
     return tokensOf(services.pool, person.id);
   },
 });

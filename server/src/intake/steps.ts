@@ -1,4 +1,4 @@
-import type { StepOf } from './brought.js';
+import type { StepOf } from './new-arrival.js';
 import type { StepNote } from '@umber/core/intake';
 import type { StepName } from '@umber/contract/intake';
 import type { Database } from '../database/database.js';

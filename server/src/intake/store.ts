@@ -1,5 +1,5 @@
 import { noted } from '../log.js';
-import type { Brought } from './brought.js';
+import type { NewArrival } from './new-arrival.js';
 import type { SourceKind } from '@umber/contract/intake';
 import { keepBlob } from '../archive/blobs.js';
 import { inTransaction, type Database } from '../database/database.js';
@@ -19,17 +19,17 @@ export interface Kept {
  */
 export async function storeArrival(
   services: Services,
-  brought: Brought,
+  arrival: NewArrival,
   within?: (db: Database, id: number) => Promise<void>,
 ): Promise<Kept> {
   const kept = await inTransaction(services.pool, async (db) => {
-    const known = brought.origin === null ? null : await arrivalOfOrigin(db, brought.source, brought.origin);
-    const id = known ?? (await insertArrival(db, brought, await keepBlob(db, brought.bytes)));
+    const known = arrival.origin === null ? null : await arrivalOfOrigin(db, arrival.source, arrival.origin);
+    const id = known ?? (await insertArrival(db, arrival, await keepBlob(db, arrival.bytes)));
     // Another server kept it between the two: the unique index says so.
-    if (id === null) return { id: (await arrivalOfOrigin(db, brought.source, brought.origin ?? '')) ?? 0, again: true };
+    if (id === null) return { id: (await arrivalOfOrigin(db, arrival.source, arrival.origin ?? '')) ?? 0, again: true };
     if (known === null) {
       await beginStep(db, { arrivalId: id }, 'stored');
-      await endStep(db, { arrivalId: id }, 'stored', 'done', { code: 'kept', bytes: brought.bytes.length });
+      await endStep(db, { arrivalId: id }, 'stored', 'done', { code: 'kept', bytes: arrival.bytes.length });
     }
     await within?.(db, id);
     return { id, again: known !== null };

@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto';
 import type { Request } from 'express';
 import { TOKEN_SCOPES, type NewToken, type TokenScope } from '@umber/contract/intake';
 import type { Person } from '@umber/contract/people';
-import { Refused } from '../errors.js';
+import { ApiError } from '../api-error.js';
 import { hashOf } from '../people/sessions.js';
 import type { Services } from '../services.js';
 import { insertToken, personByToken, tokensOf } from './queries.js';
@@ -12,14 +12,14 @@ export async function makeToken(services: Services, person: Person, name: string
   const token = `umber_${randomBytes(32).toString('base64url')}`;
   const id = await insertToken(services.pool, person.id, name, hashOf(token), TOKEN_SCOPES);
   const made = (await tokensOf(services.pool, person.id)).find((one) => one.id === id);
-  if (!made) throw new Refused('internal');
+  if (!made) throw new ApiError('internal');
   return { ...made, token };
 }
 
-/** Who sends a request with `Authorization: Bearer …`. @throws Refused where the token is unknown, revoked or not for this. */
+/** Who sends a request with `Authorization: Bearer …`. @throws ApiError where the token is unknown, revoked or not for this. */
 export async function bearer(services: Services, request: Request, scope: TokenScope): Promise<number> {
   const token = /^Bearer (umber_[\w-]{43})$/.exec(request.headers.authorization ?? '')?.[1];
   const person = token ? await personByToken(services.pool, hashOf(token), scope) : null;
-  if (!person) throw new Refused('not-signed-in', 'The token is missing, unknown or revoked. Send it as “Authorization: Bearer …”.');
+  if (!person) throw new ApiError('not-signed-in', 'The token is missing, unknown or revoked. Send it as “Authorization: Bearer …”.');
   return person.id;
 }

@@ -7,7 +7,7 @@ import { invoiceEntry, NotPostable, type PostingAccounts } from '@umber/core/led
 import { decimal, plain } from '@umber/core/money';
 import type { Database } from '../database/database.js';
 import { isViolation } from '../database/database.js';
-import { Refused } from '../errors.js';
+import { ApiError } from '../api-error.js';
 import { exchangeRate } from '../matching/queries.js';
 import type { Services } from '../services.js';
 import { supplierView } from '../suppliers/queries.js';
@@ -24,21 +24,21 @@ import {
   takeNumber,
 } from './queries.js';
 
-/** The entry that posting would make, without a number. @throws Refused with the reason where it cannot be posted. */
+/** The entry that posting would make, without a number. @throws ApiError with the reason where it cannot be posted. */
 export async function previewEntry(db: Database, id: number): Promise<EntryView> {
   const head = await postingHead(db, id);
-  if (!head) throw new Refused('no-such-document');
-  if (head.supplierId === null || head.supplier === null) throw new Refused('not-postable', 'No supplier is chosen. Choose one at Match.');
+  if (!head) throw new ApiError('no-such-document');
+  if (head.supplierId === null || head.supplier === null) throw new ApiError('not-postable', 'No supplier is chosen. Choose one at Match.');
   if (head.gross === null || head.currency === null || head.issueDate === null || head.invoiceNumber === null)
-    throw new Refused('not-postable', 'The total, the currency, the issue date or the invoice number is missing. Send it back to Check.');
+    throw new ApiError('not-postable', 'The total, the currency, the issue date or the invoice number is missing. Send it back to Check.');
   const rate = await exchangeRate(db, head.currency, head.issueDate);
-  if (rate === null) throw new Refused('not-postable', `There is no exchange rate for ${head.currency} on ${head.issueDate}.`);
+  if (rate === null) throw new ApiError('not-postable', `There is no exchange rate for ${head.currency} on ${head.issueDate}.`);
   const day = await postingDay(db, head.issueDate);
-  if (day === null) throw new Refused('period-closed');
+  if (day === null) throw new ApiError('period-closed');
   const accounts = await accountsByPurpose(db);
   const lines = (await postingLines(db, id)).map((line) => {
     if (line.netAmount === null || line.account === null || line.costCentre === null)
-      throw new Refused('not-postable', 'A line has no amount or no account. Send it back to Check.');
+      throw new ApiError('not-postable', 'A line has no amount or no account. Send it back to Check.');
     const received =
       line.receivedPrice !== null && line.quantity !== null ? plain(decimal(line.receivedPrice).times(decimal(line.quantity))) : null;
     return {
@@ -81,7 +81,7 @@ export async function previewEntry(db: Database, id: number): Promise<EntryView>
       lines: entry.map((line) => ({ ...line, accountName: names.get(line.account) ?? '' })),
     };
   } catch (error) {
-    if (error instanceof NotPostable) throw new Refused('not-postable', error.message);
+    if (error instanceof NotPostable) throw new ApiError('not-postable', error.message);
     throw error;
   }
 }
@@ -94,7 +94,7 @@ export async function post(services: Services, id: number, person: Person, { ver
     return await onDocument(services.pool, id, null, [...traysFor('post'), 'posted'], async (db, document) => {
       const done = await entryOfDocument(db, id);
       if (done) return done;
-      if (document.version !== version) throw new Refused('stale');
+      if (document.version !== version) throw new ApiError('stale');
       await requireConfirmed(db, document.supplierId);
       const entry = await previewEntry(db, id);
       const number = await takeNumber(db);
@@ -105,7 +105,7 @@ export async function post(services: Services, id: number, person: Person, { ver
       return { ...entry, id: entryId, number, postedBy: person.name };
     });
   } catch (error) {
-    if (isViolation(error, 'period_open')) throw new Refused('period-closed');
+    if (isViolation(error, 'period_open')) throw new ApiError('period-closed');
     throw error;
   }
 }
@@ -114,7 +114,7 @@ export async function post(services: Services, id: number, person: Person, { ver
 async function requireConfirmed(db: Database, supplierId: number | null): Promise<void> {
   const supplier = supplierId === null ? null : await supplierView(db, supplierId);
   if (supplier?.waitsSince)
-    throw new Refused(
+    throw new ApiError(
       'not-postable',
       `${supplier.waitsSince.by} put ${supplier.name} on file, and nobody has confirmed it yet. A controller compares it with the page and confirms it.`,
     );
@@ -124,7 +124,7 @@ async function accountsByPurpose(db: Database): Promise<PostingAccounts> {
   const byPurpose = new Map((await purposeAccounts(db)).map((account) => [account.purpose, account.number]));
   const account = (purpose: string): string => {
     const number = byPurpose.get(purpose);
-    if (number === undefined) throw new Refused('not-postable', `The chart of accounts has no account for ${purpose}.`);
+    if (number === undefined) throw new ApiError('not-postable', `The chart of accounts has no account for ${purpose}.`);
     return number;
   };
   return {

@@ -1,19 +1,19 @@
 import type { TrialBalance } from '@umber/contract/ledger';
 import { sum, toAmount } from '@umber/core/money';
 import type { Database } from '../database/database.js';
-import { Refused } from '../errors.js';
+import { ApiError } from '../api-error.js';
 import type { Services } from '../services.js';
-import type { Answers } from '../serve.js';
+import type { Handlers } from '../serve.js';
 import { post, previewEntry } from './post.js';
 import { entryOfDocument, entryRows, openItems, trialBalanceRows } from './queries.js';
 
 const MOST_ENTRIES = 500;
 
-export const ledgerRoutes = (services: Services): Answers<'entry' | 'post' | 'entries' | 'openItems' | 'trialBalance'> => {
+export const ledgerRoutes = (services: Services): Handlers<'entry' | 'post' | 'entries' | 'openItems' | 'trialBalance'> => {
   const { pool } = services;
   return {
     entry: async ({ params: { id } }) => (await entryOfDocument(pool, id)) ?? previewEntry(pool, id),
-    post: ({ params: { id }, person, asks }) => post(services, id, person, asks),
+    post: ({ params: { id }, person, input }) => post(services, id, person, input),
     entries: () => entryRows(pool, MOST_ENTRIES),
     openItems: () => openItems(pool),
     trialBalance: () => trialBalance(pool),
@@ -25,6 +25,6 @@ async function trialBalance(db: Database): Promise<TrialBalance> {
   const total = (side: 'debit' | 'credit') => toAmount(sum(rows.map((row) => row[side])));
   const balance: TrialBalance = { rows, debit: total('debit'), credit: total('credit') };
   if (balance.debit !== balance.credit)
-    throw new Refused('internal', 'The trial balance does not sum to zero. Tell the administrator at once.');
+    throw new ApiError('internal', 'The trial balance does not sum to zero. Tell the administrator at once.');
   return balance;
 }

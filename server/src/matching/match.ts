@@ -9,7 +9,7 @@ import { normalizeIban } from '@umber/core/identifiers';
 import { documentLines, liveExceptions } from '../documents/queries.js';
 import { approvalRules, askApproval, costCentreManagers, exceptionAcceptors } from '../approval/queries.js';
 import type { Database } from '../database/database.js';
-import { Refused } from '../errors.js';
+import { ApiError } from '../api-error.js';
 import { openOrders, orderHead, orderLines } from '../orders/queries.js';
 import { approverIds } from '../people/queries.js';
 import type { Services } from '../services.js';
@@ -38,7 +38,7 @@ type MatchingAct = Extract<Act, 'read' | 'check' | 'supplier' | 'match'>;
  */
 export async function matchDocument(services: Services, db: Database, id: number, act: MatchingAct, actor: Actor): Promise<void> {
   const head = await matchHead(db, id);
-  if (!head) throw new Refused('no-such-document');
+  if (!head) throw new ApiError('no-such-document');
   const supplierId = head.supplierId ?? (await findSupplier(db, head));
   const found: MatchException[] = [];
   if (supplierId === null) {
@@ -110,7 +110,7 @@ async function matchOrder(db: Database, head: Head, supplierId: number): Promise
     netAmount,
   }));
   const defaults = await supplierDefaults(db, supplierId);
-  if (!defaults) throw new Refused('no-such-thing', 'The supplier is no longer on file.');
+  if (!defaults) throw new ApiError('no-such-thing', 'The supplier is no longer on file.');
   const choice = await chooseOrder(db, head, supplierId, invoice);
   const order = choice.orderId === null ? null : await orderHead(db, choice.orderId);
   const ordered = choice.orderId === null ? [] : await orderLines(db, choice.orderId, head.id);
@@ -190,7 +190,7 @@ async function askForApproval(services: Services, db: Database, head: Head, act:
   const order = now?.orderId ? await orderHead(db, now.orderId) : null;
   const rate = await exchangeRate(db, head.currency ?? '', head.issueDate ?? services.today());
   if (rate === null)
-    throw new Refused('incomplete', `There is no exchange rate for ${head.currency ?? 'this currency'}. Ask a controller to add one.`);
+    throw new ApiError('incomplete', `There is no exchange rate for ${head.currency ?? 'this currency'}. Ask a controller to add one.`);
   const exceptions = await liveExceptions(db, head.id);
   const approvers = await approverIds(db);
   const handledBy = [...(await exceptionAcceptors(db, head.id)), ...(head.checkedById === null ? [] : [head.checkedById])];

@@ -7,7 +7,7 @@ import { guessOrder, needsChoice } from '@umber/core/matching';
 import { guessSupplier } from '@umber/core/suppliers';
 import { documentLines } from '../documents/queries.js';
 import type { Database } from '../database/database.js';
-import { Refused } from '../errors.js';
+import { ApiError } from '../api-error.js';
 import { openOrders, orderHead } from '../orders/queries.js';
 import type { Services } from '../services.js';
 import { suppliersLike, supplierView } from '../suppliers/queries.js';
@@ -19,7 +19,7 @@ import { acceptException, codeDocumentLine, matchHead, setOrder, setSupplier } f
 export function chooseSupplier(services: Services, id: number, person: Person, { version, supplierId }: SupplierChoice): Promise<void> {
   return onDocument(services.pool, id, version, 'supplier', async (db, document) => {
     const supplier = await supplierView(db, supplierId);
-    if (!supplier) throw new Refused('no-such-thing', 'There is no such supplier.');
+    if (!supplier) throw new ApiError('no-such-thing', 'There is no such supplier.');
     await setSupplier(db, id, supplierId);
     await record(db, id, person.id, { code: 'supplier-chosen', supplier: supplier.name, id: supplierId });
     if (document.tray === 'match') await matchDocument(services, db, id, 'supplier', person.id);
@@ -31,7 +31,7 @@ export function chooseOrderFor(services: Services, id: number, person: Person, {
   return onDocument(services.pool, id, version, 'match', async (db, document) => {
     const order = orderId === null ? null : await orderHead(db, orderId);
     if (orderId !== null && (!order || order.supplierId !== document.supplierId))
-      throw new Refused('no-such-thing', 'This order is not one of the supplier’s.');
+      throw new ApiError('no-such-thing', 'This order is not one of the supplier’s.');
     await setOrder(db, id, orderId);
     await record(db, id, person.id, { code: 'order-chosen', order: order?.number ?? null, before: document.orderId, after: orderId });
     await matchDocument(services, db, id, 'match', person.id);
@@ -42,8 +42,8 @@ export function chooseOrderFor(services: Services, id: number, person: Person, {
 export function accept(services: Services, id: number, person: Person, exceptionId: number, { version, reason }: Reasoned): Promise<void> {
   return onDocument(services.pool, id, version, 'match', async (db) => {
     const accepted = await acceptException(db, id, exceptionId, person.id, reason);
-    if (!accepted) throw new Refused('no-such-thing', 'This exception is no longer open.');
-    if (needsChoice(accepted.facts)) throw new Refused('incomplete', 'Choose the supplier first: without one nothing can be posted.');
+    if (!accepted) throw new ApiError('no-such-thing', 'This exception is no longer open.');
+    if (needsChoice(accepted.facts)) throw new ApiError('incomplete', 'Choose the supplier first: without one nothing can be posted.');
     await record(db, id, person.id, { code: 'exception-accepted', ...accepted, reason });
     await matchDocument(services, db, id, 'match', person.id);
   });
@@ -58,9 +58,9 @@ export function codeLineOf(
   { version, account, costCentre }: CodingChoice,
 ): Promise<void> {
   return onDocument(services.pool, id, version, 'match', async (db) => {
-    if (!(await knowsCoding(db, account, costCentre))) throw new Refused('no-such-thing', 'There is no such account or cost centre.');
+    if (!(await knowsCoding(db, account, costCentre))) throw new ApiError('no-such-thing', 'There is no such account or cost centre.');
     const line = (await documentLines(db, id)).find((one) => one.position === position);
-    if (!line) throw new Refused('no-such-thing', 'This line is no longer there.');
+    if (!line) throw new ApiError('no-such-thing', 'This line is no longer there.');
     await codeDocumentLine(db, id, position, line.orderLineId, account, costCentre);
     await record(db, id, person.id, {
       code: 'line-coded',
@@ -75,7 +75,7 @@ export function codeLineOf(
 /** The suppliers and orders a document may belong to, and why. */
 export async function proposals(db: Database, id: number): Promise<Proposals> {
   const head = await matchHead(db, id);
-  if (!head) throw new Refused('no-such-document');
+  if (!head) throw new ApiError('no-such-document');
   const suppliers = guessSupplier(traitsOf(head), await suppliersLike(db, traitsOf(head))).map((guess) => ({
     id: guess.id,
     name: guess.name,

@@ -1,6 +1,6 @@
 import { likeText } from '../database/database.js';
 import type { Services } from '../services.js';
-import type { Answers } from '../serve.js';
+import type { Handlers } from '../serve.js';
 import { allOrders } from './queries.js';
 
-export const orderRoutes = ({ pool }: Services): Answers<'orders'> => ({ orders: ({ asks: { q } }) => allOrders(pool, likeText(q)) });
+export const orderRoutes = ({ pool }: Services): Handlers<'orders'> => ({ orders: ({ input: { q } }) => allOrders(pool, likeText(q)) });

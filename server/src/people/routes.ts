@@ -1,8 +1,8 @@
 import { rateLimit } from 'express-rate-limit';
 import type { Person, Session } from '@umber/contract/people';
-import { Refused } from '../errors.js';
+import { ApiError } from '../api-error.js';
 import type { Services } from '../services.js';
-import type { Answers } from '../serve.js';
+import type { Handlers } from '../serve.js';
 import { passwordFits } from './passwords.js';
 import { companyRow, personByLogin } from './queries.js';
 import { endSession, startSession } from './sessions.js';
@@ -17,14 +17,14 @@ export const signInLimit = () =>
     skipSuccessfulRequests: true,
     standardHeaders: 'draft-8',
     legacyHeaders: false,
-    handler: (_request, _response, next) => next(new Refused('too-many-tries')),
+    handler: (_request, _response, next) => next(new ApiError('too-many-tries')),
   });
 
 /** Sign-in and who is signed in. */
-export const peopleRoutes = (services: Services): Answers<'signIn' | 'session' | 'signOut'> => ({
-  signIn: async ({ asks: { login, password }, request, response }) => {
+export const peopleRoutes = (services: Services): Handlers<'signIn' | 'session' | 'signOut'> => ({
+  signIn: async ({ input: { login, password }, request, response }) => {
     const found = await personByLogin(services.pool, login);
-    if (!(await passwordFits(found?.passwordHash ?? null, password)) || !found) throw new Refused('wrong-login');
+    if (!(await passwordFits(found?.passwordHash ?? null, password)) || !found) throw new ApiError('wrong-login');
     const { passwordHash: _hash, ...person } = found;
     await startSession(services, person, request, response);
     return sessionOf(services, person);

@@ -2,7 +2,7 @@ import { may, type Right } from '@umber/core/permissions';
 import { createHash, randomBytes } from 'node:crypto';
 import type { NextFunction, Request, Response } from 'express';
 import { type Person } from '@umber/contract/people';
-import { Refused } from '../errors.js';
+import { ApiError } from '../api-error.js';
 import type { Services } from '../services.js';
 import { deleteSession, insertSession, personBySession } from './queries.js';
 
@@ -35,7 +35,7 @@ export function signedIn(services: Services) {
   return async (request: Request, response: Response, next: NextFunction): Promise<void> => {
     const token = tokenOf(request);
     const person = token ? await personBySession(services.pool, hashOf(token)) : null;
-    if (!person) throw new Refused('not-signed-in');
+    if (!person) throw new ApiError('not-signed-in');
     response.locals.person = person;
     next();
   };
@@ -44,7 +44,7 @@ export function signedIn(services: Services) {
 /** Lets only roles with this right through. */
 export function withRight(right: Right) {
   return (_request: Request, response: Response, next: NextFunction): void => {
-    if (!may(personOf(response).role, right)) throw new Refused('not-allowed');
+    if (!may(personOf(response).role, right)) throw new ApiError('not-allowed');
     next();
   };
 }
@@ -56,7 +56,7 @@ export function sameOrigin(request: Request, _response: Response, next: NextFunc
   const writes = !['GET', 'HEAD', 'OPTIONS'].includes(request.method);
   if (writes) {
     const { origin, host } = request.headers;
-    if (origin === undefined || URL.parse(origin)?.host !== host) throw new Refused('wrong-origin');
+    if (origin === undefined || URL.parse(origin)?.host !== host) throw new ApiError('wrong-origin');
   }
   next();
 }

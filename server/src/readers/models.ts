@@ -12,11 +12,11 @@ export const reader = (): Promise<InferenceSession> => session(assets.recognitio
 
 export const runtime = async (): Promise<Runtime> => await import('onnxruntime-node');
 
-/** The signs that the reading model knows, in the order of its answers; the first means that there is none. */
+/** The characters that the reading model knows, in the order of its answers; the first means that there is none. */
 export function alphabet(): string[] {
-  const signs = readFileSync(assets.dictionaryPath, 'utf8').split(/\r?\n/);
-  if (signs.at(-1) === '') signs.pop();
-  return ['', ...signs, ' '];
+  const characters = readFileSync(assets.dictionaryPath, 'utf8').split(/\r?\n/);
+  if (characters.at(-1) === '') characters.pop();
+  return ['', ...characters, ' '];
 }
 
 /**

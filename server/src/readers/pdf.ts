@@ -207,8 +207,9 @@ const NARROW = new Set("iljtf.,:;'’|!()[]I ·");
 /** A rough length of a text in letter widths, to share a run's width out among its words. */
 function lengthOf(text: string): number {
   let length = 0;
-  for (const sign of text)
-    length += sign.trim() === '' || NARROW.has(sign) ? 0.5 : /[MWmw@%–—]/.test(sign) ? 1.5 : /\p{Lu}/u.test(sign) ? 1.25 : 1;
+  for (const character of text)
+    length +=
+      character.trim() === '' || NARROW.has(character) ? 0.5 : /[MWmw@%–—]/.test(character) ? 1.5 : /\p{Lu}/u.test(character) ? 1.25 : 1;
   return length;
 }
 

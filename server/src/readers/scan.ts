@@ -3,7 +3,7 @@ import {
   levelled,
   likelyLanguage,
   maybeGlued,
-  plainSigns,
+  plainCharacters,
   respaced,
   rowsOfText,
   typeBox,
@@ -19,7 +19,7 @@ import { symbolsIn } from './barcodes.js';
 import { readWords, type FirstWord } from './first-reader.js';
 import { LIMITS } from './limits.js';
 import { cropAround, readCrops, type CropBox } from './second-reader.js';
-import type { SignReading } from './sign-sequence.js';
+import type { CharacterReading } from './character-sequence.js';
 import { straighten } from './straighten.js';
 
 /** The first reader's names of the languages, by ISO 639. */
@@ -157,9 +157,9 @@ async function readAgain(picture: Grey, found: readonly FirstWord[], boxes: read
     const reading = second.get(word);
     const joined = whole.get(word);
     if (joined && reading) {
-      const together = plainSigns(joined.parts.map((part) => second.get(part)?.text ?? '').join(''));
-      const text = plainSigns(reading.text).replace(/^[|[\]]+|[|[\]]+$/g, '');
-      const score = together === plainSigns(joined.word.text) ? 0.98 : ALONE * reading.score;
+      const together = plainCharacters(joined.parts.map((part) => second.get(part)?.text ?? '').join(''));
+      const text = plainCharacters(reading.text).replace(/^[|[\]]+|[|[\]]+$/g, '');
+      const score = together === plainCharacters(joined.word.text) ? 0.98 : ALONE * reading.score;
       const box = typeBox(text, word) ?? { ...word };
       return /[\p{L}\d]/u.test(text) ? [{ ...box, text, score, alternatives: [], line: word.line }] : [];
     }
@@ -190,13 +190,13 @@ function partsOf<W extends Word>(word: W): W[] {
   });
 }
 
-/** The text with its least sure sign as the next likeliest. */
-function rivalOf({ signs }: SignReading): string | null {
-  if (signs.length === 0) return null;
-  const weakest = signs.reduce((a, b) => (b.rivalScore > a.rivalScore ? b : a));
+/** The text with its least sure character as the next likeliest. */
+function rivalOf({ characters }: CharacterReading): string | null {
+  if (characters.length === 0) return null;
+  const weakest = characters.reduce((a, b) => (b.rivalScore > a.rivalScore ? b : a));
   if (weakest.rivalScore < 0.02) return null;
-  return signs
-    .map((sign) => (sign === weakest ? sign.rival : sign.sign))
+  return characters
+    .map((character) => (character === weakest ? character.rival : character.character))
     .join('')
     .trim();
 }
@@ -250,17 +250,17 @@ async function readAlone(picture: Grey, gaps: readonly CropBox[]) {
 /** How much of the second reader's own score counts where it reads alone. */
 const ALONE = 0.7;
 
-function wordsOfLine(line: CropBox, { signs, score }: SignReading, name: string) {
+function wordsOfLine(line: CropBox, { characters, score }: CharacterReading, name: string) {
   if (score < 0.3) return [];
   const words: { text: string; from: number; to: number; score: number }[] = [];
   let open = false;
-  for (const { sign, at, score: sure } of signs) {
-    if (sign.trim() === '') open = false;
+  for (const { character, at, score: sure } of characters) {
+    if (character.trim() === '') open = false;
     else if (open) {
       const last = words[words.length - 1];
-      words[words.length - 1] = { text: last.text + sign, from: last.from, to: at, score: Math.min(last.score, sure) };
+      words[words.length - 1] = { text: last.text + character, from: last.from, to: at, score: Math.min(last.score, sure) };
     } else {
-      words.push({ text: sign, from: at, to: at, score: sure });
+      words.push({ text: character, from: at, to: at, score: sure });
       open = true;
     }
   }

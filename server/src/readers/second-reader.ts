@@ -1,6 +1,6 @@
 import { cropped, resized, type Grey } from '@umber/core/pictures';
 import { alphabet, reader, runtime } from './models.js';
-import { decodeSigns, type SignReading } from './sign-sequence.js';
+import { decodeCharacters, type CharacterReading } from './character-sequence.js';
 
 /** Height that the model reads at, in pixels. */
 const HEIGHT = 48;
@@ -25,13 +25,13 @@ export function cropAround({ x, y, width, height }: CropBox): CropBox {
   return { x: x - margin, y: y - margin, width: width + 2 * margin, height: height + 2 * margin };
 }
 
-let signs: string[] | undefined;
+let characters: string[] | undefined;
 
 /** Reads the parts of the picture that the boxes cover, each as one line of print. Answers in the order of the boxes. */
-export async function readCrops(picture: Grey, boxes: readonly CropBox[]): Promise<SignReading[]> {
-  signs ??= alphabet();
+export async function readCrops(picture: Grey, boxes: readonly CropBox[]): Promise<CharacterReading[]> {
+  characters ??= alphabet();
   const [{ Tensor }, session] = await Promise.all([runtime(), reader()]);
-  const answers: SignReading[] = [];
+  const answers: CharacterReading[] = [];
   // One by one: read together, crops of different widths would be padded to the widest.
   for (const box of boxes) {
     const { width, data } = cropOf(picture, box);
@@ -42,7 +42,7 @@ export async function readCrops(picture: Grey, boxes: readonly CropBox[]): Promi
     input.copyWithin(2 * size, 0, size);
     const answer = await session.run({ [session.inputNames[0]]: new Tensor('float32', input, [1, 3, HEIGHT, width]) });
     const output = answer[session.outputNames[0]];
-    answers.push(decodeSigns(output.data as Float32Array, output.dims[1], signs));
+    answers.push(decodeCharacters(output.data as Float32Array, output.dims[1], characters));
   }
   return answers;
 }

@@ -23,7 +23,7 @@ import {
 } from '@umber/core/pictures';
 import { LIMITS } from './limits.js';
 import { readCrops, type CropBox } from './second-reader.js';
-import type { SignReading } from './sign-sequence.js';
+import type { CharacterReading } from './character-sequence.js';
 import { findText } from './text-finder.js';
 
 /** A page made upright, level and evenly lit. */
@@ -130,7 +130,7 @@ function scaleFor(patches: readonly TextPatch[], map: Transform, width: number, 
   return Math.min(Math.max(0.6, Math.min(2, LINE_HEIGHT / usual)), Math.sqrt(LIMITS.pixels / (width * height)));
 }
 
-/** Mean score of the signs of lines that are surely upright. Upside down, clear print reached 0.79 at most. */
+/** Mean score of the characters of lines that are surely upright. Upside down, clear print reached 0.79 at most. */
 const UPRIGHT = 0.93;
 
 /**
@@ -159,8 +159,10 @@ async function glance(picture: Grey, lines: readonly CropBox[]): Promise<{ upsid
 }
 
 /** The scores of the letters and digits that were read. */
-const lettersOf = (readings: readonly SignReading[]): number[] =>
-  readings.flatMap(({ signs }) => signs.filter(({ sign }) => /[\p{Script=Latin}\d]/u.test(sign)).map(({ score }) => score));
+const lettersOf = (readings: readonly CharacterReading[]): number[] =>
+  readings.flatMap(({ characters }) =>
+    characters.filter(({ character }) => /[\p{Script=Latin}\d]/u.test(character)).map(({ score }) => score),
+  );
 
 const sum = (values: readonly number[]): number => values.reduce((all, value) => all + value, 0);
 const mean = (values: readonly number[]): number => (values.length === 0 ? 0 : sum(values) / values.length);

@@ -1,5 +1,5 @@
 import type { DocumentKind } from '@umber/core/documents';
-import { MOST_RISK, type CareView } from '@umber/contract/reading';
+import { MOST_RISK, type RiskView } from '@umber/contract/reading';
 import { ACCEPTED_RISK, netAmounts, type Citation, type DocumentReading } from '@umber/core/reading';
 import { maybe, type Database, jsonOf } from '../database/database.js';
 
@@ -95,8 +95,8 @@ export const insertCitation = (db: Database, documentId: number, position: numbe
 const READ_LAST = 200;
 
 /** Values of the head and of the lines with their confidences, of the documents read last; the accepted risk in hundredths. */
-export const careView = async (db: Database): Promise<CareView> => {
-  const found = await maybe<CareView>(
+export const riskView = async (db: Database): Promise<RiskView> => {
+  const found = await maybe<RiskView>(
     db,
     `with latest as (select result from readings order by id desc limit $1),
        sure as (

@@ -1,12 +1,12 @@
 import type { Services } from '../services.js';
-import type { Answers } from '../serve.js';
-import { careView, setAcceptedRisk } from './queries.js';
+import type { Handlers } from '../serve.js';
+import { riskView, setAcceptedRisk } from './queries.js';
 
 /** How sure reading must be. */
-export const readingRoutes = ({ pool }: Services): Answers<'care' | 'setCare'> => ({
-  care: () => careView(pool),
-  setCare: async ({ asks: { acceptedRisk } }) => {
+export const readingRoutes = ({ pool }: Services): Handlers<'risk' | 'setRisk'> => ({
+  risk: () => riskView(pool),
+  setRisk: async ({ input: { acceptedRisk } }) => {
     await setAcceptedRisk(pool, acceptedRisk);
-    return careView(pool);
+    return riskView(pool);
   },
 });

@@ -5,14 +5,14 @@ import type { Arrangement } from '@umber/contract/separating';
 import { TRAY_NAMES } from '@umber/contract/trays';
 import { arrangementFault, rearrangement } from '@umber/core/separating';
 import { inTransaction, type Database } from '../database/database.js';
-import { Refused } from '../errors.js';
+import { ApiError } from '../api-error.js';
 import type { Services } from '../services.js';
 import { moveTo } from '../documents/lifecycle.js';
 import { bumpFile, fileHead, filePages, lockFile, partsOf, setPages, settlePageDoubts, turnPage } from './queries.js';
 
 /**
  * Puts the pages of a file together as a person wants. Documents whose pages change are read again, the others stay as they are.
- * @throws Refused `stale` where somebody was faster, `bad-request` where a page is unknown or in two places, `wrong-tray` where a
+ * @throws ApiError `stale` where somebody was faster, `bad-request` where a page is unknown or in two places, `wrong-tray` where a
  * document that would change is being read, waits for an approver or is further on.
  */
 export async function arrange(
@@ -23,11 +23,11 @@ export async function arrange(
 ): Promise<void> {
   const toRead = await inTransaction(services.pool, async (db) => {
     const [file, head] = [await lockFile(db, fileId), await fileHead(db, fileId)];
-    if (!file || !head) throw new Refused('no-such-thing', 'There is no such file.');
-    if (file.version !== version) throw new Refused('stale');
+    if (!file || !head) throw new ApiError('no-such-thing', 'There is no such file.');
+    if (file.version !== version) throw new ApiError('stale');
     const pages = await filePages(db, fileId);
     const fault = arrangementFault(new Set(pages.map((page) => page.number)), documents);
-    if (fault) throw new Refused('bad-request', fault);
+    if (fault) throw new ApiError('bad-request', fault);
     const held = new Set(documents.flat());
     const turns = turned.filter(({ page, turned }) => held.has(page) && pages.some((one) => one.number === page && one.turned !== turned));
     const plan = rearrangement(await partsOf(db, fileId), documents, new Set(turns.map(({ page }) => page)));
@@ -62,7 +62,7 @@ export async function arrange(
 async function mayChange(db: Database, id: number): Promise<void> {
   const document = await lockDocument(db, id);
   if (!document || mayIn('rearrange', document.tray)) return;
-  throw new Refused(
+  throw new ApiError(
     'wrong-tray',
     document.tray === 'arriving'
       ? 'One of the documents is being read at this moment. Try again when it is done.'

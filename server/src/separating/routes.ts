@@ -1,9 +1,9 @@
 import type { FileView } from '@umber/contract/separating';
 import type { Database } from '../database/database.js';
 import { sendPicture } from '../documents/pictures.js';
-import { Refused } from '../errors.js';
+import { ApiError } from '../api-error.js';
 import type { Services } from '../services.js';
-import type { Answers } from '../serve.js';
+import type { Handlers } from '../serve.js';
 import { arrange } from './arrange.js';
 import { boundariesOf, fileHead, filePagePicture, filePages, partsOf } from './queries.js';
 import { separatorSheet } from './separator-sheet.js';
@@ -12,14 +12,14 @@ import { smallPictureOf } from './small-picture.js';
 /** Files with their pages, and how these are put together. */
 export const separatingRoutes = (
   services: Services,
-): Answers<'file' | 'filePicture' | 'smallFilePicture' | 'arrange' | 'separatorSheet'> => {
+): Handlers<'file' | 'filePicture' | 'smallFilePicture' | 'arrange' | 'separatorSheet'> => {
   const { pool } = services;
   return {
     file: ({ params: { id } }) => fileView(pool, id),
     filePicture: async ({ params: { id, page }, response }) => sendPicture(pool, response, await filePagePicture(pool, id, page)),
     smallFilePicture: async ({ params: { id, page }, response }) => sendPicture(pool, response, await smallPictureOf(pool, id, page)),
-    arrange: async ({ params: { id }, person, asks }) => {
-      await arrange(services, id, person, asks);
+    arrange: async ({ params: { id }, person, input }) => {
+      await arrange(services, id, person, input);
       return fileView(pool, id);
     },
     separatorSheet: async ({ response }) =>
@@ -32,7 +32,7 @@ export const separatingRoutes = (
 
 async function fileView(db: Database, id: number): Promise<FileView> {
   const head = await fileHead(db, id);
-  if (!head) throw new Refused('no-such-thing', 'There is no such file.');
+  if (!head) throw new ApiError('no-such-thing', 'There is no such file.');
   const { arrivalId, sender, subject, receivedAt, name, version } = head;
   return {
     id,

@@ -2,14 +2,14 @@ import { record } from '../documents/change-queries.js';
 import type { AlikeAct, AlikeChoice, AlikeSettled, AlikeView } from '@umber/contract/sorting';
 import type { Person } from '@umber/contract/people';
 import type { PageWords } from '@umber/core/reading';
-import { groupFor, lookOf } from '@umber/core/sorting';
+import { groupFor, layoutOf } from '@umber/core/sorting';
 import type { Database } from '../database/database.js';
-import { Refused } from '../errors.js';
+import { ApiError } from '../api-error.js';
 import { chooseSupplier, proposals } from '../matching/resolve.js';
 import type { Services } from '../services.js';
 import { onDocument } from '../documents/lifecycle.js';
-import { park, turnAway } from '../documents/rest.js';
-import { alikeDocuments, hasSupplier, insertLook, lockLooks, takeApart, unknownLooks } from './queries.js';
+import { park, turnAway } from '../documents/resting.js';
+import { alikeDocuments, hasSupplier, insertLayout, lockLayouts, takeApart, unknownLayouts } from './queries.js';
 import { sayKind } from './sort.js';
 
 /** Documents that a new one is compared with, the newest. */
@@ -18,16 +18,16 @@ const MOST_COMPARED = 500;
 /** Puts a document whose supplier is not known with those that look like it. */
 export async function groupAlike(db: Database, id: number, pages: readonly PageWords[], taxId: string | null): Promise<void> {
   if (await hasSupplier(db, id)) return;
-  const look = lookOf(pages);
-  await lockLooks(db);
-  await insertLook(db, id, groupFor(look, taxId, await unknownLooks(db, MOST_COMPARED)) ?? id, look);
+  const layout = layoutOf(pages);
+  await lockLayouts(db);
+  await insertLayout(db, id, groupFor(layout, taxId, await unknownLayouts(db, MOST_COMPARED)) ?? id, layout);
 }
 
-/** The documents of a group, and whom they may be from. @throws Refused where none of them waits any more. */
+/** The documents of a group, and whom they may be from. @throws ApiError where none of them waits any more. */
 export async function alikeView(db: Database, group: number): Promise<AlikeView> {
   const documents = await alikeDocuments(db, group);
   const [first] = documents;
-  if (!first) throw new Refused('no-such-thing', 'These documents are settled already.');
+  if (!first) throw new ApiError('no-such-thing', 'These documents are settled already.');
   return { id: group, documents, suppliers: (await proposals(db, first.id)).suppliers };
 }
 
@@ -42,10 +42,10 @@ export async function settleAlike(
   const left: { id: number; why: string }[] = [];
   for (const { id, version } of documents) {
     try {
-      if (!known.has(id)) throw new Refused('no-such-thing', 'It is settled already, or looks otherwise.');
+      if (!known.has(id)) throw new ApiError('no-such-thing', 'It is settled already, or looks otherwise.');
       await settleOne(services, id, version, person, does);
     } catch (error) {
-      if (!(error instanceof Refused)) throw error;
+      if (!(error instanceof ApiError)) throw error;
       left.push({ id, why: error.message });
     }
   }

@@ -1,7 +1,7 @@
 import type { DocumentKind } from '@umber/core/documents';
 import type { AlikeDocument, SortingView } from '@umber/contract/sorting';
 import type { PageWords } from '@umber/core/reading';
-import type { Look, Seen, SortingModel } from '@umber/core/sorting';
+import type { PageLayout, Seen, SortingModel } from '@umber/core/sorting';
 import { many, maybe, one, type Database, jsonOf } from '../database/database.js';
 
 /** The newest documents of which a person said or confirmed what they are, with the words of their first page. */
@@ -42,25 +42,25 @@ export const giveKind = (db: Database, id: number, kind: DocumentKind) =>
   db.query('update documents set kind = $2, kind_given = $2, version = version + 1 where id = $1', [id, kind]);
 
 /** Documents of no known supplier that still wait to be settled, the newest: a new one may belong to their groups. */
-export const unknownLooks = (db: Database, most: number) =>
+export const unknownLayouts = (db: Database, most: number) =>
   many<Seen>(
     db,
-    `select l.group_id as "group", l.look, d.seller_tax_id as "taxId" from looks l join documents d on d.id = l.document_id
+    `select l.group_id as "group", l.layout, d.seller_tax_id as "taxId" from page_layouts l join documents d on d.id = l.document_id
      where d.supplier_id is null and d.tray in ('check', 'match', 'parked') order by d.id desc limit $1`,
     [most],
   );
 
 /** Held until the transaction ends: two documents that come at once do not begin two groups. */
-export const lockLooks = (db: Database) => db.query("select pg_advisory_xact_lock(hashtext('looks'))");
+export const lockLayouts = (db: Database) => db.query("select pg_advisory_xact_lock(hashtext('page layouts'))");
 
-export const insertLook = (db: Database, documentId: number, group: number, look: Look) =>
+export const insertLayout = (db: Database, documentId: number, group: number, layout: PageLayout) =>
   db.query(
-    'insert into looks (document_id, group_id, look) values ($1, $2, $3) on conflict (document_id) do update set group_id = excluded.group_id, look = excluded.look',
-    [documentId, group, look],
+    'insert into page_layouts (document_id, group_id, layout) values ($1, $2, $3) on conflict (document_id) do update set group_id = excluded.group_id, layout = excluded.layout',
+    [documentId, group, layout],
   );
 
 export const takeApart = (db: Database, documentId: number) =>
-  db.query('update looks set group_id = document_id where document_id = $1', [documentId]);
+  db.query('update page_layouts set group_id = document_id where document_id = $1', [documentId]);
 
 export const hasSupplier = async (db: Database, documentId: number) =>
   (await maybe(db, 'select from documents where id = $1 and supplier_id is not null', [documentId])) !== null;
@@ -71,6 +71,6 @@ export const alikeDocuments = (db: Database, group: number) =>
     db,
     `select d.id, d.version, d.tray, d.kind, d.seller_name as seller, d.invoice_number as number, d.issue_date as "issueDate", d.currency, d.gross_total as total, d.file_id as "fileId",
        (select p.number from pages p where p.document_id = d.id order by p.position limit 1) as page
-     from looks l join documents d on d.id = l.document_id where l.group_id = $1 and d.supplier_id is null and d.tray in ('check', 'match') order by d.issue_date, d.id`,
+     from page_layouts l join documents d on d.id = l.document_id where l.group_id = $1 and d.supplier_id is null and d.tray in ('check', 'match') order by d.issue_date, d.id`,
     [group],
   );

@@ -20,7 +20,7 @@ import { giveKind } from './queries.js';
 
 /**
  * Says what a document is. What is no invoice goes to its own place; what is one after all is read as one. Sorting learns
- * from it. @throws Refused where the document has moved on.
+ * from it. @throws ApiError where the document has moved on.
  */
 export async function sayKind(services: Services, id: number, person: Person, { version, kind }: KindChange): Promise<void> {
   const again = await onDocument(services.pool, id, version, 'kind', async (db, document) => {

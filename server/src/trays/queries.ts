@@ -30,7 +30,7 @@ export const trayRows = (db: Database, tray: Tray, today: string, most: number) 
     `select d.id, d.tray, d.kind, coalesce(s.name, d.seller_name) as supplier, s.id is not null as "supplierKnown", d.invoice_number as number, d.issue_date as "issueDate", d.due_date as "dueDate",
        d.currency, d.gross_total as total, ${BASE}::text as "totalBase", d.tray_since as since, a.received_at as "receivedAt", a.kind as source,
        (select coalesce(jsonb_agg(x.asked), '[]') from (
-         select jsonb_build_object('of', 'rest', 'reason', d.rest_reason) as asked where d.rest_reason is not null
+         select jsonb_build_object('of', 'resting', 'reason', d.rest_reason) as asked where d.rest_reason is not null
          union all (select jsonb_build_object('of', 'doubt', 'field', x.field, 'line', x.line, 'question', x.question) from doubts x
            where d.tray = 'check' and x.document_id = d.id and x.settled_at is null order by x.line nulls first, x.id limit ${MOST_ASKED})
          union all (select jsonb_build_object('of', 'exception', 'line', x.line, 'facts', x.facts) from exceptions x

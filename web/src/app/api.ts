@@ -3,8 +3,8 @@ import { inject, Injectable } from '@angular/core';
 import {
   addressOf,
   ENDPOINTS,
-  type AnswerOf,
-  type AsksOf,
+  type OutputOf,
+  type InputOf,
   type Bytes,
   type JsonEndpoint,
   type Nothing,
@@ -12,23 +12,23 @@ import {
 } from '@umber/contract/endpoints';
 import type { Observable } from 'rxjs';
 
-type Asks<N extends JsonEndpoint> = AsksOf<N> extends Bytes ? Blob : AsksOf<N>;
+type Input<N extends JsonEndpoint> = InputOf<N> extends Bytes ? Blob : InputOf<N>;
 /** The values of the path, then what is asked with; what an endpoint does not have is left out. */
 type Given<N extends JsonEndpoint> =
-  AsksOf<N> extends Nothing ? ([keyof ParamsOf<N>] extends [never] ? [] : [params: ParamsOf<N>]) : [params: ParamsOf<N>, asks: Asks<N>];
+  InputOf<N> extends Nothing ? ([keyof ParamsOf<N>] extends [never] ? [] : [params: ParamsOf<N>]) : [params: ParamsOf<N>, input: Input<N>];
 
-/** The server, as the table of endpoints says it. Errors are RefusedError. */
+/** The server, as the table of endpoints says it. Errors are ApiError. */
 @Injectable({ providedIn: 'root' })
 export class Api {
   readonly #http = inject(HttpClient);
 
-  ask<N extends JsonEndpoint>(name: N, ...given: Given<N>): Observable<AnswerOf<N>> {
-    const [params = {}, asks] = given as [ParamsOf<N>?, unknown?];
+  call<N extends JsonEndpoint>(name: N, ...given: Given<N>): Observable<OutputOf<N>> {
+    const [params = {}, input] = given as [ParamsOf<N>?, unknown?];
     const { method } = ENDPOINTS[name];
-    const isQuery = method === 'GET' && asks !== undefined;
-    const address = addressOf(name, params as ParamsOf<N>, isQuery ? (asks as Record<string, string>) : {});
-    const body = method === 'GET' ? undefined : (asks ?? {});
+    const isQuery = method === 'GET' && input !== undefined;
+    const address = addressOf(name, params as ParamsOf<N>, isQuery ? (input as Record<string, string>) : {});
+    const body = method === 'GET' ? undefined : (input ?? {});
     const headers = body instanceof Blob ? { 'Content-Type': 'application/octet-stream' } : undefined;
-    return this.#http.request<AnswerOf<N>>(method, address, { body, headers });
+    return this.#http.request<OutputOf<N>>(method, address, { body, headers });
   }
 }

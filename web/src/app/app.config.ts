@@ -10,7 +10,7 @@ import { documentFeature } from './documents/document.state';
 import { sessionEndedInterceptor } from './people/session-ended';
 import { SessionEffects } from './people/session.effects';
 import { sessionFeature } from './people/session.state';
-import { refusalInterceptor } from './refusal';
+import { refusalInterceptor } from './api-error';
 import { TrayEffects } from './trays/tray.effects';
 import { trayFeature } from './trays/tray.state';
 

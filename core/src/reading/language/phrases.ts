@@ -1,4 +1,4 @@
-import { onceEach } from '../print/once.js';
+import { memoized } from '../print/memoize.js';
 import { Spelling } from './spelling.js';
 import type { Run, Word } from '../print/words.js';
 
@@ -94,7 +94,7 @@ export class PhraseBook<T> {
   }
 
   /** The longest phrases from left to right, none overlapping another; each covers whole words. All phrases must be in by then. */
-  readonly find = onceEach((run: Run): readonly PhraseHit<readonly T[]>[] => {
+  readonly find = memoized((run: Run): readonly PhraseHit<readonly T[]>[] => {
     const tokens = this.#tokensOf(run);
     const hits: PhraseHit<readonly T[]>[] = [];
     for (let start = 0; start < tokens.length;) {

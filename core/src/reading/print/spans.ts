@@ -1,7 +1,7 @@
 import { union, type Box } from '../../geometry/index.js';
 import { readDate, type PrintedDate } from './calendar.js';
 import { isCurrencySign, readNumber, type DecimalMark, type PrintedNumber } from './numbers.js';
-import { onceEach, onceEachMark } from './once.js';
+import { memoized, memoizedByMark } from './memoize.js';
 import type { Run, Word } from './words.js';
 
 /** Some words of a run that can be read as a value of one type. */
@@ -38,7 +38,7 @@ const make = (run: Run, from: number, to: number): Span => ({
 });
 
 /** The dates in a run, longest first at each place. */
-export const dateSpans = onceEach((run: Run): readonly DateSpan[] => {
+export const dateSpans = memoized((run: Run): readonly DateSpan[] => {
   const spans: DateSpan[] = [];
   if (!/\d/.test(run.text)) return spans;
   for (let from = 0; from < run.words.length; from++) {
@@ -54,7 +54,7 @@ export const dateSpans = onceEach((run: Run): readonly DateSpan[] => {
 });
 
 /** The numbers in a run that stand as words of their own, with their currency signs; longest first at each place. */
-export const numberSpans = onceEachMark(numbersIn);
+export const numberSpans = memoizedByMark(numbersIn);
 
 function numbersIn(run: Run, mark: DecimalMark): readonly NumberSpan[] {
   const spans: NumberSpan[] = [];
@@ -123,7 +123,7 @@ function joinsToOneNumber(text: string): boolean {
 const IDENTIFIER = /^#?(?=[^\d]*\d)[\p{L}\d][\p{L}\d/.\-–_]*$/u;
 
 /** Words that can be a document's or an order's number: a digit in them, no date, no amount with a currency sign. */
-export const identifierSpans = onceEach((run: Run): readonly Span[] => {
+export const identifierSpans = memoized((run: Run): readonly Span[] => {
   const dates = dateSpans(run);
   return run.words.flatMap((word, index) => {
     const text = word.text.replace(/^[#(]+/, '').replace(/[).,;:]+$/, '');

@@ -1,6 +1,6 @@
 import { overlapY, right, union } from '../../geometry/index.js';
 import { decimalMarkOf, readNumber, type DecimalMark } from '../print/numbers.js';
-import { plainSigns } from './two-readers.js';
+import { plainCharacters } from './two-readers.js';
 import type { PageWords, Word } from '../print/words.js';
 
 /** Letters that readers take digits for. */
@@ -21,7 +21,7 @@ const AS_DIGIT: Readonly<Record<string, string>> = {
 };
 
 /**
- * Words that the readers left open, settled by what the rest of the document shows: which sign is the decimal mark,
+ * Words that the readers left open, settled by what the rest of the document shows: which character is the decimal mark,
  * and that a word of digits with a letter that looks like one is a number. The other readings stay as alternatives.
  */
 export function settleWords(pages: readonly PageWords[]): PageWords[] {
@@ -129,7 +129,7 @@ function settled(word: Word, mark: DecimalMark): Word {
     return { ...word, text: number, score: agreed ? 0.95 : word.score, alternatives: readings.filter((text) => text !== number) };
   }
   if (readNumber(word.text, mark) !== null) return word;
-  const swapped = [...plainSigns(word.text)].map((sign) => AS_DIGIT[sign] ?? sign).join('');
+  const swapped = [...plainCharacters(word.text)].map((character) => AS_DIGIT[character] ?? character).join('');
   const letters = word.text.replace(/[^\p{L}]/gu, '').length;
   if (letters > 0 && letters <= digits(word.text).length && /[.,]\d{2}$/.test(swapped) && readNumber(swapped, mark) !== null)
     return { ...word, text: swapped, score: Math.min(word.score, 0.6), alternatives: readings };

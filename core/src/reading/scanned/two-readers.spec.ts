@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { joinReadings, levelled, plainSigns, typeBox, uncovered, worthSecondReading } from './two-readers.js';
+import { joinReadings, levelled, plainCharacters, typeBox, uncovered, worthSecondReading } from './two-readers.js';
 
 const first = (text: string, score = 0.9) => ({ text, score, x: 0, y: 0, width: 40, height: 10, line: 'a' });
 const second = (text: string, score = 0.9) => ({ text, score, rival: null });
@@ -39,7 +39,9 @@ describe('two readers of one word', () => {
           expect(joined.score).toBeLessThanOrEqual(1);
           expect(joined.score).toBeGreaterThanOrEqual(0);
           expect(
-            [a, b].map(plainSigns).some((text) => text.includes(plainSigns(joined.text)) || plainSigns(joined.text).includes(text)),
+            [a, b]
+              .map(plainCharacters)
+              .some((text) => text.includes(plainCharacters(joined.text)) || plainCharacters(joined.text).includes(text)),
           ).toBe(true);
         },
       ),

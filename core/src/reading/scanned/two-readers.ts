@@ -13,13 +13,13 @@ export interface FirstReading extends Box {
 /** What the second reader made of the same place. */
 export interface SecondReading {
   readonly text: string;
-  /** The least sure of its signs, 0..1. */
+  /** The least sure of its characters, 0..1. */
   readonly score: number;
-  /** The text with its least sure sign replaced by the next likeliest; null where there is none. */
+  /** The text with its least sure character replaced by the next likeliest; null where there is none. */
   readonly rival: string | null;
 }
 
-/** Signs that readers take for one another, to see that two readings are the same but for the shape of a sign. */
+/** Characters that readers take for one another, to see that two readings are the same but for the shape of a character. */
 const SAME_SHAPE: readonly [RegExp, string][] = [
   [/[‐‑‒–—−]/g, '-'],
   [/[’‘´`]/g, "'"],
@@ -30,14 +30,14 @@ const SAME_SHAPE: readonly [RegExp, string][] = [
   [/[）]/g, ')'],
 ];
 
-/** The text in plain signs, without spaces. */
-export function plainSigns(text: string): string {
+/** The text in plain characters, without spaces. */
+export function plainCharacters(text: string): string {
   let plain = text.normalize('NFKC');
-  for (const [pattern, sign] of SAME_SHAPE) plain = plain.replace(pattern, sign);
+  for (const [pattern, character] of SAME_SHAPE) plain = plain.replace(pattern, character);
   return plain.replace(/\s+/g, '');
 }
 
-const bare = (text: string) => plainSigns(text).normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
+const bare = (text: string) => plainCharacters(text).normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
 
 /** Below this the first reader is unsure of a word, and of one with digits. Addresses of the network are never worth it. */
 const UNSURE = 0.65;
@@ -63,7 +63,7 @@ export function joinReadings(first: FirstReading, second: SecondReading | null):
   const own = tidied(first.text);
   if (!second || second.text === '') return { text: own, score: /\d/.test(own) ? 0.85 * first.score : first.score, alternatives: [] };
   const other = tidied(second.text);
-  if (plainSigns(own) === plainSigns(other)) return { text: own, score: AGREED, alternatives: [] };
+  if (plainCharacters(own) === plainCharacters(other)) return { text: own, score: AGREED, alternatives: [] };
   const amount = sameAmount(own, other);
   if (amount !== null) return { text: amount, score: 0.97, alternatives: [] };
   const pointed = sameDigits(own, other);
@@ -86,7 +86,7 @@ export function joinReadings(first: FirstReading, second: SecondReading | null):
 
 /** Both texts where they are one amount and differ only by the currency sign, which one reader left out or took for a letter. */
 function sameAmount(own: string, other: string): string | null {
-  const [a, b] = [own, other].map((text) => /^(?:[£€$]|[CEe∈](?=\d))?(\d[\d.,']*\d)(?: ?[£€$CEeF∈])?$/.exec(plainSigns(text))?.[1]);
+  const [a, b] = [own, other].map((text) => /^(?:[£€$]|[CEe∈](?=\d))?(\d[\d.,']*\d)(?: ?[£€$CEeF∈])?$/.exec(plainCharacters(text))?.[1]);
   if (a === undefined || a !== b) return null;
   const signed = [own, other].find((text) => /[£€$]/.test(text));
   return signed ?? (/^\d/.test(own) && /\d$/.test(own) ? own : (a ?? null));
@@ -94,7 +94,7 @@ function sameAmount(own: string, other: string): string | null {
 
 /** The text with the decimal mark where both readers saw the same digits and one of them lost the mark, as faint ones are. */
 function sameDigits(own: string, other: string): string | null {
-  const [a, b] = [own, other].map((text) => plainSigns(text).replace(/[£€$%]/g, ''));
+  const [a, b] = [own, other].map((text) => plainCharacters(text).replace(/[£€$%]/g, ''));
   if (!/^-?\d[\d.,]*\d$/.test(a) || !/^-?\d[\d.,]*\d$/.test(b) || a.replace(/[.,]/g, '') !== b.replace(/[.,]/g, '')) return null;
   const marks = (text: string) => text.replace(/\d/g, '').length;
   if (marks(a) === marks(b)) return null;
@@ -111,7 +111,7 @@ function shape(text: string): number {
   return 0;
 }
 
-/** Without the scraps of table rules that readers take for signs. */
+/** Without the scraps of table rules that readers take for characters. */
 function tidied(text: string): string {
   const tidy = text.replace(/^[|¦_~‚\[\]{}]+(?=.)|(?<=.)[|¦_~\[\]{}]+$|(?<=[^\p{L}\d])[/\\]$/gu, '');
   return tidy

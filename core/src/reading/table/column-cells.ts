@@ -1,7 +1,7 @@
 import { middleX, overlapX, right, union, type Box } from '../../geometry/index.js';
 import { NUMERIC_ROLES, TEXT_ROLES, type Head } from './column-heads.js';
 import { readNumber, type DecimalMark } from '../print/numbers.js';
-import { onceEachMark } from '../print/once.js';
+import { memoizedByMark } from '../print/memoize.js';
 import { numberSpans } from '../print/spans.js';
 import { run as makeRun, type Run, type Word } from '../print/words.js';
 
@@ -123,7 +123,7 @@ export function numberCell(words: readonly Word[] | undefined, mark: DecimalMark
   return words && words.length > 0 ? numberOf(words, mark) : null;
 }
 
-const numberOf = onceEachMark((words: readonly Word[], mark): { value: string; others: string[] } | null => {
+const numberOf = memoizedByMark((words: readonly Word[], mark): { value: string; others: string[] } | null => {
   const span = numberSpans(makeRun(words, 0, 0), mark)[0];
   const text = words.map((word) => word.text).join(' ');
   const value = readNumber(text.replace(/\s*%$/, ''), mark)?.value ?? span?.number.value ?? null;

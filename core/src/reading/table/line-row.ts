@@ -2,7 +2,7 @@ import { ROUNDING, lineFits } from '../../arithmetic/index.js';
 import { Decimal, decimal, sum, within } from '../../money/index.js';
 import type { Box } from '../../geometry/index.js';
 import type { ColumnRole } from '../language/lexicon/index.js';
-import { onceEach } from '../print/once.js';
+import { memoized } from '../print/memoize.js';
 import type { Run, Word } from '../print/words.js';
 
 /** One cell of a line before its confidence is known. */
@@ -48,7 +48,7 @@ export function expectedAmount(cells: LineRow['cells'], per: Decimal | null = va
 }
 
 /** How quantity × price stands to the amount: right, right per 100 or 1000, wrong, or not to be told. */
-export const lineArithmetic = onceEach((cells: LineRow['cells']): 'right' | 'wrong' | 'untold' => {
+export const lineArithmetic = memoized((cells: LineRow['cells']): 'right' | 'wrong' | 'untold' => {
   if (isFarOff(cells)) return 'wrong';
   const amount = value(cells.netAmount ?? cells.grossAmount);
   if (!amount) return 'untold';
@@ -105,7 +105,7 @@ function pointed(line: LineRow): LineRow {
 }
 
 /** Whether quantity × price is the amount to the cent, not per hundred or thousand. */
-export const isPerPiece = onceEach((cells: LineRow['cells']): boolean => {
+export const isPerPiece = memoized((cells: LineRow['cells']): boolean => {
   const [expected, amount] = [expectedAmount(cells), value(cells.netAmount)];
   return expected !== null && amount !== null && within(expected.abs(), amount.abs(), ROUNDING.total);
 });

@@ -216,7 +216,7 @@ export class ApprovalScreen {
     this.#waysOut.ask(
       { title: 'Approve', text: `${this.what()}.`, confirm: 'Approve', suggestions: [], optional: true },
       'approve',
-      (comment) => ({ name: 'approve', asks: { comment } }),
+      (comment) => ({ name: 'approve', input: { comment } }),
     );
   }
 
@@ -234,7 +234,7 @@ export class ApprovalScreen {
         suggestions: ['Not ordered by us', 'The price was agreed differently', 'Wrong cost centre'],
       },
       'send-back',
-      (reason) => ({ name: 'sendBack', asks: { reason } }),
+      (reason) => ({ name: 'sendBack', input: { reason } }),
     );
   }
 }

@@ -216,8 +216,8 @@ export class CheckScreen {
     this.#chosen.set(null);
     this.hint.set('');
     if (answer.way === 'pages') this.#toPages();
-    else if (active.doubt.field === 'kind') this.#change({ name: 'changeKind', asks: { kind: answer.value as DocumentKind } });
-    else if (answer.value === null || active.field === null) this.#change({ name: 'settleDoubt', at: { doubt: active.doubt.id } });
+    else if (active.doubt.field === 'kind') this.#change({ name: 'changeKind', input: { kind: answer.value as DocumentKind } });
+    else if (answer.value === null || active.field === null) this.#change({ name: 'settleDoubt', params: { doubt: active.doubt.id } });
     else this.#give(active, answer.value);
   }
 
@@ -290,7 +290,12 @@ export class CheckScreen {
     this.#chosen.set(null);
     this.hint.set('');
     if (item.field !== null)
-      this.#change({ name: 'changeField', at: { field: item.field }, asks: { value }, draft: fieldDraft(this.document().id, item.field) });
+      this.#change({
+        name: 'changeField',
+        params: { field: item.field },
+        input: { value },
+        draft: fieldDraft(this.document().id, item.field),
+      });
   }
 
   #toPages(): void {

@@ -263,7 +263,7 @@ export class LinesView {
     const typed = this.draftOf(line, cell);
     if (typed === null || !this.mayCheck()) return;
     const value = typedValue(cell, typed.replace(/(\d),(?=\d{3}(\D|$))/g, '$1'));
-    this.#change({ name: 'changeCell', at: { position: line.position, cell }, asks: { value }, draft: this.#purpose(line, cell) });
+    this.#change({ name: 'changeCell', params: { position: line.position, cell }, input: { value }, draft: this.#purpose(line, cell) });
   }
 
   protected giveUp(line: LineView, cell: LineCell, event: Event): void {
@@ -283,12 +283,12 @@ export class LinesView {
   }
 
   protected settleWhole(id: number): void {
-    this.#change({ name: 'settleDoubt', at: { doubt: id } });
+    this.#change({ name: 'settleDoubt', params: { doubt: id } });
   }
 
   protected settleLine(position: number): void {
     for (const doubt of this.document().doubts.filter((one) => one.line === position))
-      this.#change({ name: 'settleDoubt', at: { doubt: doubt.id } });
+      this.#change({ name: 'settleDoubt', params: { doubt: doubt.id } });
   }
 
   /**
@@ -345,7 +345,7 @@ export class LinesView {
     const position = this.chosen();
     if (position === null || !this.mayCheck()) return;
     this.chosen.set(null);
-    this.#change({ name: 'removeLine', at: { position } });
+    this.#change({ name: 'removeLine', params: { position } });
   }
 
   #cell(cell: LineCell): HTMLInputElement | null {

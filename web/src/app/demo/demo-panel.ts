@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/cor
 import type { DemoMail, DemoSent, ScanWish } from '@umber/contract/demo';
 import type { Observable } from 'rxjs';
 import { Api } from '../api';
-import { messageOf } from '../refusal';
+import { messageOf } from '../api-error';
 import { ScannerForm } from './scanner-form';
 
 const WISHES: readonly { readonly what: DemoMail; readonly text: string }[] = [
@@ -80,12 +80,12 @@ export class DemoPanel {
   protected readonly said = signal('');
 
   protected write(what: DemoMail): void {
-    this.#ask(this.#api.ask('supplierWrites', {}, { what }), 'wrote');
+    this.#ask(this.#api.call('supplierWrites', {}, { what }), 'wrote');
   }
 
   protected scan(wish: ScanWish): void {
     this.said.set('The scanner feeds …');
-    this.#ask(this.#api.ask('scannerFeeds', {}, wish), 'scanned');
+    this.#ask(this.#api.call('scannerFeeds', {}, wish), 'scanned');
   }
 
   #ask(asked: Observable<DemoSent>, did: string): void {

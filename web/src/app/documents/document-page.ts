@@ -11,7 +11,7 @@ import { TopBar } from '../top-bar';
 import { placeInOrder } from '../trays/order';
 import { TrayActions, trayFeature } from '../trays/tray.state';
 import { ageText } from '../dates/day';
-import { RestScreen } from './rest-screen';
+import { RestingScreen } from './resting-screen';
 import { DocumentActions, documentFeature } from './document.state';
 
 const sellerOf = (document: DocumentView): string => document.supplier?.name ?? document.fields.sellerName.value ?? 'Unknown supplier';
@@ -20,7 +20,7 @@ const sellerOf = (document: DocumentView): string => document.supplier?.name ?? 
 @Component({
   selector: 'umber-document-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CheckScreen, MatchScreen, ApprovalScreen, PostScreen, RestScreen, RouterLink],
+  imports: [CheckScreen, MatchScreen, ApprovalScreen, PostScreen, RestingScreen, RouterLink],
   template: `
     @if (document(); as document) {
       <h1 class="unseen">{{ heading(document) }}</h1>
@@ -41,7 +41,7 @@ const sellerOf = (document: DocumentView): string => document.supplier?.name ?? 
           <umber-post-screen [document]="document" />
         }
         @default {
-          <umber-rest-screen [document]="document" />
+          <umber-resting-screen [document]="document" />
         }
       }
     } @else if (!message()) {

@@ -3,7 +3,7 @@ import type { LiveNews, TrayRow } from '@umber/contract/trays';
 import { of, Subject, throwError } from 'rxjs';
 import type { TestAnswers } from '../fixtures/answering';
 import { Slices } from '../fixtures/slices';
-import { RefusedError } from '../refusal';
+import { ApiError } from '../api-error';
 import { TrayActions } from '../trays/tray.state';
 import { DocumentEffects } from './document.effects';
 import { DocumentActions } from './document.state';
@@ -11,8 +11,8 @@ import { DocumentActions } from './document.state';
 const view = (id: number, version: number, tray = 'check') => ({ id, version, tray }) as DocumentView;
 const newsOf = (id: number) => [{ what: 'document', id } as unknown as LiveNews];
 
-function stage(answers: TestAnswers) {
-  const slices = new Slices(answers);
+function stage(handlers: TestAnswers) {
+  const slices = new Slices(handlers);
   slices.run(() => new DocumentEffects());
   return { dispatch: slices.dispatch.bind(slices), went: slices.went, dropped: slices.dropped, now: () => slices.now.document };
 }
@@ -34,22 +34,22 @@ describe('the open document', () => {
 
   it('is changed one change after the other, each on the version before', () => {
     const sent: [string, number][] = [];
-    const answers: Subject<DocumentView>[] = [];
+    const handlers: Subject<DocumentView>[] = [];
     const { dispatch, now } = stage({
       document: ({ id }) => of(view(id, 1)),
       changeField: ({ field }, { version }) => {
         sent.push([field, version]);
-        answers.push(new Subject());
-        return answers[answers.length - 1];
+        handlers.push(new Subject());
+        return handlers[handlers.length - 1];
       },
     });
     dispatch(DocumentActions.opened({ id: 7 }));
     for (const field of ['dueDate', 'netTotal'] as const)
-      dispatch(DocumentActions.changed({ change: { name: 'changeField', at: { field }, asks: { value: null } } }));
+      dispatch(DocumentActions.changed({ change: { name: 'changeField', params: { field }, input: { value: null } } }));
     expect(sent).toEqual([['dueDate', 1]]);
     expect(now().busy).toBe(true);
-    answers[0].next(view(7, 2));
-    answers[0].complete();
+    handlers[0].next(view(7, 2));
+    handlers[0].complete();
     expect(sent).toEqual([
       ['dueDate', 1],
       ['netTotal', 2],
@@ -60,7 +60,7 @@ describe('the open document', () => {
     let version = 4;
     const { dispatch, now } = stage({
       document: ({ id }) => of(view(id, version++)),
-      finishCheck: () => throwError(() => new RefusedError('stale', 'Someone else changed it.')),
+      finishCheck: () => throwError(() => new ApiError('stale', 'Someone else changed it.')),
     });
     dispatch(DocumentActions.opened({ id: 7 }));
     dispatch(DocumentActions.changed({ change: { name: 'finishCheck' } }));
@@ -71,10 +71,15 @@ describe('the open document', () => {
     let away = true;
     const { dispatch, dropped } = stage({
       document: ({ id }) => of(view(id, 1)),
-      changeField: ({ id }) => (away ? throwError(() => new RefusedError('away', 'No answer.')) : of(view(id, 2))),
+      changeField: ({ id }) => (away ? throwError(() => new ApiError('away', 'No answer.')) : of(view(id, 2))),
     });
     dispatch(DocumentActions.opened({ id: 7 }));
-    const change = { name: 'changeField', at: { field: 'dueDate' }, asks: { value: null }, draft: 'document/7/fields/dueDate' } as const;
+    const change = {
+      name: 'changeField',
+      params: { field: 'dueDate' },
+      input: { value: null },
+      draft: 'document/7/fields/dueDate',
+    } as const;
     dispatch(DocumentActions.changed({ change }));
     expect(dropped).toEqual([]);
     away = false;
@@ -85,7 +90,7 @@ describe('the open document', () => {
   it('says so where the server is away, and stays as it was', () => {
     const { dispatch, now } = stage({
       document: ({ id }) => of(view(id, 1)),
-      finishCheck: () => throwError(() => new RefusedError('away', 'The server does not answer.')),
+      finishCheck: () => throwError(() => new ApiError('away', 'The server does not answer.')),
     });
     dispatch(DocumentActions.opened({ id: 7 }));
     dispatch(DocumentActions.changed({ change: { name: 'finishCheck' } }));

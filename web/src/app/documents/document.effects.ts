@@ -1,19 +1,19 @@
 import { inject } from '@angular/core';
 import { Router } from '@angular/router';
 import type { DocumentView } from '@umber/contract/documents';
-import type { AsksOf, DocumentChangeName } from '@umber/contract/endpoints';
+import type { InputOf, DocumentChangeName } from '@umber/contract/endpoints';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { catchError, concatMap, EMPTY, filter, first, map, merge, type Observable, of, switchMap, tap, withLatestFrom } from 'rxjs';
 import { Api } from '../api';
 import { Drafts } from '../drafts/drafts';
-import { messageOf, RefusedError } from '../refusal';
+import { messageOf, ApiError } from '../api-error';
 import { TrayActions, trayFeature } from '../trays/tray.state';
 import { nextInOrder } from '../trays/order';
 import { DocumentActions, documentFeature, type DocumentChange } from './document.state';
 
 const refusal = (error: unknown) =>
-  DocumentActions.refused({ message: messageOf(error), code: error instanceof RefusedError ? error.code : 'away' });
+  DocumentActions.refused({ message: messageOf(error), code: error instanceof ApiError ? error.code : 'away' });
 
 export class DocumentEffects {
   readonly #actions = inject(Actions);
@@ -46,7 +46,7 @@ export class DocumentEffects {
       ),
     ).pipe(
       switchMap((id) =>
-        this.#api.ask('document', { id }).pipe(
+        this.#api.call('document', { id }).pipe(
           map((document) => DocumentActions.came({ document })),
           catchError((error: unknown) => of(refusal(error))),
         ),
@@ -83,8 +83,8 @@ export class DocumentEffects {
   );
 
   /** The change as a request: its types are checked where the change is made. */
-  #ask({ id, version }: DocumentView, { name, at, asks }: DocumentChange): Observable<DocumentView> {
-    return this.#api.ask<DocumentChangeName>(name, { ...at, id }, { ...asks, version } as AsksOf<DocumentChangeName>);
+  #ask({ id, version }: DocumentView, { name, params, input }: DocumentChange): Observable<DocumentView> {
+    return this.#api.call<DocumentChangeName>(name, { ...params, id }, { ...input, version } as InputOf<DocumentChangeName>);
   }
 
   #send(document: DocumentView | null, change: DocumentChange) {

@@ -1,5 +1,5 @@
 import type { DocumentView } from '@umber/contract/documents';
-import type { AsksOf, DocumentChangeName, ParamsOf } from '@umber/contract/endpoints';
+import type { InputOf, DocumentChangeName, ParamsOf } from '@umber/contract/endpoints';
 import type { LiveNews } from '@umber/contract/trays';
 import { createActionGroup, createFeature, createReducer, emptyProps, on, props } from '@ngrx/store';
 
@@ -11,8 +11,8 @@ type ChangeOf<N extends DocumentChangeName> = {
   readonly next?: boolean;
   /** What the words that it sends are kept as until it is done. */
   readonly draft?: string;
-} & Given<'at', Omit<ParamsOf<N>, 'id'>> &
-  Given<'asks', Omit<AsksOf<N>, 'version'>>;
+} & Given<'params', Omit<ParamsOf<N>, 'id'>> &
+  Given<'input', Omit<InputOf<N>, 'version'>>;
 type Given<Name extends string, What> = object extends What ? Readonly<Partial<Record<Name, What>>> : Readonly<Record<Name, What>>;
 
 export const DocumentActions = createActionGroup({

@@ -1,7 +1,7 @@
 import { KIND_NAMES, type TrailEntry } from '@umber/contract/documents';
 import { failureText } from '@umber/contract/reading';
 import { TRAY_NAMES, type Asked } from '@umber/contract/trays';
-import type { Moved, RestReason, TrailAct } from '@umber/core/documents';
+import type { Moved, RestingReason, TrailAct } from '@umber/core/documents';
 import { approvalText } from '../approval/sentences';
 import { CELL_NAMES, FIELD_NAMES, shownCell, shownValue } from '../checking/questions';
 import { fullDay } from '../dates/day';
@@ -9,7 +9,7 @@ import { exceptionText } from '../matching/sentences';
 import { questionText, signsText } from '../reading/sentences';
 
 /** Why a document rests where it is. */
-export function restText(reason: RestReason): string {
+export function restingText(reason: RestingReason): string {
   switch (reason.code) {
     case 'said':
     case 'as-worded':
@@ -32,8 +32,8 @@ export function restText(reason: RestReason): string {
 /** Why a document is in its tray, as its row says it. */
 export function askedText(asked: Asked): string {
   switch (asked.of) {
-    case 'rest':
-      return restText(asked.reason);
+    case 'resting':
+      return restingText(asked.reason);
     case 'doubt':
       return questionText(asked);
     case 'exception':
@@ -116,8 +116,8 @@ function movedText(moved: Moved): string {
       return `Parked from ${moved.from ? TRAY_NAMES[moved.from] : 'its tray'}: ${reasonOf(moved)}`;
     case 'turn-away':
       return `Turned away: ${reasonOf(moved)}`;
-    case 'take-up':
-      return `Taken up again, to ${TRAY_NAMES[to]}`;
+    case 'reopen':
+      return `Reopened, to ${TRAY_NAMES[to]}`;
     case 'send-back':
       return `Sent back: ${moved.text ?? ''}`;
     case 'refuse':
@@ -145,4 +145,4 @@ function movedText(moved: Moved): string {
   }
 }
 
-const reasonOf = ({ reason }: Moved): string => (reason ? restText(reason) : '');
+const reasonOf = ({ reason }: Moved): string => (reason ? restingText(reason) : '');

@@ -7,13 +7,13 @@ import { ReasonDialog, type ReasonQuestion } from './reason-dialog';
 
 const PARK: ReasonQuestion = {
   title: 'Park',
-  text: 'It rests until somebody takes it up again. Why does it wait?',
+  text: 'It rests until somebody reopens it. Why does it wait?',
   confirm: 'Park',
-  suggestions: ['Waiting for the delivery', 'Asked the supplier', 'Asked the buyer', 'Supplier is not set up yet'],
+  suggestions: ['Waiting for the delivery', 'Call the supplier', 'Call the buyer', 'Supplier is not set up yet'],
 };
 const TURN_AWAY: ReasonQuestion = {
   title: 'Turn away',
-  text: 'It will not be paid. It is kept and can be taken up again.',
+  text: 'It will not be paid. It is kept and can be reopened.',
   confirm: 'Turn away',
   suggestions: ['Not for us', 'Came before', 'Not an invoice'],
 };
@@ -58,15 +58,15 @@ export class WaysOut {
   }
 
   park(): void {
-    this.ask(PARK, 'park', (reason) => ({ name: 'park', asks: { reason } }));
+    this.ask(PARK, 'park', (reason) => ({ name: 'park', input: { reason } }));
   }
 
   /** Fetches the open document back to Check. */
   backToCheck(): void {
-    this.ask(BACK, 'send-back', (reason) => ({ name: 'sendBack', asks: { reason } }));
+    this.ask(BACK, 'send-back', (reason) => ({ name: 'sendBack', input: { reason } }));
   }
 
   turnAway(): void {
-    this.ask(TURN_AWAY, 'turn-away', (reason) => ({ name: 'turnAway', asks: { reason } }));
+    this.ask(TURN_AWAY, 'turn-away', (reason) => ({ name: 'turnAway', input: { reason } }));
   }
 }

@@ -9,7 +9,7 @@ import { addressOf } from '@umber/contract/endpoints';
 import { Api } from '../api';
 import { WaysOut } from '../documents/ways-out';
 import { sessionFeature } from '../people/session.state';
-import { messageOf } from '../refusal';
+import { messageOf } from '../api-error';
 import { MailView } from './mail-view';
 import { doneIn, noteText, reasonText, STEP_WORDS } from './sentences';
 
@@ -44,7 +44,7 @@ const MARKS: Readonly<Record<StepView['state'], string>> = { done: '✓', runnin
         }
       </ol>
       <div class="acts">
-        @if (failed() && mayBring()) {
+        @if (failed() && maySubmit()) {
           <button class="plain-button main" type="button" [disabled]="busy()" (click)="tryAgain()">Try again</button>
         }
         @if (mayCheck() && places().length > 0) {
@@ -147,7 +147,7 @@ export class ArrivalPanel {
   protected readonly words = STEP_WORDS;
   protected readonly busy = signal(false);
   protected readonly said = signal<string | null>(null);
-  protected readonly mayBring = computed(() => may(this.#person()?.role ?? 'auditor', 'bring'));
+  protected readonly maySubmit = computed(() => may(this.#person()?.role ?? 'auditor', 'submit'));
   protected readonly failed = computed(
     () => this.arrival().state === 'failed' || this.arrival().steps.some(({ state }) => state === 'failed'),
   );
@@ -168,7 +168,7 @@ export class ArrivalPanel {
   #send(sending: Sending): void {
     this.busy.set(true);
     this.said.set(null);
-    this.#api.ask('sendArrivalOn', { id: this.arrival().id }, sending).subscribe({
+    this.#api.call('sendArrivalOn', { id: this.arrival().id }, sending).subscribe({
       next: ({ left }) => {
         this.busy.set(false);
         this.said.set(left.length === 0 ? null : left.map(({ id, why }) => `Document ${id}: ${why}`).join(' '));
@@ -194,7 +194,7 @@ export class ArrivalPanel {
   protected tryAgain(): void {
     this.busy.set(true);
     this.said.set(null);
-    this.#api.ask('tryArrivalAgain', { id: this.arrival().id }).subscribe({
+    this.#api.call('tryArrivalAgain', { id: this.arrival().id }).subscribe({
       next: () => this.busy.set(false),
       error: (error: unknown) => this.#failed(error),
     });

@@ -3,7 +3,7 @@ import { FormsModule } from '@angular/forms';
 import type { SourceView } from '@umber/contract/intake';
 import { ruleSentence, RULE_TESTS, TEST_WORDS, type Condition, type RuleAct, type RulePart, type SourceRule } from '@umber/core/intake';
 import { Api } from '../api';
-import { messageOf } from '../refusal';
+import { messageOf } from '../api-error';
 import { actOf, ACTS, onPart, PARTS, TYPES, wordOf } from './rule-words';
 
 const NEW_RULE: SourceRule = { conditions: [{ part: 'sender', test: 'contains', text: '' }], does: { act: 'keep' } };
@@ -252,7 +252,7 @@ export class RulesEditor {
   }
 
   #send(rules: readonly SourceRule[]): void {
-    this.#api.ask('setRules', { id: this.source().id }, rules).subscribe({
+    this.#api.call('setRules', { id: this.source().id }, rules).subscribe({
       next: (sources) => this.changed.emit(sources),
       error: (error: unknown) => this.said.set(messageOf(error)),
     });

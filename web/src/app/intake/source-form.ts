@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, ou
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import type { FolderSettings, MailboxSettings, SourceSettings, SourceView } from '@umber/contract/intake';
 import { Api } from '../api';
-import { messageOf } from '../refusal';
+import { messageOf } from '../api-error';
 
 const text = (value: string) => new FormControl(value, { nonNullable: true });
 const flag = (value: boolean) => new FormControl(value, { nonNullable: true });
@@ -161,8 +161,8 @@ export class SourceForm {
     const change = { ...this.head.getRawValue(), settings, password: this.password.value };
     const source = this.source();
     const sent = source
-      ? this.#api.ask('changeSource', { id: source.id }, change)
-      : this.#api.ask('addSource', {}, { ...change, kind: this.newKind() });
+      ? this.#api.call('changeSource', { id: source.id }, change)
+      : this.#api.call('addSource', {}, { ...change, kind: this.newKind() });
     this.said.set(null);
     sent.subscribe({ next: (sources) => this.saved.emit(sources), error: (error: unknown) => this.said.set(messageOf(error)) });
   }

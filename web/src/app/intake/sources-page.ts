@@ -6,9 +6,9 @@ import { addressOf } from '@umber/contract/endpoints';
 import { Api } from '../api';
 import { ageText } from '../dates/day';
 import { sessionFeature } from '../people/session.state';
-import { CarePanel } from '../reading/care-panel';
-import { messageOf } from '../refusal';
-import { KeepingLine } from './keeping-line';
+import { RiskPanel } from '../reading/risk-panel';
+import { messageOf } from '../api-error';
+import { ArchiveLine } from './archive-line';
 import { RulesEditor } from './rules-editor';
 import { SourceForm } from './source-form';
 import { TokensPanel } from './tokens-panel';
@@ -24,7 +24,7 @@ const shortPath = (path: string): string => {
   selector: 'umber-sources-page',
   host: { class: 'list-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CarePanel, KeepingLine, RulesEditor, SourceForm, TokensPanel],
+  imports: [RiskPanel, ArchiveLine, RulesEditor, SourceForm, TokensPanel],
   template: `
     <header>
       <h1>Sources</h1>
@@ -73,11 +73,11 @@ const shortPath = (path: string): string => {
     } @empty {
       <p class="quiet" role="status">Loading …</p>
     }
-    @if (mayBring()) {
+    @if (maySubmit()) {
       <umber-tokens-panel />
     }
-    <umber-care-panel />
-    <umber-keeping-line />
+    <umber-risk-panel />
+    <umber-archive-line />
   `,
   styles: `
     header a {
@@ -128,10 +128,10 @@ export class SourcesPage {
   readonly #role = computed(() => this.#person()?.role ?? 'auditor');
   protected readonly mayAdd = computed(() => may(this.#role(), 'sources'));
   protected readonly mayRule = computed(() => may(this.#role(), 'rules'));
-  protected readonly mayBring = computed(() => may(this.#role(), 'bring'));
+  protected readonly maySubmit = computed(() => may(this.#role(), 'submit'));
 
   constructor() {
-    this.#api.ask('sources').subscribe({ next: (sources) => this.sources.set(sources), error: this.#fail });
+    this.#api.call('sources').subscribe({ next: (sources) => this.sources.set(sources), error: this.#fail });
   }
 
   protected show(sources: readonly SourceView[]): void {
@@ -141,7 +141,7 @@ export class SourcesPage {
   }
 
   protected tryNow(source: SourceView): void {
-    this.#api.ask('trySource', { id: source.id }).subscribe({
+    this.#api.call('trySource', { id: source.id }).subscribe({
       next: (found) => this.tried.update((all) => ({ ...all, [source.id]: found })),
       error: this.#fail,
     });

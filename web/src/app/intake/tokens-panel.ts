@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/cor
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import type { NewToken, TokenView } from '@umber/contract/intake';
 import { Api } from '../api';
-import { messageOf } from '../refusal';
+import { messageOf } from '../api-error';
 
 /** Tokens of this person's programs: made, shown once, revoked. */
 @Component({
@@ -77,14 +77,14 @@ export class TokensPanel {
   protected readonly form = new FormGroup({ name: new FormControl('', { nonNullable: true }) });
 
   constructor() {
-    this.#api.ask('tokens').subscribe({ next: (tokens) => this.tokens.set(tokens), error: this.#fail });
+    this.#api.call('tokens').subscribe({ next: (tokens) => this.tokens.set(tokens), error: this.#fail });
   }
 
   protected make(): void {
     const { name } = this.form.getRawValue();
     this.said.set(name.trim() === '' ? 'Say what the token is for, then make it.' : null);
     if (this.said() !== null) return;
-    this.#api.ask('makeToken', {}, { name }).subscribe({
+    this.#api.call('makeToken', {}, { name }).subscribe({
       next: (token) => {
         this.made.set(token);
         this.form.reset();
@@ -95,7 +95,7 @@ export class TokensPanel {
   }
 
   protected revoke(id: number): void {
-    this.#api.ask('revokeToken', { id }).subscribe({ next: (tokens) => this.tokens.set(tokens), error: this.#fail });
+    this.#api.call('revokeToken', { id }).subscribe({ next: (tokens) => this.tokens.set(tokens), error: this.#fail });
   }
 
   readonly #fail = (error: unknown): void => this.said.set(messageOf(error));

@@ -5,7 +5,7 @@ import { defer, of, throwError, type Observable } from 'rxjs';
 import { jest } from '@jest/globals';
 import { Api } from '../api';
 import { answering } from '../fixtures/answering';
-import { RefusedError } from '../refusal';
+import { ApiError } from '../api-error';
 import { droppedFiles, Uploads } from './uploads';
 
 /** A server that takes pieces; `lost` counts requests that fail as if the connection were gone, `loseAfter` those that first do not. */
@@ -14,7 +14,7 @@ class Server {
   readonly asked: string[] = [];
   lost = 0;
   loseAfter = -1;
-  refusal: RefusedError | null = null;
+  refusal: ApiError | null = null;
   #next = 1;
 
   readonly #startUpload = ({ name, size }: UploadStart) =>
@@ -33,7 +33,7 @@ class Server {
     });
 
   readonly api = answering({
-    startUpload: (_params, asks) => this.#startUpload(asks),
+    startUpload: (_params, input) => this.#startUpload(input),
     upload: ({ upload }) => this.#upload(upload),
     sendPiece: ({ upload, starts }, piece) => this.#sendPiece(upload, starts, piece),
   });
@@ -50,7 +50,7 @@ class Server {
       if (this.loseAfter-- === 0) this.lost++;
       if (this.lost > 0) {
         this.lost--;
-        return throwError(() => new RefusedError('away', 'The server does not answer.'));
+        return throwError(() => new ApiError('away', 'The server does not answer.'));
       }
       return of(work());
     });
@@ -111,7 +111,7 @@ describe('files that are brought in', () => {
   });
 
   it('are refused with the server’s sentence, and at once where they are empty or too large', async () => {
-    server.refusal = new RefusedError('bad-request', 'Uploads are switched off.');
+    server.refusal = new ApiError('bad-request', 'Uploads are switched off.');
     const huge = file('huge.pdf', 1);
     Object.defineProperty(huge, 'size', { value: MOST_UPLOAD_BYTES + 1 });
     uploads.add([file('one.pdf', 5), file('empty.pdf', 0), huge]);

@@ -2,7 +2,7 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import { MOST_UPLOAD_BYTES, PIECE_BYTES, type UploadView } from '@umber/contract/intake';
 import { firstValueFrom } from 'rxjs';
 import { Api } from '../api';
-import { messageOf, RefusedError } from '../refusal';
+import { messageOf, ApiError } from '../api-error';
 
 /** A file on its way in. */
 export interface Upload {
@@ -68,11 +68,11 @@ export class Uploads {
     for (let failures = 0; ;) {
       try {
         view = view
-          ? await firstValueFrom(this.#api.ask('upload', { upload: view.id }))
-          : await firstValueFrom(this.#api.ask('startUpload', {}, { name: file.name, size: file.size }));
+          ? await firstValueFrom(this.#api.call('upload', { upload: view.id }))
+          : await firstValueFrom(this.#api.call('startUpload', {}, { name: file.name, size: file.size }));
         while (view.arrivalId === null) {
           view = await firstValueFrom(
-            this.#api.ask('sendPiece', { upload: view.id, starts: view.received }, file.slice(view.received, view.received + PIECE_BYTES)),
+            this.#api.call('sendPiece', { upload: view.id, starts: view.received }, file.slice(view.received, view.received + PIECE_BYTES)),
           );
           failures = 0;
           this.#set(key, { sent: view.received, state: 'sending', note: null });
@@ -80,7 +80,7 @@ export class Uploads {
         this.#set(key, { sent: file.size, state: 'done', note: null });
         return;
       } catch (error) {
-        if (error instanceof RefusedError && error.code !== 'away') {
+        if (error instanceof ApiError && error.code !== 'away') {
           this.#set(key, { state: 'refused', note: messageOf(error) });
           return;
         }

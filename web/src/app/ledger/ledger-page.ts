@@ -9,7 +9,7 @@ import { dayText, fullDay, todayIso } from '../dates/day';
 import { Keys } from '../keys/keys';
 import { Live } from '../live/live';
 import { AmountPipe } from '../money/amount.pipe';
-import { messageOf } from '../refusal';
+import { messageOf } from '../api-error';
 import { EntryTable } from './entry-table';
 
 const VIEWS = ['Journal', 'Open items', 'Trial balance'] as const;
@@ -248,8 +248,8 @@ export class LedgerPage {
 
   #load(): void {
     const failed = (error: unknown) => this.error.set(messageOf(error));
-    this.#api.ask('entries').subscribe({ next: (entries) => (this.entries.set(entries), this.error.set(null)), error: failed });
-    this.#api.ask('openItems').subscribe({ next: (items) => this.#items.set(items), error: failed });
-    this.#api.ask('trialBalance').subscribe({ next: (balance) => this.balance.set(balance), error: failed });
+    this.#api.call('entries').subscribe({ next: (entries) => (this.entries.set(entries), this.error.set(null)), error: failed });
+    this.#api.call('openItems').subscribe({ next: (items) => this.#items.set(items), error: failed });
+    this.#api.call('trialBalance').subscribe({ next: (balance) => this.balance.set(balance), error: failed });
   }
 }

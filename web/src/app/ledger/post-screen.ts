@@ -17,7 +17,7 @@ import { Keys } from '../keys/keys';
 import { AmountPipe } from '../money/amount.pipe';
 import { sessionFeature } from '../people/session.state';
 import { ConfirmSupplier } from '../suppliers/confirm-supplier';
-import { messageOf } from '../refusal';
+import { messageOf } from '../api-error';
 import { nextInOrder } from '../trays/order';
 import { trayFeature } from '../trays/tray.state';
 import { EntryTable } from './entry-table';
@@ -146,7 +146,7 @@ export class PostScreen {
       const { id } = this.document();
       this.document().version;
       untracked(() =>
-        this.#api.ask('entry', { id }).subscribe({
+        this.#api.call('entry', { id }).subscribe({
           next: (entry) => this.#show(entry),
           error: (error: unknown) => this.#fail(error),
         }),
@@ -170,7 +170,7 @@ export class PostScreen {
   protected post(): void {
     if (this.busy() || !this.mayPost() || !this.entry() || this.document().tray !== 'post') return;
     this.busy.set(true);
-    this.#api.ask('post', { id: this.document().id }, { version: this.document().version }).subscribe({
+    this.#api.call('post', { id: this.document().id }, { version: this.document().version }).subscribe({
       next: (entry) => this.#show(entry),
       error: (error: unknown) => this.#fail(error),
     });

@@ -73,12 +73,12 @@ export class MatchScreen {
       const line = this.document().lines.find((one) => one.position === this.current()?.line);
       if (line?.page != null) untracked(() => this.turner.show(line.page));
     });
-    this.#api.ask('coding').subscribe((lists) => this.coding.set(lists));
+    this.#api.call('coding').subscribe((lists) => this.coding.set(lists));
     effect(() => {
       const { id } = this.document();
       this.document().version;
       untracked(() =>
-        this.#api.ask('proposals', { id }).subscribe({ next: (proposals) => this.proposals.set(proposals), error: () => undefined }),
+        this.#api.call('proposals', { id }).subscribe({ next: (proposals) => this.proposals.set(proposals), error: () => undefined }),
       );
     });
     const router = inject(Router);
@@ -128,12 +128,12 @@ export class MatchScreen {
     this.waysOut.ask(
       { title: 'Accept', text: exceptionText(exception), confirm: 'Accept', suggestions },
       `exceptions/${exception.id}/accept`,
-      (reason) => ({ name: 'acceptException', at: { exception: exception.id }, asks: { reason } }),
+      (reason) => ({ name: 'acceptException', params: { exception: exception.id }, input: { reason } }),
     );
   }
 
   protected chooseSupplier(supplierId: number): void {
-    this.#change({ name: 'chooseSupplier', asks: { supplierId }, next: true });
+    this.#change({ name: 'chooseSupplier', input: { supplierId }, next: true });
   }
 
   protected newSupplier(): void {
@@ -142,11 +142,11 @@ export class MatchScreen {
   }
 
   protected chooseOrder(orderId: number): void {
-    this.#change({ name: 'chooseOrder', asks: { orderId }, next: true });
+    this.#change({ name: 'chooseOrder', input: { orderId }, next: true });
   }
 
   protected code(line: LineView, account: string, costCentre: string): void {
-    this.#change({ name: 'codeLine', at: { position: line.position }, asks: { account, costCentre } });
+    this.#change({ name: 'codeLine', params: { position: line.position }, input: { account, costCentre } });
   }
 
   protected orderLine(line: LineView) {

@@ -64,7 +64,7 @@ export class OrdersPage {
     this.search.valueChanges.pipe(
       debounceTime(150),
       startWith(''),
-      switchMap((text) => this.#api.ask('orders', {}, { q: text })),
+      switchMap((text) => this.#api.call('orders', {}, { q: text })),
     ),
     { initialValue: [] },
   );

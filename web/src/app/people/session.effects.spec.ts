@@ -2,7 +2,7 @@ import type { Session } from '@umber/contract/people';
 import { firstValueFrom, of, throwError, type Observable } from 'rxjs';
 import type { TestAnswers } from '../fixtures/answering';
 import { Slices } from '../fixtures/slices';
-import { RefusedError } from '../refusal';
+import { ApiError } from '../api-error';
 import { SessionEffects } from './session.effects';
 import { signedInGuard } from './session.guard';
 import { SessionActions } from './session.state';
@@ -36,7 +36,7 @@ describe('the session', () => {
   });
 
   it('does not begin with a wrong password, and says so', () => {
-    const slices = stage({ signIn: () => throwError(() => new RefusedError('wrong-login', 'Login and password do not fit together.')) });
+    const slices = stage({ signIn: () => throwError(() => new ApiError('wrong-login', 'Login and password do not fit together.')) });
     slices.dispatch(SessionActions.signIn({ who }));
     expect(slices.went).toEqual([]);
     expect(slices.now.session).toMatchObject({ session: null, error: 'Login and password do not fit together.' });
@@ -57,7 +57,7 @@ describe('the session', () => {
     let asked = 0;
     const known = stage({ session: () => (asked++, of(session('clerk'))) });
     expect([await asks(known), await asks(known), asked]).toEqual([true, true, 1]);
-    const nobody = stage({ session: () => throwError(() => new RefusedError('not-signed-in', 'You are not signed in.')) });
+    const nobody = stage({ session: () => throwError(() => new ApiError('not-signed-in', 'You are not signed in.')) });
     expect(await asks(nobody)).toEqual(['/sign-in']);
   });
 });

@@ -3,7 +3,7 @@ import { Router } from '@angular/router';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { catchError, exhaustMap, map, of, tap } from 'rxjs';
 import { Api } from '../api';
-import { messageOf } from '../refusal';
+import { messageOf } from '../api-error';
 import { SessionActions } from './session.state';
 
 /** Where each role's work begins. */
@@ -18,7 +18,7 @@ export class SessionEffects {
     this.#actions.pipe(
       ofType(SessionActions.signIn),
       exhaustMap(({ who }) =>
-        this.#api.ask('signIn', {}, who).pipe(
+        this.#api.call('signIn', {}, who).pipe(
           tap(({ person }) => void this.#router.navigate(['/tray', HOME[person.role]])),
           map((session) => SessionActions.started({ session })),
           catchError((error: unknown) => of(SessionActions.refused({ message: messageOf(error) }))),
@@ -30,7 +30,7 @@ export class SessionEffects {
   readonly signOut$ = createEffect(() =>
     this.#actions.pipe(
       ofType(SessionActions.signOut),
-      exhaustMap(() => this.#api.ask('signOut').pipe(catchError(() => of(undefined)))),
+      exhaustMap(() => this.#api.call('signOut').pipe(catchError(() => of(undefined)))),
       tap(() => void this.#router.navigate(['/sign-in'])),
       map(() => SessionActions.ended()),
     ),

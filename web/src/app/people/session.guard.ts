@@ -13,7 +13,7 @@ export const signedInGuard: CanActivateFn = () => {
     switchMap((known) =>
       known
         ? of(true)
-        : api.ask('session').pipe(
+        : api.call('session').pipe(
             tap((session) => store.dispatch(SessionActions.started({ session }))),
             map(() => true),
             catchError(() => of(router.createUrlTree(['/sign-in']))),

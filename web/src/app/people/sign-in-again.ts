@@ -7,7 +7,7 @@ import type { Person } from '@umber/contract/people';
 import { Store } from '@ngrx/store';
 import { finalize, share, type Observable } from 'rxjs';
 import { Api } from '../api';
-import { messageOf } from '../refusal';
+import { messageOf } from '../api-error';
 import { Live } from '../live/live';
 import { SessionActions, sessionFeature } from './session.state';
 
@@ -62,7 +62,7 @@ export class SignInAgainDialog {
     if (this.asking() || this.person === null) return;
     this.asking.set(true);
     this.#api
-      .ask('signIn', {}, { login: this.person.login, password: this.form.getRawValue().password })
+      .call('signIn', {}, { login: this.person.login, password: this.form.getRawValue().password })
       .pipe(finalize(() => this.asking.set(false)))
       .subscribe({
         next: (session) => {

@@ -1,8 +1,8 @@
-import { MOST_RISK, type CareView } from '@umber/contract/reading';
+import { MOST_RISK, type RiskView } from '@umber/contract/reading';
 import { grouped } from '../money/grouped';
 
 /** What a risk means for the values that were read last, in one sentence. */
-export function askedSentence({ values, asked }: CareView, risk: number): string {
+export function askedSentence({ values, asked }: RiskView, risk: number): string {
   const count = asked[risk - 1];
   if (count === undefined) return `Say a whole number from 1 to ${MOST_RISK}.`;
   if (values === 0) return 'Nothing has been read yet that would show what this means.';

@@ -1,7 +1,7 @@
 import type { Evidence, Question } from '@umber/core/documents';
 import { approvalText } from '../approval/sentences';
 import { exceptionText, orderText } from '../matching/sentences';
-import { askedText, restText, trailText } from '../documents/sentences';
+import { askedText, restingText, trailText } from '../documents/sentences';
 import { boundaryText, evidenceText, questionText, signsText } from './sentences';
 
 const asked = (question: Question, field: string | null = null, line: number | null = null) => questionText({ field, line, question });
@@ -97,7 +97,7 @@ describe('a document’s history', () => {
   it('says of each move what it was for', () => {
     const moved = (more: object) => said({ code: 'moved', ...more } as never);
     expect(moved({ act: 'park', to: 'parked', from: 'match', reason: { code: 'said', text: 'Asked' } })).toBe('Parked from Match: Asked');
-    expect(moved({ act: 'take-up', to: 'check' })).toBe('Taken up again, to Check');
+    expect(moved({ act: 'reopen', to: 'check' })).toBe('Reopened, to Check');
     expect(moved({ act: 'read', to: 'filed', reason: { code: 'filed', kind: 'reminder', cited: 1 } })).toBe(
       'Filed: Reminder about 1 invoice',
     );
@@ -107,7 +107,7 @@ describe('a document’s history', () => {
   });
 
   it('says why a document rests', () => {
-    expect(restText({ code: 'same-file', document: 7 })).toContain('as document 7');
-    expect(restText({ code: 'filed', kind: 'statement', cited: 0 })).toBe('Statement of account');
+    expect(restingText({ code: 'same-file', document: 7 })).toContain('as document 7');
+    expect(restingText({ code: 'filed', kind: 'statement', cited: 0 })).toBe('Statement of account');
   });
 });

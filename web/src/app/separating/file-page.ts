@@ -11,7 +11,7 @@ import { addressOf } from '@umber/contract/endpoints';
 import { Api } from '../api';
 import { Keys } from '../keys/keys';
 import { sessionFeature } from '../people/session.state';
-import { messageOf } from '../refusal';
+import { messageOf } from '../api-error';
 import { boundaryText } from '../reading/sentences';
 import { TopBar } from '../top-bar';
 import { arrangedAs, asideOrBack, cutOrJoin, moved, turnedOn, type Arranged } from './arrangement';
@@ -125,7 +125,7 @@ export class FilePage {
     }
     this.busy.set(true);
     this.#api
-      .ask('arrange', { id: file.id }, { version: file.version, documents: this.#now().documents, turned: this.#turned(file) })
+      .call('arrange', { id: file.id }, { version: file.version, documents: this.#now().documents, turned: this.#turned(file) })
       .subscribe({
         next: (kept) => {
           this.busy.set(false);
@@ -164,7 +164,7 @@ export class FilePage {
 
   #load(id: number): void {
     this.#api
-      .ask('file', { id })
+      .call('file', { id })
       .subscribe({ next: (file) => this.#show(file), error: (error: unknown) => this.message.set(messageOf(error)) });
   }
 

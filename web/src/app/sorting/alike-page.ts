@@ -16,7 +16,7 @@ import { WaysOut } from '../documents/ways-out';
 import { Keys } from '../keys/keys';
 import { currencySign, grouped } from '../money/grouped';
 import { sessionFeature } from '../people/session.state';
-import { messageOf } from '../refusal';
+import { messageOf } from '../api-error';
 import { NewSuppliers } from '../suppliers/new-supplier';
 import { signsText } from '../reading/sentences';
 import { TopBar } from '../top-bar';
@@ -60,7 +60,7 @@ export class AlikePage {
   readonly #found = toSignal(
     this.search.valueChanges.pipe(
       debounceTime(150),
-      switchMap((text) => (text.trim() === '' ? of([]) : this.#api.ask('suppliers', {}, { q: text }))),
+      switchMap((text) => (text.trim() === '' ? of([]) : this.#api.call('suppliers', {}, { q: text }))),
     ),
     { initialValue: [] },
   );
@@ -129,7 +129,7 @@ export class AlikePage {
     if (this.busy() || !this.maySettle() || documents.length === 0) return;
     this.busy.set(true);
     this.message.set('');
-    this.#api.ask('settleAlike', { id: this.id() }, { documents, does }).subscribe({
+    this.#api.call('settleAlike', { id: this.id() }, { documents, does }).subscribe({
       next: ({ left, view }) => {
         this.busy.set(false);
         this.#left.set(new Set());
@@ -151,7 +151,7 @@ export class AlikePage {
 
   #load(id: number): void {
     this.#bar.trail.set([{ text: 'Alike', strong: true }]);
-    this.#api.ask('alike', { id }).subscribe({ next: (view) => this.#show(view), error: (error: unknown) => this.#failed(error) });
+    this.#api.call('alike', { id }).subscribe({ next: (view) => this.#show(view), error: (error: unknown) => this.#failed(error) });
   }
 
   #show(view: AlikeView): void {

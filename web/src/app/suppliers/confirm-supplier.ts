@@ -5,7 +5,7 @@ import { Store } from '@ngrx/store';
 import { Api } from '../api';
 import { fullDay } from '../dates/day';
 import { sessionFeature } from '../people/session.state';
-import { messageOf } from '../refusal';
+import { messageOf } from '../api-error';
 
 /** Who put a supplier on file, and the button by which a second person confirms it; empty where it is confirmed. */
 @Component({
@@ -57,7 +57,7 @@ export class ConfirmSupplier {
   confirm(): void {
     if (this.busy() || !this.mayConfirm()) return;
     this.busy.set(true);
-    this.#api.ask('confirmSupplier', { id: this.supplier().id }).subscribe({
+    this.#api.call('confirmSupplier', { id: this.supplier().id }).subscribe({
       next: (supplier) => (this.busy.set(false), this.confirmed.emit(supplier)),
       error: (error: unknown) => (this.busy.set(false), this.message.set(messageOf(error))),
     });

@@ -7,7 +7,7 @@ import { supplierFault } from '@umber/core/suppliers';
 import { filter, type Observable } from 'rxjs';
 import { Api } from '../api';
 import { Drafts } from '../drafts/drafts';
-import { messageOf } from '../refusal';
+import { messageOf } from '../api-error';
 
 const text = (value = '') => new FormControl(value, { nonNullable: true });
 
@@ -124,9 +124,9 @@ export class NewSupplierDialog {
   });
 
   constructor() {
-    this.#api.ask('coding').subscribe({ next: (lists) => this.coding.set(lists), error: this.#failed });
+    this.#api.call('coding').subscribe({ next: (lists) => this.coding.set(lists), error: this.#failed });
     if (this.documentId !== null)
-      this.#api.ask('supplierDraft', { id: this.documentId }).subscribe({
+      this.#api.call('supplierDraft', { id: this.documentId }).subscribe({
         next: ({ taxId, iban, mailDomain, ...shown }) => {
           this.form.patchValue({ ...shown, taxId: taxId ?? '', iban: iban ?? '', mailDomain: mailDomain ?? '' });
           this.#keepWhatIsTyped();
@@ -148,7 +148,7 @@ export class NewSupplierDialog {
     this.faults.set(fault === null ? [] : [{ text: SUPPLIER_FAULTS[fault] }]);
     if (this.busy() || fault !== null) return;
     this.busy.set(true);
-    this.#api.ask('addSupplier', {}, this.form.getRawValue()).subscribe({
+    this.#api.call('addSupplier', {}, this.form.getRawValue()).subscribe({
       next: (supplier) => {
         this.#drafts.drop(this.#draft);
         this.#dialog.close(supplier);

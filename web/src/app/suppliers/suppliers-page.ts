@@ -66,7 +66,7 @@ export class SuppliersPage {
   protected readonly suppliers = toSignal(
     merge(this.search.valueChanges.pipe(debounceTime(150)), this.changed).pipe(
       startWith(''),
-      switchMap(() => this.#api.ask('suppliers', {}, { q: this.search.value })),
+      switchMap(() => this.#api.call('suppliers', {}, { q: this.search.value })),
     ),
     { initialValue: [] },
   );

@@ -32,7 +32,7 @@ const ROW = 44;
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [ScrollingModule, ArrivalPanel, UploadPanel],
   template: `
-    @if (mayBring()) {
+    @if (maySubmit()) {
       <umber-upload-panel />
     }
     <div class="bar">
@@ -148,12 +148,12 @@ export class ArrivalList {
   readonly #found = toSignal(
     combineLatest([toObservable(this.query), toObservable(this.#newest)]).pipe(
       debounceTime(150),
-      switchMap(([query]) => (query.trim() === '' ? of(null) : this.#api.ask('arrivals', {}, { q: query.trim() }))),
+      switchMap(([query]) => (query.trim() === '' ? of(null) : this.#api.call('arrivals', {}, { q: query.trim() }))),
     ),
     { initialValue: null },
   );
   protected readonly arrivals = computed(() => this.#found() ?? this.#newest());
-  protected readonly mayBring = computed(() => may(this.#person()?.role ?? 'auditor', 'bring'));
+  protected readonly maySubmit = computed(() => may(this.#person()?.role ?? 'auditor', 'submit'));
   /** The chosen one while it is in the list, else the newest. */
   readonly #shown = computed(() => (this.arrivals().find(({ id }) => id === this.chosen()) ?? this.arrivals()[0])?.id ?? null);
   /** Asked for anew whenever something came or went on. */
@@ -161,7 +161,7 @@ export class ArrivalList {
     combineLatest([toObservable(this.#shown), toObservable(this.#newest)]).pipe(
       debounceTime(60),
       map(([id]) => id),
-      switchMap((id) => (id === null ? of(null) : this.#api.ask('arrival', { id }))),
+      switchMap((id) => (id === null ? of(null) : this.#api.call('arrival', { id }))),
     ),
     { initialValue: null },
   );

@@ -18,7 +18,7 @@ import { Api } from '../api';
 export class SortingLine {
   readonly #sorting = toSignal(
     inject(Api)
-      .ask('sorting')
+      .call('sorting')
       .pipe(catchError(() => of(null))),
     { initialValue: null },
   );

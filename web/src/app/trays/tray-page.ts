@@ -21,7 +21,7 @@ const SUBTITLE: Readonly<Record<Tray, string>> = {
   'sign-off': 'Waiting for an approver.',
   post: 'Approved or within tolerance: ready for the ledger.',
   posted: 'In the ledger. Newest first.',
-  parked: 'Resting until somebody takes them up.',
+  parked: 'Resting until somebody reopens them.',
   filed: 'Statements, reminders, delivery notes, and what is kept unread.',
   'turned-away': 'Will not be paid. Kept as they came.',
 };

@@ -4,7 +4,7 @@ import { of, Subject, throwError } from 'rxjs';
 import type { TestAnswers } from '../fixtures/answering';
 import { Slices } from '../fixtures/slices';
 import { Live } from '../live/live';
-import { RefusedError } from '../refusal';
+import { ApiError } from '../api-error';
 import { TrayEffects } from './tray.effects';
 import { TrayActions } from './tray.state';
 
@@ -56,7 +56,7 @@ describe('the trays', () => {
     let away = true;
     const { slices, news } = stage({
       tray: ({ tray }) =>
-        away ? throwError(() => new RefusedError('away', 'The server does not answer.')) : of({ tray, rows: rows(5), total: 1 }),
+        away ? throwError(() => new ApiError('away', 'The server does not answer.')) : of({ tray, rows: rows(5), total: 1 }),
     });
     slices.dispatch(TrayActions.opened({ tray: 'check' }));
     expect(slices.now.trays).toMatchObject({ error: 'The server does not answer.', loading: false });

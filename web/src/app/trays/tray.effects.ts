@@ -4,7 +4,7 @@ import { Store } from '@ngrx/store';
 import { catchError, debounceTime, EMPTY, filter, map, merge, of, share, switchMap, withLatestFrom } from 'rxjs';
 import { Api } from '../api';
 import { Live } from '../live/live';
-import { messageOf } from '../refusal';
+import { messageOf } from '../api-error';
 import { TrayActions, trayFeature } from './tray.state';
 
 const GATHER_MS = 120;
@@ -23,7 +23,7 @@ export class TrayEffects {
   readonly counts$ = createEffect(() =>
     merge(this.#actions.pipe(ofType(TrayActions.countsAsked, TrayActions.opened)), this.#gathered$).pipe(
       switchMap(() =>
-        this.#api.ask('trays').pipe(
+        this.#api.call('trays').pipe(
           map((counts) => TrayActions.countsCame({ counts })),
           catchError(() => EMPTY),
         ),
@@ -36,7 +36,7 @@ export class TrayEffects {
       withLatestFrom(this.#tray$, (_action, tray) => tray),
       filter((tray) => tray !== null),
       switchMap((tray) =>
-        this.#api.ask('tray', { tray }).pipe(
+        this.#api.call('tray', { tray }).pipe(
           map(({ rows, total }) => TrayActions.rowsCame({ tray, rows, total })),
           catchError((error: unknown) => of(TrayActions.failed({ message: messageOf(error) }))),
         ),
@@ -49,7 +49,7 @@ export class TrayEffects {
       withLatestFrom(this.#tray$, (_action, tray) => tray),
       filter((tray) => tray === 'arriving'),
       switchMap(() =>
-        this.#api.ask('arrivals', {}, { q: '' }).pipe(
+        this.#api.call('arrivals', {}, { q: '' }).pipe(
           map((arrivals) => TrayActions.arrivalsCame({ arrivals })),
           catchError(() => EMPTY),
         ),

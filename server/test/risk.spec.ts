@@ -12,24 +12,24 @@ describe('how sure reading must be', () => {
   afterAll(() => server.close());
 
   it('is shown with how many of the values read last it would ask about', async () => {
-    expect(await controller.ok('GET', '/api/reading/care')).toMatchObject({ acceptedRisk: 6, values: 0 });
+    expect(await controller.ok('GET', '/api/reading/risk')).toMatchObject({ acceptedRisk: 6, values: 0 });
     await arrived(server, controller, 'hartscale', 0);
     await arrived(server, controller, 'elsterfurt', 0, { totalOff: '7.00' });
-    const care = await controller.ok('GET', '/api/reading/care');
+    const view = await controller.ok('GET', '/api/reading/risk');
     const confidences = await confidencesRead();
     expect(confidences.length).toBeGreaterThan(40);
-    expect(care.values).toBe(confidences.length);
-    expect(care.asked).toHaveLength(40);
-    for (const risk of [1, 6, 40]) expect(care.asked[risk - 1]).toBe(confidences.filter((one) => one < 1 - risk / 100).length);
+    expect(view.values).toBe(confidences.length);
+    expect(view.asked).toHaveLength(40);
+    for (const risk of [1, 6, 40]) expect(view.asked[risk - 1]).toBe(confidences.filter((one) => one < 1 - risk / 100).length);
   });
 
   it('is set by a controller, within reason, and holds for what is read from then on', async () => {
-    expect((await controller.ok('PUT', '/api/reading/care', { acceptedRisk: 25 })).acceptedRisk).toBe(25);
+    expect((await controller.ok('PUT', '/api/reading/risk', { acceptedRisk: 25 })).acceptedRisk).toBe(25);
     for (const acceptedRisk of [0, 41, 2.5, 'much']) {
-      const { status, body } = await controller.send('PUT', '/api/reading/care', { acceptedRisk });
+      const { status, body } = await controller.send('PUT', '/api/reading/risk', { acceptedRisk });
       expect([status, body.message]).toEqual([400, 'Say how many of 100 may be wrong unasked: a whole number from 1 to 40.']);
     }
-    expect((await controller.ok('GET', '/api/reading/care')).acceptedRisk).toBe(25);
+    expect((await controller.ok('GET', '/api/reading/risk')).acceptedRisk).toBe(25);
     const { rows } = await server.pool.query('select accepted_risk from company');
     expect(Number(rows[0].accepted_risk)).toBe(0.25);
   });

@@ -5,10 +5,10 @@ import { Api } from '../api';
 
 /** What is kept and whether it is whole; damage is said with what it touches. */
 @Component({
-  selector: 'umber-keeping-line',
+  selector: 'umber-archive-line',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @if (keeping(); as kept) {
+    @if (archive(); as kept) {
       <h2>Keeping</h2>
       <p class="quiet">{{ sentence() }}</p>
       @for (blob of kept.damaged; track blob.checksum) {
@@ -28,15 +28,15 @@ import { Api } from '../api';
     }
   `,
 })
-export class KeepingLine {
-  protected readonly keeping = toSignal(
+export class ArchiveLine {
+  protected readonly archive = toSignal(
     inject(Api)
-      .ask('keeping')
+      .call('archive')
       .pipe(catchError(() => of(null))),
     { initialValue: null },
   );
   protected readonly sentence = computed(() => {
-    const kept = this.keeping();
+    const kept = this.archive();
     if (!kept) return '';
     const size = `${(kept.bytes / 1024 / 1024).toFixed(1)} MB`;
     const whole = kept.damaged.length === 0 ? 'none damaged' : `${kept.damaged.length} damaged`;

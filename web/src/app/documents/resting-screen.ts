@@ -1,4 +1,4 @@
-import { type DocumentKind, DOCUMENT_KINDS, mayIn, takenUpTo } from '@umber/core/documents';
+import { type DocumentKind, DOCUMENT_KINDS, mayIn, reopenedTo } from '@umber/core/documents';
 import { may } from '@umber/core/permissions';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
@@ -15,12 +15,12 @@ import { PageSheet } from './page-sheet';
 import { fileAsItCame, searchablePdf } from './addresses';
 import { PageTurner } from './page-turner';
 import { Pager } from './pager';
-import { restText } from './sentences';
+import { restingText } from './sentences';
 import { TrailPanel } from './trail-panel';
 
 /** A document that rests, or is still arriving: its page, why it is there, its history. */
 @Component({
-  selector: 'umber-rest-screen',
+  selector: 'umber-resting-screen',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MailSaid, PageSheet, Pager, RouterLink, TrailPanel],
   template: `
@@ -35,7 +35,7 @@ import { TrailPanel } from './trail-panel';
     <section>
       <h2 class="title">{{ name() }}</h2>
       @if (document().reason; as reason) {
-        <p class="why">{{ restText(reason) }}</p>
+        <p class="why">{{ restingText(reason) }}</p>
       }
       @if (document().tray === 'filed' && mayCheck()) {
         <p class="kinds">
@@ -45,7 +45,7 @@ import { TrailPanel } from './trail-panel';
           }
         </p>
       } @else if (rests() && mayCheck()) {
-        <button class="plain-button main" type="button" (click)="takeUp()">Take up again, to {{ backTo() }} <kbd>Enter</kbd></button>
+        <button class="plain-button main" type="button" (click)="reopen()">Reopen, to {{ backTo() }} <kbd>Enter</kbd></button>
       }
       @if (document().citations.length > 0) {
         <h2>Invoices it names</h2>
@@ -110,15 +110,15 @@ import { TrailPanel } from './trail-panel';
     }
   `,
 })
-export class RestScreen {
+export class RestingScreen {
   readonly document = input.required<DocumentView>();
   protected readonly turner = new PageTurner(this.document);
   readonly #store = inject(Store);
   readonly #person = this.#store.selectSignal(sessionFeature.selectPerson);
   protected readonly name = computed(() => TRAY_NAMES[this.document().tray]);
-  protected readonly rests = computed(() => mayIn('take-up', this.document().tray));
-  /** Where taking it up leads. */
-  protected readonly backTo = computed(() => TRAY_NAMES[takenUpTo(this.document().tray, this.document().parkedFrom)]);
+  protected readonly rests = computed(() => mayIn('reopen', this.document().tray));
+  /** Where reopening it leads. */
+  protected readonly backTo = computed(() => TRAY_NAMES[reopenedTo(this.document().tray, this.document().parkedFrom)]);
   protected readonly file = computed(() => fileAsItCame(this.document().id));
   protected readonly searchablePdf = computed(() => searchablePdf(this.document().id));
   protected readonly mayCheck = computed(() => may(this.#person()?.role ?? 'auditor', 'check'));
@@ -126,14 +126,14 @@ export class RestScreen {
   constructor() {
     const router = inject(Router);
     inject(Keys).use([
-      { keys: 'Enter', does: 'take it up again', run: () => this.takeUp() },
+      { keys: 'Enter', does: 'reopen it', run: () => this.reopen() },
       this.turner.binding,
       { keys: 'Escape', does: 'back to the tray', run: () => void router.navigate(['/tray', this.document().tray]) },
     ]);
   }
 
   protected readonly grouped = grouped;
-  protected readonly restText = restText;
+  protected readonly restingText = restingText;
 
   /** "already posted", "in Sign-off since 14 May". */
   protected whereIs({ tray, since }: NonNullable<DocumentView['citations'][number]['document']>): string {
@@ -145,11 +145,11 @@ export class RestScreen {
   protected readonly otherKinds = computed(() => DOCUMENT_KINDS.filter((kind) => kind !== this.document().kind));
 
   protected say(kind: DocumentKind): void {
-    this.#store.dispatch(DocumentActions.changed({ change: { name: 'changeKind', asks: { kind } } }));
+    this.#store.dispatch(DocumentActions.changed({ change: { name: 'changeKind', input: { kind } } }));
   }
 
-  protected takeUp(): void {
+  protected reopen(): void {
     if (this.rests() && this.document().tray !== 'filed' && this.mayCheck())
-      this.#store.dispatch(DocumentActions.changed({ change: { name: 'takeUp' } }));
+      this.#store.dispatch(DocumentActions.changed({ change: { name: 'reopen' } }));
   }
 }

@@ -49,7 +49,7 @@ export function printedDate(iso: string, phrases: Phrases, style: Phrases['dateS
 }
 
 /** Words and ways of writing that one document keeps to. */
-export class Hand {
+export class InvoiceFormatter {
   readonly random: Random;
   readonly style: Phrases['dateStyles'][number];
   readonly signed: boolean;
@@ -172,12 +172,12 @@ export interface TableStyle {
   readonly dark?: boolean;
 }
 
-export function table(hand: Hand, style: TableStyle): string {
-  const { invoice } = hand;
+export function table(formatter: InvoiceFormatter, style: TableStyle): string {
+  const { invoice } = formatter;
   const { phrases } = invoice;
   const numeric = new Set<Column>(['quantity', 'price', 'per', 'discount', 'rate', 'net', 'hours', 'hourly']);
   const head = style.columns
-    .map((column) => `<th class="${numeric.has(column) ? 'n' : ''}">${hand.say(phrases.columns[column])}</th>`)
+    .map((column) => `<th class="${numeric.has(column) ? 'n' : ''}">${formatter.say(phrases.columns[column])}</th>`)
     .join('');
   const cell = (line: DrawnLine, index: number, column: Column): string => {
     if (column === 'pos') return String(index + 1);
@@ -195,14 +195,16 @@ export function table(hand: Hand, style: TableStyle): string {
     if (column === 'price' || column === 'hourly') return line.price ? printed(line.price, phrases) : '';
     if (column === 'per') return String(line.per);
     if (column === 'discount') return line.discount ? printedQuantity(line.discount, phrases) : '';
-    if (column === 'rate') return `${line.rate}${hand.colon === ':' ? ' %' : ''}`;
+    if (column === 'rate') return `${line.rate}${formatter.colon === ':' ? ' %' : ''}`;
     return printed(line.net, phrases);
   };
   const rows: string[] = [];
   let running = new Decimal(0);
   invoice.lines.forEach((line, index) => {
     if (style.groups && index % 6 === 0)
-      rows.push(`<tr><td colspan="${style.columns.length}"><b>${hand.say(phrases.delivery)} ${hand.random.digits(6)}</b></td></tr>`);
+      rows.push(
+        `<tr><td colspan="${style.columns.length}"><b>${formatter.say(phrases.delivery)} ${formatter.random.digits(6)}</b></td></tr>`,
+      );
     if (style.carried && index > 0 && index % style.carried === 0) {
       const sum = `<td colspan="${style.columns.length - 1}" class="n">`;
       rows.push(
@@ -226,9 +228,9 @@ export const printedQuantity = (value: Decimal, phrases: Phrases) => printed(val
 
 const FONTS = ['Liberation Sans', 'Liberation Serif', 'DejaVu Sans', 'Liberation Sans Narrow', 'DejaVu Serif'];
 
-export function page(hand: Hand, body: string, css: string): string {
-  const font = hand.random.pick(FONTS);
-  const size = hand.random.pick([8.5, 9, 9.5, 10]);
+export function page(formatter: InvoiceFormatter, body: string, css: string): string {
+  const font = formatter.random.pick(FONTS);
+  const size = formatter.random.pick([8.5, 9, 9.5, 10]);
   return `<!doctype html><meta charset="utf-8"><style>
 @page { size: A4; margin: 16mm 15mm }
 body { font: ${size}pt '${font}', sans-serif; margin: 0 } small { font-size: 80% } h1 { font-size: 20pt; font-weight: 400; margin: 0 }
@@ -238,12 +240,12 @@ th { font-weight: 600 } .lines { width: 100%; margin: 6mm 0 4mm } .lines tr { br
 ${css}</style>${body}`;
 }
 
-export const shows = (hand: Hand, columns: readonly Column[], over: Partial<Shown> = {}): Shown => ({
-  order: hand.invoice.order !== null,
-  due: hand.invoice.kind === 'credit-note' ? null : hand.invoice.terms ? 'terms' : hand.invoice.dueDate ? 'date' : null,
-  iban: hand.invoice.iban !== null,
-  taxId: hand.invoice.taxId,
-  name: hand.invoice.legalName,
+export const shows = (formatter: InvoiceFormatter, columns: readonly Column[], over: Partial<Shown> = {}): Shown => ({
+  order: formatter.invoice.order !== null,
+  due: formatter.invoice.kind === 'credit-note' ? null : formatter.invoice.terms ? 'terms' : formatter.invoice.dueDate ? 'date' : null,
+  iban: formatter.invoice.iban !== null,
+  taxId: formatter.invoice.taxId,
+  name: formatter.invoice.legalName,
   taxedLines: false,
   cells: {
     item: columns.includes('item'),
@@ -259,6 +261,6 @@ export const pairs = (meta: readonly [string, string][], colon: string) =>
   meta.map(([label, value]) => `<tr><td>${label}${colon}</td><td class="v">${value}</td></tr>`).join('');
 
 /** Columns with those left out that this document does without. */
-export function columnsOf(hand: Hand, columns: readonly Column[], optional: readonly Column[]): Column[] {
-  return columns.filter((column) => !optional.includes(column) || hand.random.chance(0.5));
+export function columnsOf(formatter: InvoiceFormatter, columns: readonly Column[], optional: readonly Column[]): Column[] {
+  return columns.filter((column) => !optional.includes(column) || formatter.random.chance(0.5));
 }

@@ -1,4 +1,4 @@
-import { onceEach } from './once.js';
+import { memoized } from './memoize.js';
 import { PhraseBook } from '../language/phrases.js';
 import { run } from './words.js';
 
@@ -7,7 +7,7 @@ const word = (text: string, x: number) => ({ text, x, y: 0, width: 30, height: 1
 describe('answers kept', () => {
   it('asks once for each thing, also where the answer is nothing', () => {
     const asked: object[] = [];
-    const answer = onceEach((key: { readonly n: number | null }) => {
+    const answer = memoized((key: { readonly n: number | null }) => {
       asked.push(key);
       return key.n;
     });

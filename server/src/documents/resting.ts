@@ -1,18 +1,18 @@
 import { withdrawApprovals } from './change-queries.js';
-import { takenUpTo } from '@umber/core/documents';
+import { reopenedTo } from '@umber/core/documents';
 import type { Reasoned, Versioned } from '@umber/contract/checking';
 import type { Person } from '@umber/contract/people';
 import type { Pool } from '../database/database.js';
 import { moveTo, onDocument } from './lifecycle.js';
 
-/** Lets a document rest; it goes back to the tray it came from when taken up. */
+/** Lets a document rest; it goes back to the tray it came from when it is reopened. */
 export function park(pool: Pool, id: number, person: Person, { version, reason }: Reasoned): Promise<void> {
   return onDocument(pool, id, version, 'park', (db, document) =>
     moveTo(db, id, 'park', 'parked', person.id, { from: document.tray, reason: { code: 'said', text: reason } }),
   );
 }
 
-/** Puts a document aside that will not be paid. It is kept and can be taken up again. */
+/** Puts a document aside that will not be paid. It is kept and can be reopened. */
 export function turnAway(pool: Pool, id: number, person: Person, { version, reason }: Reasoned): Promise<void> {
   return onDocument(pool, id, version, 'turn-away', async (db) => {
     await withdrawApprovals(db, id);
@@ -21,9 +21,9 @@ export function turnAway(pool: Pool, id: number, person: Person, { version, reas
 }
 
 /** Takes a resting document up again: a parked one where it was, a turned away one at Check. */
-export function takeUp(pool: Pool, id: number, person: Person, { version }: Versioned): Promise<void> {
-  return onDocument(pool, id, version, 'take-up', async (db, document) => {
-    const tray = takenUpTo(document.tray, document.parkedFrom);
-    await moveTo(db, id, 'take-up', tray, person.id, { from: document.tray });
+export function reopen(pool: Pool, id: number, person: Person, { version }: Versioned): Promise<void> {
+  return onDocument(pool, id, version, 'reopen', async (db, document) => {
+    const tray = reopenedTo(document.tray, document.parkedFrom);
+    await moveTo(db, id, 'reopen', tray, person.id, { from: document.tray });
   });
 }

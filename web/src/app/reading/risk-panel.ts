@@ -2,20 +2,20 @@ import { may } from '@umber/core/permissions';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
-import { MOST_RISK, type CareView } from '@umber/contract/reading';
+import { MOST_RISK, type RiskView } from '@umber/contract/reading';
 import { Store } from '@ngrx/store';
 import { Api } from '../api';
 import { sessionFeature } from '../people/session.state';
-import { messageOf } from '../refusal';
+import { messageOf } from '../api-error';
 import { askedSentence } from './asked-sentence';
 
 /** How sure reading must be: the one setting, with what it means. */
 @Component({
-  selector: 'umber-care-panel',
+  selector: 'umber-risk-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [ReactiveFormsModule],
   template: `
-    @if (care(); as now) {
+    @if (risk(); as now) {
       <h2>Reading</h2>
       <form [formGroup]="form" (ngSubmit)="save()">
         <label>
@@ -53,33 +53,33 @@ import { askedSentence } from './asked-sentence';
     }
   `,
 })
-export class CarePanel {
+export class RiskPanel {
   readonly #api = inject(Api);
   readonly #person = inject(Store).selectSignal(sessionFeature.selectPerson);
   protected readonly most = MOST_RISK;
-  protected readonly care = signal<CareView | null>(null);
+  protected readonly risk = signal<RiskView | null>(null);
   protected readonly said = signal<string | null>(null);
   protected readonly form = new FormGroup({ risk: new FormControl(0, { nonNullable: true }) });
   protected readonly chosen = toSignal(this.form.controls.risk.valueChanges, { initialValue: 0 });
   protected readonly mayChange = computed(() => may(this.#person()?.role ?? 'auditor', 'risk'));
   protected readonly sentence = computed(() => {
-    const care = this.care();
-    return care ? askedSentence(care, this.chosen()) : '';
+    const risk = this.risk();
+    return risk ? askedSentence(risk, this.chosen()) : '';
   });
 
   constructor() {
-    this.#api.ask('care').subscribe({ next: (care) => this.#show(care), error: this.#failed });
+    this.#api.call('risk').subscribe({ next: (risk) => this.#show(risk), error: this.#failed });
   }
 
   protected save(): void {
-    this.#api.ask('setCare', {}, { acceptedRisk: this.chosen() }).subscribe({ next: (care) => this.#show(care), error: this.#failed });
+    this.#api.call('setRisk', {}, { acceptedRisk: this.chosen() }).subscribe({ next: (risk) => this.#show(risk), error: this.#failed });
   }
 
-  #show(care: CareView): void {
+  #show(risk: RiskView): void {
     this.said.set(null);
-    this.care.set(care);
+    this.risk.set(risk);
     const { risk } = this.form.controls;
-    risk.setValue(care.acceptedRisk);
+    risk.setValue(risk.acceptedRisk);
     if (this.mayChange()) risk.enable({ emitEvent: false });
     else risk.disable({ emitEvent: false });
   }

@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { endingAt, pageOf } from '../fixtures/laid-out.js';
-import { joinMiddledCells } from './middled-cells.js';
+import { joinCentredCells } from './centred-cells.js';
 import { readDocument } from '../read-document.js';
 import { rowsOf } from '../print/words.js';
 
 type Runs = [x: number, y: number, text: string, size?: number][];
-const texts = (runs: Runs) => joinMiddledCells(rowsOf(pageOf(runs)), '.').map((row) => row.runs.map(({ text }) => text).join(' | '));
+const texts = (runs: Runs) => joinCentredCells(rowsOf(pageOf(runs)), '.').map((row) => row.runs.map(({ text }) => text).join(' | '));
 const amount = (y: number, text: string): Runs[number] => [endingAt(540, text), y, text];
 
 /** A line of a table whose description, of one or two lines, stands in the middle. */
@@ -307,7 +307,7 @@ describe('cells that stand in the middle of their line', () => {
             .flatMap((row) => row.runs.flatMap((run) => run.words.flatMap((word) => [...word.text])))
             .sort()
             .join('');
-        expect(letters(joinMiddledCells(rows, '.'))).toBe(letters(rows));
+        expect(letters(joinCentredCells(rows, '.'))).toBe(letters(rows));
       }),
     );
   });

@@ -1,7 +1,7 @@
 import '@angular/compiler';
 import { HttpErrorResponse, HttpRequest, HttpResponse, type HttpEvent } from '@angular/common/http';
 import { of, throwError, type Observable } from 'rxjs';
-import { messageOf, refusalInterceptor, RefusedError } from './refusal';
+import { messageOf, refusalInterceptor, ApiError } from './api-error';
 
 const sent = new HttpRequest('GET', '/api/trays');
 const through = (answer: Observable<HttpEvent<unknown>>) => {
@@ -14,8 +14,8 @@ describe('a failed request', () => {
   it('comes to the screen as the server’s own sentence', () => {
     const refused = { code: 'stale', message: 'It was changed meanwhile. Look again.' };
     const { failed } = through(throwError(() => new HttpErrorResponse({ status: 409, error: refused })));
-    expect(failed).toBeInstanceOf(RefusedError);
-    expect([(failed as RefusedError).code, messageOf(failed)]).toEqual(['stale', refused.message]);
+    expect(failed).toBeInstanceOf(ApiError);
+    expect([(failed as ApiError).code, messageOf(failed)]).toEqual(['stale', refused.message]);
   });
 
   it.each([
@@ -23,7 +23,7 @@ describe('a failed request', () => {
     ['it is no answer of the server', new TypeError('cut off')],
   ])('says what to do where %s', (_what, error) => {
     const { failed } = through(throwError(() => error));
-    expect((failed as RefusedError).code).toBe('away');
+    expect((failed as ApiError).code).toBe('away');
     expect(messageOf(failed)).toContain('try again');
   });
 

@@ -8,7 +8,7 @@ import { ReaderPool } from '../src/readers/reader-pool.js';
 import { arrived, invoicePdf } from './documents.js';
 import { mail, testServer, until, Visitor, type TestServer } from './harness.js';
 
-describe('keeping', () => {
+describe('archive', () => {
   let server: TestServer;
   let clerk: Visitor;
   let readers: ReaderPool;
@@ -80,7 +80,7 @@ describe('keeping', () => {
   it('finds damage, says what it touches, and does not serve it', async () => {
     const { id } = await arrived(server, clerk, 'tarnside', 0);
     await verifyBlobs(server.pool);
-    expect(await clerk.ok('GET', '/api/keeping')).toMatchObject({ damaged: [], blobs: expect.any(Number) });
+    expect(await clerk.ok('GET', '/api/archive')).toMatchObject({ damaged: [], blobs: expect.any(Number) });
     await server.pool.query('alter table blobs disable trigger all');
     await server.pool.query(
       "update blobs set bytes = bytes || 'x'::bytea where sha256 = (select f.blob from files f join documents d on d.file_id = f.id where d.id = $1)",
@@ -89,7 +89,7 @@ describe('keeping', () => {
     await server.pool.query('alter table blobs enable trigger all');
     await server.pool.query("update blob_checks set checked_at = now() - interval '2 days'");
     await verifyBlobs(server.pool);
-    const { damaged } = await clerk.ok('GET', '/api/keeping');
+    const { damaged } = await clerk.ok('GET', '/api/archive');
     expect(damaged).toHaveLength(1);
     expect(damaged[0].usedBy[0]).toMatch(/tarnside-\d+\.pdf of arrival \d+/);
     expect((await clerk.send('GET', `/api/documents/${id}/file`)).status).toBe(500);

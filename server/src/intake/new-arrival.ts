@@ -1,5 +1,5 @@
 /** One thing that came in, before it is kept. */
-export interface Brought {
+export interface NewArrival {
   readonly source: number;
   readonly kind: 'mail' | 'file';
   readonly bytes: Buffer;

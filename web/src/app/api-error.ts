@@ -1,9 +1,9 @@
 import { HttpErrorResponse, type HttpInterceptorFn } from '@angular/common/http';
-import type { Refusal } from '@umber/contract/errors';
+import type { ErrorAnswer } from '@umber/contract/errors';
 import { catchError, throwError } from 'rxjs';
 
 /** A refusal as screens show it: the server's sentence, or what to do when the server is away. */
-export class RefusedError extends Error {
+export class ApiError extends Error {
   constructor(
     readonly code: string,
     message: string,
@@ -12,13 +12,13 @@ export class RefusedError extends Error {
   }
 }
 
-/** Turns every failed request into a RefusedError with a sentence for the person. */
+/** Turns every failed request into a ApiError with a sentence for the person. */
 export const refusalInterceptor: HttpInterceptorFn = (request, next) =>
   next(request).pipe(
     catchError((error: unknown) => {
-      const refusal = error instanceof HttpErrorResponse ? (error.error as Refusal | null) : null;
+      const refusal = error instanceof HttpErrorResponse ? (error.error as ErrorAnswer | null) : null;
       const away = 'The server does not answer. What you did is not saved yet; check the connection and try again.';
-      return throwError(() => new RefusedError(refusal?.code ?? 'away', refusal?.message ?? away));
+      return throwError(() => new ApiError(refusal?.code ?? 'away', refusal?.message ?? away));
     }),
   );
 

@@ -1,7 +1,7 @@
-import type { Refusal } from '@umber/contract/errors';
+import type { ErrorAnswer } from '@umber/contract/errors';
 
 /** Every refusal of the server: its HTTP status and the sentence that tells the person what to do next. */
-const REFUSALS = {
+const API_ERRORS = {
   'not-signed-in': [401, 'You are not signed in. Sign in and try again.'],
   'wrong-login': [401, 'Login and password do not fit together. Check both and try again.'],
   'too-many-tries': [429, 'Too many tries. Wait a minute, then try again.'],
@@ -27,22 +27,22 @@ const REFUSALS = {
   'damaged-blob': [500, 'What was kept of this file is damaged and is not shown. Tell the administrator.'],
   internal: [500, 'Something went wrong on the server. Nothing was lost; try again, and tell the administrator if it happens again.'],
 } as const satisfies Record<string, readonly [number, string]>;
-export type RefusalCode = keyof typeof REFUSALS;
+export type ApiErrorCode = keyof typeof API_ERRORS;
 
 /** A refusal on its way to the person. `detail` replaces the general sentence where more can be said. */
-export class Refused extends Error {
+export class ApiError extends Error {
   readonly status: number;
 
   constructor(
-    readonly code: RefusalCode,
+    readonly code: ApiErrorCode,
     detail?: string,
   ) {
-    super(detail ?? REFUSALS[code][1]);
-    this.name = 'Refused';
-    this.status = REFUSALS[code][0];
+    super(detail ?? API_ERRORS[code][1]);
+    this.name = 'ApiError';
+    this.status = API_ERRORS[code][0];
   }
 
-  toJSON(): Refusal {
+  toJSON(): ErrorAnswer {
     return { code: this.code, message: this.message };
   }
 }

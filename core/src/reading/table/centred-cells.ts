@@ -15,7 +15,7 @@ const MOST_ABOVE = 3;
  * description wraps, its first words stand above the row of the amounts. They are put before what the row has in their
  * column. No word is lost.
  */
-export function joinMiddledCells(printed: readonly Row[], mark: DecimalMark): Row[] {
+export function joinCentredCells(printed: readonly Row[], mark: DecimalMark): Row[] {
   const rows = joinSandwiched(printed, mark);
   const blocks = blocksOf(rows);
   const ofTable = (row: Row) => isOfTable(row, mark);
