@@ -89,6 +89,7 @@ export default {
     ),
     never('what the browser carries is without Joi', '^contract/src/(?!.*schemas\\.ts$)', 'node_modules/joi/|/(common-)?schemas\\.ts$'),
     never('the web checks nothing with Joi', '^web/src/', 'node_modules/joi/|contract/.*schemas'),
+    never('what draws documents does not score them', '^corpus/src/', '^evaluation/'),
     never('the server does not know the web', '^server/src/', '^(web|stand-ins|e2e)/'),
     never('the web talks to the server through the contract', '^web/src/', '^(server|demo|stand-ins|e2e)/'),
     never('SQL is asked through the database', '^server/src/(?!database/|events/live|demo/)', 'node_modules/pg/'),

@@ -15,14 +15,14 @@ const common = {
     '^(\\.{1,2}/.*)\\.js$': '$1',
     '^@umber/contract/(.*)/schemas$': '<rootDir>/contract/src/$1/schemas.ts',
     '^@umber/(core|contract|demo)/(.*)$': '<rootDir>/$1/src/$2/index.ts',
-    '^@umber/server/(.*)$': '<rootDir>/server/src/$1.ts',
+    '^@umber/(server|corpus)/(.*)$': '<rootDir>/$1/src/$2.ts',
   },
   testEnvironment: 'node',
 };
 
 export default {
   projects: [
-    { ...common, displayName: 'unit', testMatch: ['<rootDir>/{core,contract,demo,measuring,web}/src/**/*.spec.ts'] },
+    { ...common, displayName: 'unit', testMatch: ['<rootDir>/{core,contract,demo,evaluation,web}/src/**/*.spec.ts'] },
     { ...common, displayName: 'integration', testMatch: ['<rootDir>/server/test/**/*.spec.ts'] },
     { ...common, displayName: 'browser', testMatch: ['<rootDir>/e2e/src/**/*.spec.ts'] },
   ],

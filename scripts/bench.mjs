@@ -27,9 +27,9 @@ try {
   ensurePackages({ browser: part === 'reading' });
   ensureModules();
   ensureBuild();
-  if (part === 'reading') await (await import('../measuring/dist/bench.js')).benchReading();
-  else if (part === 'intake') await withDatabase((await import('../measuring/dist/bench-intake.js')).benchIntake);
-  else await withDatabase((await import('../measuring/dist/bench-database.js')).benchDatabase);
+  if (part === 'reading') await (await import('../evaluation/dist/bench.js')).benchReading();
+  else if (part === 'intake') await withDatabase((await import('../evaluation/dist/bench-intake.js')).benchIntake);
+  else await withDatabase((await import('../evaluation/dist/bench-database.js')).benchDatabase);
 } catch (error) {
   say(error instanceof Trouble ? error.message : String(error.stack));
   process.exit(1);

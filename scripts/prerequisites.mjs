@@ -65,7 +65,7 @@ export function ensureModules() {
 /** Builds where a source file changed since the last time: what runs in Node, and the interface where it is wanted. */
 export function ensureBuild({ web = true } = {}) {
   for (const [name, parts, script, result] of [
-    ['node', ['core', 'contract', 'server', 'demo', 'stand-ins', 'measuring'], 'build:node', 'server/dist/main.js'],
+    ['node', ['core', 'contract', 'server', 'demo', 'stand-ins', 'corpus', 'evaluation'], 'build:node', 'server/dist/main.js'],
     ['web', ['core', 'contract', 'web'], 'build:web', 'web/dist/browser/index.html'],
   ]) {
     if (name === 'web' && !web) continue;

@@ -1,6 +1,6 @@
 import type { Calibration } from './curve.js';
 
-/** Made by `node measuring/dist/main.js calibrate`, see docs/calibration.md: not to be changed by hand. */
+/** Made by `node evaluation/dist/main.js calibrate`, see docs/calibration.md: not to be changed by hand. */
 export const CALIBRATION: Calibration = {
   'text head': [
     [0.15, 0.15],

@@ -10,9 +10,9 @@ import { jpegOf } from '@umber/server/readers/picture-files';
 import { ReaderPool } from '@umber/server/readers/reader-pool';
 import { LANGUAGES, readScan } from '@umber/server/readers/scan';
 import { spoilt } from '@umber/demo/scanning';
-import { drawnInvoice, type Wish } from './model.js';
-import { BrowserPress, type Press } from './print.js';
-import { FAMILIES, type Family } from './sheets.js';
+import { drawnInvoice, type Wish } from '@umber/corpus/model';
+import { BrowserPress, type Press } from '@umber/corpus/print';
+import { FAMILIES, type Family } from '@umber/corpus/sheets';
 
 const SCALE = 2;
 const require = createRequire(import.meta.url);

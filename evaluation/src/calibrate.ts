@@ -9,7 +9,7 @@ import {
   type PageWords,
   type ValueGroup,
 } from '@umber/core/reading';
-import type { Entry } from './make.js';
+import type { Entry } from '@umber/corpus/make';
 import { scored } from './score.js';
 
 /** A judged value and the family of layouts that it comes from. */
@@ -78,7 +78,7 @@ export function tableSource(calibration: Calibration): string {
   const curves = Object.entries(calibration)
     .map(([group, knots]) => `  '${group}': [\n${knots.map(([said, right]) => `    [${said}, ${right}],`).join('\n')}\n  ],`)
     .join('\n');
-  return `import type { Calibration } from './curve.js';\n\n/** Made by \`node measuring/dist/main.js calibrate\`, see docs/calibration.md: not to be changed by hand. */\nexport const CALIBRATION: Calibration = {\n${curves}\n};\n`;
+  return `import type { Calibration } from './curve.js';\n\n/** Made by \`node evaluation/dist/main.js calibrate\`, see docs/calibration.md: not to be changed by hand. */\nexport const CALIBRATION: Calibration = {\n${curves}\n};\n`;
 }
 
 const SIZE = 260;

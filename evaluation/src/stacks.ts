@@ -9,10 +9,10 @@ import { DRAWN_AT, RESOLUTIONS, spoilt, stackPdf, type ScannedSheet } from '@umb
 import { imagePages } from '@umber/server/readers/image';
 import { jpegOf } from '@umber/server/readers/picture-files';
 import { ReaderPool } from '@umber/server/readers/reader-pool';
-import { drawnLetter, LETTER_KINDS } from './letters.js';
-import { drawnInvoice, type DrawnInvoice } from './model.js';
-import type { Press } from './print.js';
-import { FAMILIES, type Family } from './sheets.js';
+import { drawnLetter, LETTER_KINDS } from '@umber/corpus/letters';
+import { drawnInvoice, type DrawnInvoice } from '@umber/corpus/model';
+import type { Press } from '@umber/corpus/print';
+import { FAMILIES, type Family } from '@umber/corpus/sheets';
 
 /** Documents that lie in one file, one behind the other. */
 export interface Stack {

@@ -4,23 +4,23 @@ import { fitCalibration, readDocument, type PageWords } from '@umber/core/readin
 import { ReaderPool } from '@umber/server/readers/reader-pool';
 import { crossValidated, diagram, judgedValues, tableSource } from './calibrate.js';
 import { drawnIncoming, scoredCorrections, scoredGrouping, scoredSorting } from './incoming.js';
-import { makeByLibraries } from './libraries.js';
-import { DESK_FAMILIES } from './desk-sheets.js';
-import { makeDocuments, type Entry } from './make.js';
-import { BrowserPress, OfficePress } from './print.js';
+import { makeByLibraries } from '@umber/corpus/libraries';
+import { DESK_FAMILIES } from '@umber/corpus/desk-sheets';
+import { makeDocuments, type Entry } from '@umber/corpus/make';
+import { BrowserPress, OfficePress } from '@umber/corpus/print';
 import { readersOf, readersTable, type ReadersOfScan } from './readers.js';
 import { scored, type Score } from './score.js';
-import { FAMILIES, type Family } from './sheets.js';
+import { FAMILIES, type Family } from '@umber/corpus/sheets';
 import { measuredStacks } from './stacks.js';
-import { TRADE_FAMILIES } from './trade-sheets.js';
+import { TRADE_FAMILIES } from '@umber/corpus/trade-sheets';
 
-const USAGE = `node measuring/dist/main.js make FOLDER [COUNT [SEED [office|trade|desk|libraries]]]   draws COUNT documents of every family, by Chromium or LibreOffice; of trades; as desks make them; by others' libraries
-node measuring/dist/main.js read FOLDER                   reads them and keeps the words
-node measuring/dist/main.js score FOLDER [--misses]       reads the words' values and prints how many are right
-node measuring/dist/main.js stacks FOLDER [COUNT [SEED [scans]]]   draws stacks of documents in one file, and how many are separated and sorted right
-node measuring/dist/main.js incoming [SUPPLIERS [SEED]]   draws what many suppliers send, and how well it is grouped and sorted
-node measuring/dist/main.js readers FOLDER                reads its scans by each reader alone and by both, and prints the table
-node measuring/dist/main.js calibrate FOLDER...           fits the curves of confidence, and checks them family by family`;
+const USAGE = `node evaluation/dist/main.js make FOLDER [COUNT [SEED [office|trade|desk|libraries]]]   draws COUNT documents of every family, by Chromium or LibreOffice; of trades; as desks make them; by others' libraries
+node evaluation/dist/main.js read FOLDER                   reads them and keeps the words
+node evaluation/dist/main.js score FOLDER [--misses]       reads the words' values and prints how many are right
+node evaluation/dist/main.js stacks FOLDER [COUNT [SEED [scans]]]   draws stacks of documents in one file, and how many are separated and sorted right
+node evaluation/dist/main.js incoming [SUPPLIERS [SEED]]   draws what many suppliers send, and how well it is grouped and sorted
+node evaluation/dist/main.js readers FOLDER                reads its scans by each reader alone and by both, and prints the table
+node evaluation/dist/main.js calibrate FOLDER...           fits the curves of confidence, and checks them family by family`;
 
 async function main([command, folder, ...rest]: string[]): Promise<number> {
   if (command === 'incoming') {

@@ -3,10 +3,10 @@ import { readDocument, type PageWords } from '@umber/core/reading';
 import { groupFor, learnedKind, layoutOf, sortedAs, sortingFeatures, type Seen } from '@umber/core/sorting';
 import { Random } from '@umber/demo/random';
 import { readFile } from '@umber/server/readers/read-file';
-import { drawnLetter, LETTER_KINDS } from './letters.js';
-import { drawnInvoice } from './model.js';
-import type { Press } from './print.js';
-import { FAMILIES } from './sheets.js';
+import { drawnLetter, LETTER_KINDS } from '@umber/corpus/letters';
+import { drawnInvoice } from '@umber/corpus/model';
+import type { Press } from '@umber/corpus/print';
+import { FAMILIES } from '@umber/corpus/sheets';
 import { ofSupplier } from './stacks.js';
 
 /** A document as it comes in: whom it is from, what it is and what is printed on it. */

@@ -3,11 +3,11 @@ import { checkTaxId, isIban } from '@umber/core/identifiers';
 import { readDocument, type DocumentReading } from '@umber/core/reading';
 import { crossValidated, diagram, tableSource } from './calibrate.js';
 import { spoilt } from '@umber/demo/scanning';
-import { drawnInvoice } from './model.js';
+import { drawnInvoice } from '@umber/corpus/model';
 import { readersTable } from './readers.js';
 import { editSimilarity, same, scored } from './score.js';
-import { FAMILIES } from './sheets.js';
-import { truthOf } from './truth.js';
+import { FAMILIES } from '@umber/corpus/sheets';
+import { truthOf } from '@umber/corpus/truth';
 import { blank } from '@umber/core/pictures';
 import { fitCalibration } from '@umber/core/reading';
 

@@ -1,8 +1,8 @@
 import { readDocument, type PageWords } from '@umber/core/reading';
 import { pageOf } from '../../core/src/reading/fixtures/laid-out.js';
-import { drawnLetter, LETTER_KINDS } from './letters.js';
-import { drawnInvoice } from './model.js';
-import { PHRASES } from './phrases.js';
+import { drawnLetter, LETTER_KINDS } from '@umber/corpus/letters';
+import { drawnInvoice } from '@umber/corpus/model';
+import { PHRASES } from '@umber/corpus/phrases';
 import { scoredStack } from './stacks.js';
 
 const invoice = (page: number, number: string) =>

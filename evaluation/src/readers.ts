@@ -6,7 +6,7 @@ import { imagePages } from '@umber/server/readers/image';
 import { LANGUAGES, readScan } from '@umber/server/readers/scan';
 import { cropAround, readCrops } from '@umber/server/readers/second-reader';
 import { straighten } from '@umber/server/readers/straighten';
-import type { Entry } from './make.js';
+import type { Entry } from '@umber/corpus/make';
 
 /** Who reads: tesseract on the page as it came and straightened, the recognition model on tesseract's boxes, both together as the product does. */
 const READERS = ['first, page as it came', 'first, straightened', 'second, boxes of the first', 'both, as the product reads'] as const;

@@ -1,7 +1,7 @@
 import { HEADER_FIELDS } from '@umber/core/documents';
 import { Decimal } from '@umber/core/money';
 import { type DocumentReading, type ReadValue } from '@umber/core/reading';
-import type { Truth } from './truth.js';
+import type { Truth } from '@umber/corpus/truth';
 
 /** One value that was read or should have been, and how it came out. */
 export interface Outcome {
