@@ -36,7 +36,7 @@ const keysElsewhere = {
 };
 
 export default tseslint.config(
-  { ignores: ['**/dist/**', '**/node_modules/**', '**/.angular/**', 'coverage/**', '.data/**'] },
+  { ignores: ['**/dist/**', '**/node_modules/**', '**/.angular/**', 'coverage/**', '.data/**', 'e2e/results/**'] },
   ...tseslint.configs.recommended,
   ...tseslint.configs.stylistic,
   {

@@ -24,7 +24,6 @@ export default {
   projects: [
     { ...common, displayName: 'unit', testMatch: ['<rootDir>/{core,contract,demo,evaluation,web}/src/**/*.spec.ts'] },
     { ...common, displayName: 'integration', testMatch: ['<rootDir>/server/test/**/*.spec.ts'] },
-    { ...common, displayName: 'browser', testMatch: ['<rootDir>/e2e/src/**/*.spec.ts'] },
   ],
   testTimeout: 600_000,
   coverageProvider: 'v8',

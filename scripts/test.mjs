@@ -47,7 +47,8 @@ try {
     cluster.create();
     const env = { UMBER_LOG: 'silent', ...process.env, UMBER_TEST_DATABASE_URL: await cluster.start({ durable: false }) };
     if (parts.includes('integration')) jest('integration', env, ['--runInBand']);
-    if (parts.includes('browser')) jest('browser', env, ['--runInBand']);
+    if (parts.includes('browser'))
+      run('browser tests', process.execPath, ['node_modules/@playwright/test/cli.js', 'test', '-c', 'e2e', ...rest], env);
   }
   say('\nAll passed.');
 } catch (error) {

@@ -1,15 +1,16 @@
+import { expect, test } from './fixtures.js';
 import { drawInvoice, invoiceWithoutOrder } from '@umber/demo/drawing';
 import { supplierOf } from '@umber/demo/scenario';
 import { Stage } from './stage.js';
 
-describe('documents of an unknown supplier', () => {
+test.describe('documents of an unknown supplier', () => {
   let stage: Stage;
-  beforeAll(async () => {
+  test.beforeAll(async () => {
     stage = await Stage.raise();
   });
-  afterAll(() => stage.strike());
+  test.afterAll(() => stage.strike());
 
-  it('that look alike are settled together, by key', async () => {
+  test('that look alike are settled together, by key', async () => {
     const clerk = await stage.signIn('nell');
     await clerk.goto(`${stage.base}/tray/arriving`);
     const files = [51, 52, 53].map(async (serial) => ({
@@ -53,7 +54,7 @@ describe('documents of an unknown supplier', () => {
     await clerk.waitForURL(/\/tray\/match/);
   });
 
-  it('has a supplier then that a second person confirms', async () => {
+  test('has a supplier then that a second person confirms', async () => {
     const clerk = await stage.signIn('nell');
     await clerk.goto(`${stage.base}/suppliers`);
     const own = clerk.getByRole('row', { name: /Gillbeck/ });

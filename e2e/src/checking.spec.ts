@@ -1,19 +1,20 @@
-import type { Page } from 'playwright-core';
+import { expect, test } from './fixtures.js';
+import type { Page } from '@playwright/test';
 import { letSupplierWrite, Stage } from './stage.js';
 
-describe('the checking screen', () => {
+test.describe('the checking screen', () => {
   let stage: Stage;
   let clerk: Page;
-  beforeAll(async () => {
+  test.beforeAll(async () => {
     stage = await Stage.raise();
     clerk = await stage.signIn('nell');
     await letSupplierWrite(clerk, 'one with slips in it');
     await clerk.locator('tbody tr').first().click();
     await clerk.locator('umber-doubt-card').waitFor();
   });
-  afterAll(() => stage.strike());
+  test.afterAll(() => stage.strike());
 
-  it('lists its keys on ?', async () => {
+  test('lists its keys on ?', async () => {
     await clerk.keyboard.press('?');
     const list = clerk.getByRole('dialog', { name: 'Keys of this screen' });
     await list.waitFor();
@@ -22,7 +23,7 @@ describe('the checking screen', () => {
     await list.waitFor({ state: 'detached' });
   });
 
-  it('fills the open field with what is clicked on the page', async () => {
+  test('fills the open field with what is clicked on the page', async () => {
     await clerk.locator('button', { hasText: 'Order' }).first().click();
     await clerk.getByRole('heading', { name: 'Order' }).waitFor();
     const sheet = await clerk.locator('umber-page-sheet .sheet').boundingBox();
@@ -34,7 +35,7 @@ describe('the checking screen', () => {
     expect(await clerk.locator('.item', { hasText: 'K-20418' }).innerText()).toContain('given by you');
   });
 
-  it('fills it with what is dragged over, and says so when that is no such value', async () => {
+  test('fills it with what is dragged over, and says so when that is no such value', async () => {
     await clerk.locator('button', { hasText: 'Due' }).first().click();
     await clerk.getByRole('heading', { name: 'Due' }).waitFor();
     const sheet = await clerk.locator('umber-page-sheet .sheet').boundingBox();
@@ -53,14 +54,14 @@ describe('the checking screen', () => {
       .waitFor();
   });
 
-  it('takes what is typed, in any usual way of writing it', async () => {
+  test('takes what is typed, in any usual way of writing it', async () => {
     await clerk.keyboard.press('e');
     await clerk.keyboard.type('24.12.2026');
     await clerk.keyboard.press('Enter');
     await clerk.locator('.item', { hasText: '24 Dec 2026' }).waitFor();
   });
 
-  it('shows the lines row by row and takes a correction in place', async () => {
+  test('shows the lines row by row and takes a correction in place', async () => {
     await clerk.keyboard.press('l');
     const quantity = clerk.getByLabel('Line 1 Qty');
     await quantity.waitFor();
@@ -71,7 +72,7 @@ describe('the checking screen', () => {
     await clerk.keyboard.press('t');
   });
 
-  it('parks with a reason, from the keyboard', async () => {
+  test('parks with a reason, from the keyboard', async () => {
     await clerk.keyboard.press('p');
     await clerk.getByLabel('Reason').fill('Asked the supplier');
     await clerk.keyboard.press('Enter');
@@ -80,7 +81,7 @@ describe('the checking screen', () => {
     await clerk.locator('tbody tr', { hasText: 'Asked the supplier' }).waitFor();
   });
 
-  it('lets an auditor look but not touch', async () => {
+  test('lets an auditor look but not touch', async () => {
     const auditor = await stage.signIn('wyn');
     await letSupplierWriteAs(clerk);
     await auditor.goto(`${stage.base}/tray/check`);
@@ -90,7 +91,7 @@ describe('the checking screen', () => {
     expect(await auditor.getByRole('button', { name: /Settle|doubt/ }).count()).toBe(0);
   });
 
-  it('refuses a wrong password in words', async () => {
+  test('refuses a wrong password in words', async () => {
     const page = await stage.signIn('wyn');
     await page.getByRole('button', { name: 'Wyn Fairlie' }).click();
     await page.getByRole('button', { name: 'Sign out' }).click();

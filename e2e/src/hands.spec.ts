@@ -1,15 +1,16 @@
-import type { Page } from 'playwright-core';
+import { expect, test } from './fixtures.js';
+import type { Page } from '@playwright/test';
 import { letSupplierWrite, Stage } from './stage.js';
 
 /** What hands do: click where others press Enter, hold a key down, look elsewhere in the middle of typing. */
-describe('hands', () => {
+test.describe('hands', () => {
   let stage: Stage;
   let clerk: Page;
-  beforeAll(async () => {
+  test.beforeAll(async () => {
     stage = await Stage.raise();
     clerk = await stage.signIn('nell');
   });
-  afterAll(() => stage.strike());
+  test.afterAll(() => stage.strike());
 
   const tray = async (page: Page, name: string) => {
     await page.goto(`${stage.base}/tray/${name}`);
@@ -25,7 +26,7 @@ describe('hands', () => {
     }
   };
 
-  it('click every dialog’s main button: park, turn away, accept, approve, send back', async () => {
+  test('click every dialog’s main button: park, turn away, accept, approve, send back', async () => {
     await waiting(2);
     for (const [open, reason, main, where] of [
       ['Park', 'Asked the supplier', 'Park', 'parked'],
@@ -91,7 +92,7 @@ describe('hands', () => {
     await rows(clerk).first().waitFor();
   });
 
-  it('click Save of the accepted risk, and Make a token', async () => {
+  test('click Save of the accepted risk, and Make a token', async () => {
     const controller = await stage.signIn('ruth');
     await controller.goto(`${stage.base}/sources`);
     await controller.getByLabel('Accepted wrong values of 100').fill('9');
@@ -106,7 +107,7 @@ describe('hands', () => {
     await controller.getByText('Copy it now').waitFor();
   });
 
-  it('hold Enter: one doubt is settled and no document more', async () => {
+  test('hold Enter: one doubt is settled and no document more', async () => {
     await waiting(2);
     const before = await rows(clerk).count();
     await rows(clerk).first().click();
@@ -125,7 +126,7 @@ describe('hands', () => {
     expect(await rows(clerk).count()).toBe(before);
   });
 
-  it('press Enter while the question is scrolled away: it is brought onto the screen, and settled by the next', async () => {
+  test('press Enter while the question is scrolled away: it is brought onto the screen, and settled by the next', async () => {
     await waiting(1);
     await rows(clerk).first().click();
     const card = clerk.locator('umber-doubt-card');
@@ -152,7 +153,7 @@ describe('hands', () => {
     await clerk.setViewportSize({ width: 1280, height: 800 });
   });
 
-  it('type a value, look elsewhere, lose the session, and find the value where it was', async () => {
+  test('type a value, look elsewhere, lose the session, and find the value where it was', async () => {
     await waiting(1);
     await rows(clerk).first().click();
     await clerk.locator('.item button', { hasText: 'Due' }).first().click();
@@ -190,7 +191,7 @@ describe('hands', () => {
     expect(await clerk.getByText('typed, not saved').count()).toBe(0);
   });
 
-  it('go through the tray in the order in which it was shown, whatever changes in it', async () => {
+  test('go through the tray in the order in which it was shown, whatever changes in it', async () => {
     await waiting(3);
     const ids = await rows(clerk).evaluateAll((all) => all.map((row) => row.getAttribute('data-row')));
     await rows(clerk).first().click();

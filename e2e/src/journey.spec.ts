@@ -1,13 +1,14 @@
+import { expect, test } from './fixtures.js';
 import { letSupplierWrite, Stage } from './stage.js';
 
-describe('a mailed invoice becomes a balanced journal entry', () => {
+test.describe('a mailed invoice becomes a balanced journal entry', () => {
   let stage: Stage;
-  beforeAll(async () => {
+  test.beforeAll(async () => {
     stage = await Stage.raise();
   });
-  afterAll(() => stage.strike());
+  test.afterAll(() => stage.strike());
 
-  it('from the supplier’s mail over doubt, match and approval to the ledger', async () => {
+  test('from the supplier’s mail over doubt, match and approval to the ledger', async () => {
     const clerk = await stage.signIn('nell');
     await clerk.getByText('No open doubts.').waitFor();
     await letSupplierWrite(clerk, 'one with slips in it');
@@ -72,7 +73,7 @@ describe('a mailed invoice becomes a balanced journal entry', () => {
     expect(await controller.getByText('Ines Carrow').first().isVisible()).toBe(true);
   });
 
-  it('untouched where everything fits', async () => {
+  test('untouched where everything fits', async () => {
     const clerk = await stage.signIn('nell');
     await clerk.goto(`${stage.base}/tray/post`);
     await letSupplierWrite(clerk, 'an invoice that fits');
@@ -81,7 +82,7 @@ describe('a mailed invoice becomes a balanced journal entry', () => {
     await clerk.getByText('No open doubts.').waitFor();
   });
 
-  it('keeps and explains a mail without an invoice', async () => {
+  test('keeps and explains a mail without an invoice', async () => {
     const clerk = await stage.signIn('nell');
     await clerk.goto(`${stage.base}/tray/arriving`);
     await letSupplierWrite(clerk, 'a mail without invoice');

@@ -1,13 +1,14 @@
+import { test } from './fixtures.js';
 import { letScannerFeed, Stage } from './stage.js';
 
-describe('a scanned stack', () => {
+test.describe('a scanned stack', () => {
   let stage: Stage;
-  beforeAll(async () => {
+  test.beforeAll(async () => {
     stage = await Stage.raise();
   });
-  afterAll(() => stage.strike());
+  test.afterAll(() => stage.strike());
 
-  it('is cut into its documents, and a clerk joins and cuts them by key', async () => {
+  test('is cut into its documents, and a clerk joins and cuts them by key', async () => {
     const clerk = await stage.signIn('nell');
     await letScannerFeed(clerk, { Invoices: '2', 'Dots an inch': '200', File: 'TIFF' });
     await clerk.getByRole('link', { name: /Arriving/ }).click();

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
-import type { Locator, Page, Request } from 'playwright-core';
+import type { Locator, Page, Request } from '@playwright/test';
 
 /** Something wrong that roaming met: what kind, on which view, and what. */
 export interface Finding {

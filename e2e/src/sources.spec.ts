@@ -1,3 +1,4 @@
+import { expect, test } from './fixtures.js';
 import { drawInvoice, invoiceOfOrder } from '@umber/demo/drawing';
 import { scenarioOrders } from '@umber/demo/scenario';
 import { letScannerFeed, Stage } from './stage.js';
@@ -5,14 +6,14 @@ import { letScannerFeed, Stage } from './stage.js';
 const TODAY = '2026-11-23';
 const invoice = (nth: number, serial: number) => drawInvoice(invoiceOfOrder(scenarioOrders(TODAY)[nth], '2026-11-10', serial, {}));
 
-describe('what comes in', () => {
+test.describe('what comes in', () => {
   let stage: Stage;
-  beforeAll(async () => {
+  test.beforeAll(async () => {
     stage = await Stage.raise();
   });
-  afterAll(() => stage.strike());
+  test.afterAll(() => stage.strike());
 
-  it('can be brought by hand, is seen step by step, and found again by its words', async () => {
+  test('can be brought by hand, is seen step by step, and found again by its words', async () => {
     const clerk = await stage.signIn('nell');
     await clerk.goto(`${stage.base}/tray/arriving`);
     await clerk.getByText('Nothing has come yet.').waitFor();
@@ -35,7 +36,7 @@ describe('what comes in', () => {
     await panel.waitFor({ state: 'detached' });
   });
 
-  it('follows rules that a clerk writes as sentences', async () => {
+  test('follows rules that a clerk writes as sentences', async () => {
     const clerk = await stage.signIn('nell');
     await clerk.getByRole('link', { name: 'Sources' }).click();
     const upload = clerk.getByRole('region', { name: 'Uploaded by hand' });
@@ -67,7 +68,7 @@ describe('what comes in', () => {
     await arrival.getByText(/^(Match|Sign-off|Post) ·/).waitFor({ timeout: 240_000 });
   });
 
-  it('can be a folder that an administrator names, and a mistake in it is said', async () => {
+  test('can be a folder that an administrator names, and a mistake in it is said', async () => {
     const administrator = await stage.signIn('sol');
     await administrator.getByRole('link', { name: 'Sources' }).click();
     await administrator.getByRole('button', { name: 'Add a folder' }).click();
@@ -85,7 +86,7 @@ describe('what comes in', () => {
       .waitFor();
   });
 
-  it('from a copier that writes to a folder is cut at its separator sheets', async () => {
+  test('from a copier that writes to a folder is cut at its separator sheets', async () => {
     const clerk = await stage.signIn('nell');
     await letScannerFeed(clerk, { Goes: 'to its folder' }, true);
     await clerk.goto(`${stage.base}/tray/arriving`);

@@ -1,12 +1,13 @@
 import { fork, type ChildProcess } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { mkdtemp } from 'node:fs/promises';
+import { closeSync, openSync } from 'node:fs';
+import { mkdir, mkdtemp } from 'node:fs/promises';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import pg from 'pg';
-import { chromium, type Browser, type BrowserContextOptions, type Page } from 'playwright-core';
+import { chromium, test, type Browser, type BrowserContextOptions, type Page } from '@playwright/test';
 
 const PASSWORD = 'tray-by-the-window';
 const program = (path: string) => fileURLToPath(new URL(`../../${path}`, import.meta.url));
@@ -29,9 +30,17 @@ export class Stage {
   readonly password = PASSWORD;
   #database = '';
   #browser: Browser | undefined;
+  /** What the server and the stand-in wrote: its path. */
+  log = '';
+  /** Stages that stand now. */
+  static readonly standing = new Set<Stage>();
 
   static async raise(): Promise<Stage> {
     const stage = new Stage();
+    const logs = join(test.info().project.outputDir, 'logs');
+    await mkdir(logs, { recursive: true });
+    stage.log = join(logs, `${randomBytes(4).toString('hex')}.log`);
+    Stage.standing.add(stage);
     const url = await newDatabase();
     stage.#database = url;
     const [http, smtp, demo] = [await freePort(), await freePort(), await freePort()];
@@ -40,6 +49,7 @@ export class Stage {
     const env = {
       ...process.env,
       NODE_OPTIONS: '',
+      UMBER_LOG: 'info',
       UMBER_DATABASE_URL: url,
       UMBER_HTTP_PORT: String(http),
       UMBER_SMTP_PORT: String(smtp),
@@ -85,10 +95,13 @@ export class Stage {
   async strike(): Promise<void> {
     await this.#browser?.close();
     for (const child of this.#children) child.kill('SIGKILL');
+    Stage.standing.delete(this);
   }
 
   #run(path: string, env: NodeJS.ProcessEnv, until: 'exit' | 'message'): Promise<void> {
-    const child = fork(program(path), { env, stdio: 'ignore', execArgv: [] });
+    const log = openSync(this.log, 'a');
+    const child = fork(program(path), { env, stdio: ['ignore', log, log, 'ipc'], execArgv: [] });
+    closeSync(log);
     this.#children.push(child);
     return new Promise((resolve, reject) => {
       child.once('message', () => resolve());

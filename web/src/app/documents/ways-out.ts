@@ -9,7 +9,7 @@ const PARK: ReasonQuestion = {
   title: 'Park',
   text: 'It rests until somebody reopens it. Why does it wait?',
   confirm: 'Park',
-  suggestions: ['Waiting for the delivery', 'Call the supplier', 'Call the buyer', 'Supplier is not set up yet'],
+  suggestions: ['Waiting for the delivery', 'Asked the supplier', 'Asked the buyer', 'Supplier is not set up yet'],
 };
 const TURN_AWAY: ReasonQuestion = {
   title: 'Turn away',

@@ -15,7 +15,7 @@ import { askedSentence } from './asked-sentence';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [ReactiveFormsModule],
   template: `
-    @if (risk(); as now) {
+    @if (view(); as now) {
       <h2>Reading</h2>
       <form [formGroup]="form" (ngSubmit)="save()">
         <label>
@@ -57,29 +57,29 @@ export class RiskPanel {
   readonly #api = inject(Api);
   readonly #person = inject(Store).selectSignal(sessionFeature.selectPerson);
   protected readonly most = MOST_RISK;
-  protected readonly risk = signal<RiskView | null>(null);
+  protected readonly view = signal<RiskView | null>(null);
   protected readonly said = signal<string | null>(null);
   protected readonly form = new FormGroup({ risk: new FormControl(0, { nonNullable: true }) });
   protected readonly chosen = toSignal(this.form.controls.risk.valueChanges, { initialValue: 0 });
   protected readonly mayChange = computed(() => may(this.#person()?.role ?? 'auditor', 'risk'));
   protected readonly sentence = computed(() => {
-    const risk = this.risk();
-    return risk ? askedSentence(risk, this.chosen()) : '';
+    const view = this.view();
+    return view ? askedSentence(view, this.chosen()) : '';
   });
 
   constructor() {
-    this.#api.call('risk').subscribe({ next: (risk) => this.#show(risk), error: this.#failed });
+    this.#api.call('risk').subscribe({ next: (view) => this.#show(view), error: this.#failed });
   }
 
   protected save(): void {
-    this.#api.call('setRisk', {}, { acceptedRisk: this.chosen() }).subscribe({ next: (risk) => this.#show(risk), error: this.#failed });
+    this.#api.call('setRisk', {}, { acceptedRisk: this.chosen() }).subscribe({ next: (view) => this.#show(view), error: this.#failed });
   }
 
-  #show(risk: RiskView): void {
+  #show(view: RiskView): void {
     this.said.set(null);
-    this.risk.set(risk);
+    this.view.set(view);
     const { risk } = this.form.controls;
-    risk.setValue(risk.acceptedRisk);
+    risk.setValue(view.acceptedRisk);
     if (this.mayChange()) risk.enable({ emitEvent: false });
     else risk.disable({ emitEvent: false });
   }
