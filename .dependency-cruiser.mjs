@@ -44,9 +44,9 @@ const SERVER = [
   'sorting',
   'checking',
   'ledger',
+  'trays',
   'arrivals',
   'pipeline',
-  'trays',
   'demo',
 ];
 

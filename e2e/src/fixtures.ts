@@ -6,7 +6,7 @@ export { expect } from '@playwright/test';
 /** A test that, when it fails, leaves the servers' logs beside its trace. */
 export const test = base.extend<{ logs: void }>({
   logs: [
-    // eslint-disable-next-line no-empty-pattern
+     
     async ({}, use, info) => {
       await use();
       if (info.status === info.expectedStatus) return;

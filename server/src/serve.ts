@@ -1,15 +1,15 @@
 import { raw, Router, type Request, type RequestHandler, type Response } from 'express';
 import {
   ENDPOINTS,
-  type OutputOf,
+  type Access,
   type InputOf,
+  type OutputOf,
   type Bytes,
   type EndpointName,
   type Endpoints,
   type Nothing,
   type ParamsOf,
 } from '@umber/contract/endpoints';
-import type { Access } from '@umber/contract/endpoints';
 import { INPUT_SCHEMAS, PATH_SCHEMAS } from '@umber/contract/endpoints/schemas';
 import { PIECE_BYTES } from '@umber/contract/intake';
 import type { Person } from '@umber/contract/people';
@@ -19,26 +19,26 @@ import { personOf, signedIn, withRight } from './people/sessions.js';
 import type { Services } from './services.js';
 import { valid } from './validation.js';
 
-/** Programs with a token are let in before all others; see `intake/deliver.ts`. */
+/** Programs with a token are let in before all others; see `intake/submissions.ts`. */
 export type ServedName = { [N in EndpointName]: Endpoints[N]['access'] extends 'program' ? never : N }[EndpointName];
 
-/** A request whose sender may ask it and whose every part is checked. */
+/** A request whose sender may make it and whose every part is checked. */
 export interface Call<N extends EndpointName> {
   readonly params: ParamsOf<N>;
   /** The query of a GET, the body of the others. */
   readonly input: InputOf<N> extends Bytes ? Uint8Array : InputOf<N>;
   readonly person: Endpoints[N]['access'] extends 'anyone' ? null : Person;
   readonly request: Request;
-  /** For headers and for what handlers with bytes; JSON is what the function returns. */
+  /** For headers and for answers of bytes; JSON is what the function returns. */
   readonly response: Response;
 }
 
-/** What handlers each of these endpoints. Where the answer is bytes, the function sends them itself. */
+/** What answers each of these endpoints. Where the answer is bytes, the function sends them itself. */
 export type Handlers<N extends ServedName> = {
-  readonly [K in N]: (asked: Call<K>) => OutputOf<K> extends Bytes | Nothing ? Promise<void> | void : Promise<OutputOf<K>> | OutputOf<K>;
+  readonly [K in N]: (call: Call<K>) => OutputOf<K> extends Bytes | Nothing ? Promise<void> | void : Promise<OutputOf<K>> | OutputOf<K>;
 };
 
-/** Routes for all endpoints of the table: access input, then what is asked, is checked before any of `handlers` is called. */
+/** Routes for all endpoints of the table: access and input are checked before any of `handlers` is called. */
 export function serve(
   services: Services,
   handlers: Handlers<ServedName>,
@@ -49,7 +49,7 @@ export function serve(
   for (const name of Object.keys(handlers) as ServedName[]) {
     const { method, path, access, status } = ENDPOINTS[name];
     const schema = schemas[name];
-    const answer = handlers[name] as (asked: Call<EndpointName>) => unknown;
+    const answer = handlers[name] as (call: Call<EndpointName>) => unknown;
     const guards = [...(before[name] ? [before[name]] : []), ...guardsFor(services, access)];
     if (schema?.type === 'binary') guards.push(raw({ type: 'application/octet-stream', limit: PIECE_BYTES }));
     const verb = method.toLowerCase() as Lowercase<typeof method>;

@@ -44,7 +44,8 @@ describe('the way of an invoice', () => {
       'read',
       'arrived-by-mail',
     ]);
-    const items = await controller.ok('GET', '/api/ledger/open-items');
+    const { items, count } = await controller.ok('GET', '/api/ledger/open-items');
+    expect(count).toBe(items.length);
     expect(items).toContainEqual(
       expect.objectContaining({ documentId: document.id, supplier: 'Hartscale Sleepers Ltd', amount: document.fields.grossTotal.value }),
     );

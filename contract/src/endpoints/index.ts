@@ -20,7 +20,7 @@ import type {
   UploadView,
 } from '../intake/index.js';
 import type { SourceRule } from '@umber/core/intake';
-import type { EntryView, OpenItem, Search, TrialBalance } from '../ledger/index.js';
+import type { EntryView, OpenItems, Search, TrialBalance } from '../ledger/index.js';
 import type { CodingChoice, CodingLists, OrderChoice, Proposals, SupplierChoice } from '../matching/index.js';
 import type { OrderRow } from '../orders/index.js';
 import type { Session, SignIn } from '../people/index.js';
@@ -34,7 +34,7 @@ import type { ParamsOf as ParamsOfEndpoint } from './endpoint.js';
 
 export type { Bytes, Nothing, PathValues, Access } from './endpoint.js';
 
-/** Every request that the server handlers: the one place of its path, of access may ask, and of what goes in and comes out. */
+/** Every request that the server answers: the one place of its path, of who may call it, and of what goes in and comes out. */
 export const ENDPOINTS = {
   signIn: returns<Session, SignIn>().post('/session', 'anyone'),
   session: returns<Session>().get('/session', 'signed-in'),
@@ -92,7 +92,7 @@ export const ENDPOINTS = {
   entry: returns<EntryView>().get('/documents/:id/entry', 'signed-in'),
   post: returns<EntryView, Versioned>().post('/documents/:id/post', 'post'),
   entries: returns<readonly EntryView[]>().get('/ledger/entries', 'signed-in'),
-  openItems: returns<readonly OpenItem[]>().get('/ledger/open-items', 'signed-in'),
+  openItems: returns<OpenItems>().get('/ledger/open-items', 'signed-in'),
   trialBalance: returns<TrialBalance>().get('/ledger/trial-balance', 'signed-in'),
 
   suppliers: returns<readonly SupplierView[], Search>().get('/suppliers', 'signed-in'),
@@ -126,9 +126,8 @@ export type ParamsOf<N extends EndpointName> = ParamsOfEndpoint<Endpoints[N]>;
 export type InputOf<N extends EndpointName> = InputOfEndpoint<Endpoints[N]>;
 export type OutputOf<N extends EndpointName> = OutputOfEndpoint<Endpoints[N]>;
 
-/** Those whose handlers are JSON, or nothing. */
+/** Those whose output is JSON, or nothing. */
 export type JsonEndpoint = { [N in EndpointName]: OutputOf<N> extends Bytes ? never : N }[EndpointName];
-export type BytesEndpoint = Exclude<EndpointName, JsonEndpoint>;
 /** Changes to one document, which answer with the document as it then is. */
 export type DocumentChangeName = {
   [N in EndpointName]: OutputOf<N> extends DocumentView ? (InputOf<N> extends Versioned ? N : never) : never;

@@ -47,7 +47,7 @@ export const PATH_SCHEMAS: { readonly [N in keyof PathValues]: Joi.Schema<PathVa
 
 type WithInput = { [N in EndpointName]: InputOf<N> extends Nothing ? never : N }[EndpointName];
 
-/** What each endpoint may be asked with: there is a schema for each that is asked with something, and it makes what the table says. */
+/** How the input of each endpoint must be: one schema for each that has any, and it makes the type that the table says. */
 export const INPUT_SCHEMAS: { readonly [N in WithInput]: Joi.Schema<InputOf<N> extends Bytes ? Uint8Array : InputOf<N>> } = {
   signIn: signInSchema,
   arrivals: arrivalSearchSchema,

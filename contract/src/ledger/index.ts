@@ -31,6 +31,13 @@ export interface OpenItem {
   readonly dueDate: string | null;
   /** Base currency; negative for a credit note. */
   readonly amount: string;
+  /** All that the supplier is owed, also what is not among these items. */
+  readonly supplierTotal: string;
+}
+/** The items due first, by supplier, and how many there are in all. */
+export interface OpenItems {
+  readonly items: readonly OpenItem[];
+  readonly count: number;
 }
 export interface TrialBalanceRow {
   readonly account: string;

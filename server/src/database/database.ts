@@ -11,9 +11,15 @@ export interface Database {
   query<R extends pg.QueryResultRow>(text: string, values?: unknown[]): Promise<pg.QueryResult<R>>;
 }
 
+/**
+ * Queries of screens are short: compiling them or spreading them over processes takes longer than they do; and a row found by an index
+ * costs little more than the next one of its table, as on any disk without moving parts.
+ */
+const SHORT_QUERIES = '-c jit=off -c max_parallel_workers_per_gather=0 -c random_page_cost=1.1';
+
 /** Opens a pool of connections to the database at this URL. */
 export function openPool(url: string, max = 10): Pool {
-  const pool = new pg.Pool({ connectionString: url, max });
+  const pool = new pg.Pool({ connectionString: url, max, options: SHORT_QUERIES });
   // A connection that breaks while idle is replaced at its next use; one that breaks in use fails the query that uses it. Without
   // a listener of its own, either would end the process.
   pool.on('error', noted('an idle database connection broke'));

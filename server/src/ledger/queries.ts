@@ -108,17 +108,34 @@ export const entryRows = (db: Database, most: number) =>
 export const entryOfDocument = (db: Database, documentId: number) =>
   maybe<EntryView>(db, `${ENTRY} where e.document_id = $1`, [documentId]);
 
-export const openItems = (db: Database) =>
+/** The items due first, by supplier, each with all that its supplier is owed. */
+export const openItems = (db: Database, most: number) =>
   many<OpenItem>(
     db,
-    `select e.document_id as "documentId", e.number as "entryNumber", s.id as "supplierId", s.name as supplier, d.invoice_number as "invoiceNumber", d.due_date as "dueDate", (l.credit - l.debit)::text as amount
-     from journal_lines l join journal_entries e on e.id = l.entry_id join suppliers s on s.id = l.supplier_id join accounts a on a.number = l.account and a.purpose = 'payables' left join documents d on d.id = e.document_id
-     order by s.name, d.due_date nulls last, e.number`,
+    `with first as (
+       select d.id, d.invoice_number, d.due_date, e.id as entry_id, e.number from documents d join journal_entries e on e.document_id = d.id
+       where d.tray = 'posted' order by d.due_date nulls last, d.id limit $1)
+     select f.id as "documentId", f.number as "entryNumber", s.id as "supplierId", s.name as supplier, f.invoice_number as "invoiceNumber", f.due_date as "dueDate",
+       (l.credit - l.debit)::text as amount,
+       (select (t.credit - t.debit)::text from supplier_totals t where t.supplier_id = s.id and t.account = a.number) as "supplierTotal"
+     from first f join journal_lines l on l.entry_id = f.entry_id join accounts a on a.number = l.account and a.purpose = 'payables'
+       join suppliers s on s.id = l.supplier_id
+     order by s.name, f.due_date nulls last, f.number`,
+    [most],
   );
+
+/** How many items there are in all. */
+export const openItemCount = async (db: Database) =>
+  (
+    await one<{ lines: number }>(
+      db,
+      "select coalesce(sum(t.lines), 0)::int as lines from supplier_totals t join accounts a on a.number = t.account where a.purpose = 'payables'",
+    )
+  ).lines;
 
 export const trialBalanceRows = (db: Database) =>
   many<TrialBalanceRow>(
     db,
-    `select a.number as account, a.name, greatest(sum(l.debit - l.credit), 0)::text as debit, greatest(sum(l.credit - l.debit), 0)::text as credit
-     from journal_lines l join accounts a on a.number = l.account group by a.number order by a.number`,
+    `select a.number as account, a.name, greatest(sum(t.debit - t.credit), 0)::text as debit, greatest(sum(t.credit - t.debit), 0)::text as credit
+     from account_totals t join accounts a on a.number = t.account group by a.number order by a.number`,
   );

@@ -5,9 +5,10 @@ import { ApiError } from '../api-error.js';
 import type { Services } from '../services.js';
 import type { Handlers } from '../serve.js';
 import { post, previewEntry } from './post.js';
-import { entryOfDocument, entryRows, openItems, trialBalanceRows } from './queries.js';
+import { entryOfDocument, entryRows, openItemCount, openItems, trialBalanceRows } from './queries.js';
 
 const MOST_ENTRIES = 500;
+const MOST_ITEMS = 500;
 
 export const ledgerRoutes = (services: Services): Handlers<'entry' | 'post' | 'entries' | 'openItems' | 'trialBalance'> => {
   const { pool } = services;
@@ -15,7 +16,7 @@ export const ledgerRoutes = (services: Services): Handlers<'entry' | 'post' | 'e
     entry: async ({ params: { id } }) => (await entryOfDocument(pool, id)) ?? previewEntry(pool, id),
     post: ({ params: { id }, person, input }) => post(services, id, person, input),
     entries: () => entryRows(pool, MOST_ENTRIES),
-    openItems: () => openItems(pool),
+    openItems: async () => ({ items: await openItems(pool, MOST_ITEMS), count: await openItemCount(pool) }),
     trialBalance: () => trialBalance(pool),
   };
 };

@@ -8,9 +8,10 @@ import { isForgotten } from '../sorting/queries.js';
 import type { Services } from '../services.js';
 import { failArrival, waitingArrivals, waitingDocuments } from '../intake/queries.js';
 import { endStep } from '../intake/steps.js';
+import { sumUpRestingCounts } from '../trays/queries.js';
 import { unpackArrival } from '../intake/unpack.js';
 
-const QUEUES = ['unpack-arrival', 'read-document', 'learn-sorting', 'verify-blobs'] as const;
+const QUEUES = ['unpack-arrival', 'read-document', 'learn-sorting', 'verify-blobs', 'sum-up-counts'] as const;
 type Queue = (typeof QUEUES)[number];
 const RETRIES = 4;
 /** Seconds after which a job counts as lost: a hundred scanned pages take their time. What a crash left is taken up at the next start anyway. */
@@ -54,7 +55,7 @@ export class Jobs {
   }
 
   /** Asks for a step to be run; asking again while it waits changes nothing. */
-  async send(queue: Exclude<Queue, 'verify-blobs'>, id: number): Promise<void> {
+  async send(queue: Exclude<Queue, 'verify-blobs' | 'sum-up-counts'>, id: number): Promise<void> {
     await this.#boss.send(queue, { id }, { singletonKey: String(id) });
   }
 
@@ -83,6 +84,8 @@ export class Jobs {
     await this.#boss.work('learn-sorting', options, () => learnSorting(services.pool));
     await this.#boss.work('verify-blobs', options, () => verifyBlobs(services.pool));
     await this.#boss.schedule('verify-blobs', EVERY_TEN_MINUTES);
+    await this.#boss.work('sum-up-counts', options, () => sumUpRestingCounts(services.pool));
+    await this.#boss.schedule('sum-up-counts', EVERY_TEN_MINUTES);
     const sweep = async (jobless: boolean) => {
       for (const id of await waitingArrivals(services.pool, jobless)) await this.send('unpack-arrival', id);
       for (const id of await waitingDocuments(services.pool, jobless)) await this.send('read-document', id);

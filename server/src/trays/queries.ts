@@ -4,51 +4,72 @@ import type { ArrivalRow, TrayCount, TrayRow } from '@umber/contract/trays';
 import { many, one, type Database } from '../database/database.js';
 import { areAsked, isArrivalReason, isStepRow } from '../database/json-columns.js';
 
-/** Gross total in base currency at the newest rate; the base currency itself has none. */
-const BASE = `round(d.gross_total * coalesce((select r.rate from exchange_rates r where r.currency = d.currency order by r.valid_from desc limit 1), 1), 2)`;
+/** The newest rate of each currency; the base currency itself has none. */
+const RATES = `rates as (select distinct on (currency) currency, rate from exchange_rates order by currency, valid_from desc)`;
+/** Gross total in base currency, beside `RATES` as `r`. */
+const BASE = `round(d.gross_total * coalesce(r.rate, 1), 2)`;
 
 /** How many documents each tray holds; where people work, also how many press and what they are worth. Resting ones are only counted. */
 export const trayCounts = (db: Database, today: string) =>
   many<TrayCount>(
     db,
-    `with rates as (select distinct on (currency) currency, rate from exchange_rates order by currency, valid_from desc)
-     select d.tray, count(*)::int as documents, (count(*) filter (where d.due_date <= $1::date + 7))::int as due,
-       coalesce(sum(round(d.gross_total * coalesce(r.rate, 1), 2)), 0)::text as amount
+    `with ${RATES}
+     select d.tray, count(*)::int as documents, (count(*) filter (where d.due_date <= $1::date + 7))::int as due, coalesce(sum(${BASE}), 0)::text as amount
      from documents d left join rates r on r.currency = d.currency where d.tray <> all($2) group by d.tray
-     union all select tray, count(*)::int, 0, '0' from documents where tray = any($2) group by tray`,
+     union all select tray, sum(documents)::int, 0, '0' from resting_counts group by tray`,
     [today, QUIET_TRAYS],
+  );
+
+/** Puts what was counted since the last time into one row a tray. */
+export const sumUpRestingCounts = (db: Database) =>
+  db.query(
+    'with gone as (delete from resting_counts returning tray, documents) insert into resting_counts (tray, documents) select tray, sum(documents) from gone group by tray',
   );
 
 /** Questions of a document that a tray knows of. */
 const MOST_ASKED = 24;
 
+/** Why a document `d` is in the tray, one row each. */
+const ASKED: Readonly<Partial<Record<Tray, string>>> = {
+  check: `select jsonb_build_object('of', 'doubt', 'field', x.field, 'line', x.line, 'question', x.question) as asked from doubts x
+    where x.document_id = d.id and x.settled_at is null order by x.line nulls first, x.id limit ${MOST_ASKED}`,
+  match: `select jsonb_build_object('of', 'exception', 'line', x.line, 'facts', x.facts) as asked from exceptions x
+    where x.document_id = d.id and x.accepted_at is null and x.withdrawn_at is null order by x.line nulls first, x.id limit ${MOST_ASKED}`,
+  'sign-off': `select jsonb_build_object('of', 'approval', 'approver', p.name, 'because', x.because) as asked from approvals x join people p on p.id = x.approver_id
+    where x.document_id = d.id and x.state = 'asked' order by x.id`,
+};
+const RESTING = `select jsonb_build_object('of', 'resting', 'reason', d.rest_reason) as asked where d.rest_reason is not null`;
+
 /** Rows of a tray: overdue and nearly due first, then by money at stake; resting places newest first. */
 export const trayRows = (db: Database, tray: Tray, today: string, most: number) => {
   const quiet = QUIET_TRAYS.includes(tray);
+  const order = quiet ? 'd.tray_since desc' : `d.due_date <= $3::date + 7 desc nulls last, ${BASE} desc nulls last`;
   return many<TrayRow>(
     db,
-    `select d.id, d.tray, d.kind, coalesce(s.name, d.seller_name) as supplier, s.id is not null as "supplierKnown", d.invoice_number as number, d.issue_date as "issueDate", d.due_date as "dueDate",
-       d.currency, d.gross_total as total, ${BASE}::text as "totalBase", d.tray_since as since, a.received_at as "receivedAt", a.kind as source,
-       (select coalesce(jsonb_agg(x.asked), '[]') from (
-         select jsonb_build_object('of', 'resting', 'reason', d.rest_reason) as asked where d.rest_reason is not null
-         union all (select jsonb_build_object('of', 'doubt', 'field', x.field, 'line', x.line, 'question', x.question) from doubts x
-           where d.tray = 'check' and x.document_id = d.id and x.settled_at is null order by x.line nulls first, x.id limit ${MOST_ASKED})
-         union all (select jsonb_build_object('of', 'exception', 'line', x.line, 'facts', x.facts) from exceptions x
-           where d.tray = 'match' and x.document_id = d.id and x.accepted_at is null and x.withdrawn_at is null order by x.line nulls first, x.id limit ${MOST_ASKED})
-         union all (select jsonb_build_object('of', 'approval', 'approver', p.name, 'because', x.because) from approvals x join people p on p.id = x.approver_id
-           where d.tray = 'sign-off' and x.document_id = d.id and x.state = 'asked' order by x.id)) x) as asked,
-       ${ALIKE} as alike
-     from documents d join arrivals a on a.id = d.arrival_id left join suppliers s on s.id = d.supplier_id
-     where d.tray = $1
-     order by ${quiet ? 'd.tray_since desc' : `d.due_date <= $3::date + 7 desc nulls last, ${BASE} desc nulls last`}, d.id
-     limit $2`,
+    `with ${RATES}, first as (
+       select d.*, ${BASE}::text as base, row_number() over (order by ${order}, d.id) as place from documents d left join rates r on r.currency = d.currency
+       where d.tray = $1 order by ${order}, d.id limit $2)
+     select d.id, d.tray, d.kind, coalesce(s.name, d.seller_name) as supplier, s.id is not null as "supplierKnown", d.invoice_number as number, d.issue_date as "issueDate", d.due_date as "dueDate",
+       d.currency, d.gross_total as total, d.base as "totalBase", d.tray_since as since, a.received_at as "receivedAt", a.kind as source,
+       (select coalesce(jsonb_agg(x.asked), '[]') from (${ASKED[tray] ?? RESTING}) x) as asked, ${ALIKE} as alike
+     from first d join arrivals a on a.id = d.arrival_id left join suppliers s on s.id = d.supplier_id
+     order by d.place`,
     quiet ? [tray, most] : [tray, most, today],
     { asked: areAsked },
   );
 };
 
+/** How many documents the tray holds. */
 export const trayTotal = async (db: Database, tray: Tray) =>
-  (await one<{ n: number }>(db, 'select count(*)::int as n from documents where tray = $1', [tray])).n;
+  (
+    await one<{ n: number }>(
+      db,
+      QUIET_TRAYS.includes(tray)
+        ? 'select coalesce(sum(documents), 0)::int as n from resting_counts where tray = $1'
+        : 'select count(*)::int as n from documents where tray = $1',
+      [tray],
+    )
+  ).n;
 
 /** The newest arrivals; those that have all words of `search` (the beginnings of words will do), where it is not empty. */
 export const arrivalRows = (db: Database, search: string, most: number) =>

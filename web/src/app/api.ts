@@ -13,7 +13,7 @@ import {
 import type { Observable } from 'rxjs';
 
 type Input<N extends JsonEndpoint> = InputOf<N> extends Bytes ? Blob : InputOf<N>;
-/** The values of the path, then what is asked with; what an endpoint does not have is left out. */
+/** The values of the path, then the input; what an endpoint does not have is left out. */
 type Given<N extends JsonEndpoint> =
   InputOf<N> extends Nothing ? ([keyof ParamsOf<N>] extends [never] ? [] : [params: ParamsOf<N>]) : [params: ParamsOf<N>, input: Input<N>];
 

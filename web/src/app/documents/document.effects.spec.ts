@@ -11,8 +11,8 @@ import { DocumentActions } from './document.state';
 const view = (id: number, version: number, tray = 'check') => ({ id, version, tray }) as DocumentView;
 const newsOf = (id: number) => [{ what: 'document', id } as unknown as LiveNews];
 
-function stage(handlers: TestAnswers) {
-  const slices = new Slices(handlers);
+function stage(answers: TestAnswers) {
+  const slices = new Slices(answers);
   slices.run(() => new DocumentEffects());
   return { dispatch: slices.dispatch.bind(slices), went: slices.went, dropped: slices.dropped, now: () => slices.now.document };
 }
@@ -34,13 +34,13 @@ describe('the open document', () => {
 
   it('is changed one change after the other, each on the version before', () => {
     const sent: [string, number][] = [];
-    const handlers: Subject<DocumentView>[] = [];
+    const answers: Subject<DocumentView>[] = [];
     const { dispatch, now } = stage({
       document: ({ id }) => of(view(id, 1)),
       changeField: ({ field }, { version }) => {
         sent.push([field, version]);
-        handlers.push(new Subject());
-        return handlers[handlers.length - 1];
+        answers.push(new Subject());
+        return answers[answers.length - 1];
       },
     });
     dispatch(DocumentActions.opened({ id: 7 }));
@@ -48,8 +48,8 @@ describe('the open document', () => {
       dispatch(DocumentActions.changed({ change: { name: 'changeField', params: { field }, input: { value: null } } }));
     expect(sent).toEqual([['dueDate', 1]]);
     expect(now().busy).toBe(true);
-    handlers[0].next(view(7, 2));
-    handlers[0].complete();
+    answers[0].next(view(7, 2));
+    answers[0].complete();
     expect(sent).toEqual([
       ['dueDate', 1],
       ['netTotal', 2],

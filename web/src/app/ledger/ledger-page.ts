@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import type { EntryView, OpenItem, TrialBalance } from '@umber/contract/ledger';
-import { decimal, sum, toAmount } from '@umber/core/money';
+import type { EntryView, OpenItem, OpenItems, TrialBalance } from '@umber/contract/ledger';
+import { decimal, toAmount } from '@umber/core/money';
 import { debounceTime, startWith } from 'rxjs';
 import { Api } from '../api';
 import { dayText, fullDay, todayIso } from '../dates/day';
@@ -84,6 +84,9 @@ const VIEWS = ['Journal', 'Open items', 'Trial balance'] as const;
         </table>
       }
       @case ('Open items') {
+        @if (open().count > open().items.length) {
+          <p class="quiet">The {{ open().items.length }} items due first, of {{ open().count }}; what a supplier is owed is of all.</p>
+        }
         @for (group of suppliers(); track group.id) {
           <section>
             <h2>
@@ -215,17 +218,17 @@ export class LedgerPage {
   protected readonly balance = signal<TrialBalance | null>(null);
   protected readonly opened = signal<number | null>(null);
   protected readonly error = signal<string | null>(null);
-  readonly #items = signal<readonly OpenItem[]>([]);
+  protected readonly open = signal<OpenItems>({ items: [], count: 0 });
   readonly #today = todayIso();
 
   protected readonly suppliers = computed(() => {
-    const groups = new Map<number, { id: number; name: string; items: OpenItem[] }>();
-    for (const item of this.#items()) {
-      const group = groups.get(item.supplierId) ?? { id: item.supplierId, name: item.supplier, items: [] };
+    const groups = new Map<number, { id: number; name: string; total: string; items: OpenItem[] }>();
+    for (const item of this.open().items) {
+      const group = groups.get(item.supplierId) ?? { id: item.supplierId, name: item.supplier, total: item.supplierTotal, items: [] };
       group.items.push(item);
       groups.set(item.supplierId, group);
     }
-    return [...groups.values()].map((group) => ({ ...group, total: toAmount(sum(group.items.map((item) => item.amount))) }));
+    return [...groups.values()];
   });
 
   constructor() {
@@ -249,7 +252,7 @@ export class LedgerPage {
   #load(): void {
     const failed = (error: unknown) => this.error.set(messageOf(error));
     this.#api.call('entries').subscribe({ next: (entries) => (this.entries.set(entries), this.error.set(null)), error: failed });
-    this.#api.call('openItems').subscribe({ next: (items) => this.#items.set(items), error: failed });
+    this.#api.call('openItems').subscribe({ next: (open) => this.open.set(open), error: failed });
     this.#api.call('trialBalance').subscribe({ next: (balance) => this.balance.set(balance), error: failed });
   }
 }
