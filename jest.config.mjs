@@ -20,9 +20,33 @@ const common = {
   testEnvironment: 'node',
 };
 
+/** Components as the browser would show them, on a document without layout; their templates are compiled as they are read. */
+const components = {
+  ...common,
+  displayName: 'components',
+  testMatch: ['<rootDir>/web/src/**/*.component.spec.ts'],
+  testEnvironment: 'jest-preset-angular/environments/jest-jsdom-env',
+  setupFilesAfterEnv: ['<rootDir>/web/components.setup.mjs'],
+  moduleFileExtensions: ['ts', 'html', 'js', 'mjs', 'json'],
+  transformIgnorePatterns: ['node_modules/'],
+  transform: {
+    '^.+\\.(ts|mjs|html|svg)$': [
+      'jest-preset-angular',
+      {
+        useESM: true,
+        diagnostics: false,
+        isolatedModules: true,
+        tsconfig: '<rootDir>/web/tsconfig.spec.json',
+        stringifyContentPathRegex: '\\.(html|svg)$',
+      },
+    ],
+  },
+};
+
 export default {
   projects: [
-    { ...common, displayName: 'unit', testMatch: ['<rootDir>/{core,contract,demo,evaluation,web}/src/**/*.spec.ts'] },
+    components,
+    { ...common, displayName: 'unit', testMatch: ['<rootDir>/{core,contract,demo,evaluation,web}/src/**/*.spec.ts'], testPathIgnorePatterns: ['\\.component\\.spec\\.ts$'] },
     { ...common, displayName: 'integration', testMatch: ['<rootDir>/server/test/**/*.spec.ts'] },
   ],
   testTimeout: 600_000,

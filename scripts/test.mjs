@@ -18,11 +18,11 @@ function run(name, command, commandArgs, env = {}) {
   const { status } = spawnSync(command, commandArgs, { cwd: ROOT, stdio: 'inherit', env: { ...process.env, ...env } });
   if (status !== 0) throw new Trouble(`${name} failed.`);
 }
-const jest = (project, env = {}, more = []) =>
+const jest = (projects, env = {}, more = []) =>
   run(
-    `${project} tests`,
+    `${projects[0]} tests`,
     process.execPath,
-    ['--experimental-vm-modules', '--no-warnings', 'node_modules/jest/bin/jest.js', ...rest, '--selectProjects', project, ...more],
+    ['--experimental-vm-modules', '--no-warnings', 'node_modules/jest/bin/jest.js', ...rest, '--selectProjects', ...projects, ...more],
     env,
   );
 
@@ -39,14 +39,14 @@ try {
     ensureBuild({ web: parts.includes('browser') });
   }
   if (parts.includes('lint')) run('lint', 'npm', ['run', '--silent', 'lint']);
-  if (parts.includes('unit')) jest('unit', {}, quick ? [] : ['--coverage']);
+  if (parts.includes('unit')) jest(['unit', 'components'], {}, quick ? [] : ['--coverage']);
   if (parts.includes('integration') || parts.includes('browser')) {
     const folder = mkdtempSync(join(tmpdir(), 'umber-test-'));
     chmodSync(folder, isRoot() ? 0o711 : 0o700);
     cluster = new Cluster(folder);
     cluster.create();
     const env = { UMBER_LOG: 'silent', ...process.env, UMBER_TEST_DATABASE_URL: await cluster.start({ durable: false }) };
-    if (parts.includes('integration')) jest('integration', env, ['--runInBand']);
+    if (parts.includes('integration')) jest(['integration'], env, ['--runInBand']);
     if (parts.includes('browser'))
       run('browser tests', process.execPath, ['node_modules/@playwright/test/cli.js', 'test', '-c', 'e2e', ...rest], env);
   }

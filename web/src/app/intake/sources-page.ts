@@ -71,7 +71,9 @@ const shortPath = (path: string): string => {
         <umber-rules-editor [source]="source" [mayChange]="mayRule()" (changed)="show($event)" />
       </section>
     } @empty {
-      <p class="quiet" role="status">Loading …</p>
+      @if (!said()) {
+        <p class="quiet" role="status">Loading …</p>
+      }
     }
     @if (maySubmit()) {
       <umber-tokens-panel />

@@ -1,15 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import type { EntryView, OpenItem, OpenItems, TrialBalance } from '@umber/contract/ledger';
+import type { EntryView, OpenItem } from '@umber/contract/ledger';
 import { decimal, toAmount } from '@umber/core/money';
-import { debounceTime, startWith } from 'rxjs';
+import { debounceTime, share, startWith } from 'rxjs';
 import { Api } from '../api';
 import { dayText, fullDay, todayIso } from '../dates/day';
 import { Keys } from '../keys/keys';
+import { loaded } from '../loading/loaded';
+import { LoadingLine } from '../loading/loading-line';
 import { Live } from '../live/live';
 import { AmountPipe } from '../money/amount.pipe';
-import { messageOf } from '../api-error';
 import { EntryTable } from './entry-table';
 
 const VIEWS = ['Journal', 'Open items', 'Trial balance'] as const;
@@ -18,7 +18,7 @@ const VIEWS = ['Journal', 'Open items', 'Trial balance'] as const;
 @Component({
   selector: 'umber-ledger-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AmountPipe, EntryTable, RouterLink],
+  imports: [AmountPipe, EntryTable, LoadingLine, RouterLink],
   template: `
     <header>
       <h1>Ledger</h1>
@@ -37,86 +37,90 @@ const VIEWS = ['Journal', 'Open items', 'Trial balance'] as const;
         }
       </div>
     </header>
-    @if (error(); as message) {
-      <p class="error" role="alert">{{ message }}</p>
-    }
     @switch (view()) {
       @case ('Journal') {
-        <table class="ruled">
-          <thead>
-            <tr>
-              <th class="number">No.</th>
-              <th>Date</th>
-              <th>Entry</th>
-              <th>Posted by</th>
-              <th class="number">Amount</th>
-              <th>Page</th>
-            </tr>
-          </thead>
-          <tbody>
-            @for (entry of entries(); track entry.id) {
-              <tr class="entry" [class.open]="opened() === entry.id" (click)="toggle(entry)">
-                <td class="number">{{ entry.number }}</td>
-                <td class="nowrap">{{ day(entry.postedOn) }}</td>
-                <td>
-                  <button type="button" class="bare" [attr.aria-expanded]="opened() === entry.id">{{ entry.description }}</button>
-                </td>
-                <td class="quiet">{{ entry.postedBy ?? 'machine' }}</td>
-                <td class="number">{{ total(entry) | amount }}</td>
-                <td>
-                  @if (entry.documentId !== null) {
-                    <a [routerLink]="['/document', entry.documentId]" (click)="$event.stopPropagation()">to its page</a>
-                  }
-                </td>
-              </tr>
-              @if (opened() === entry.id) {
-                <tr>
-                  <td></td>
-                  <td colspan="5"><umber-entry-table [entry]="entry" /></td>
-                </tr>
-              }
-            } @empty {
+        <umber-loading-line [of]="entries()" />
+        @if (entries().value; as posted) {
+          <table class="ruled">
+            <thead>
               <tr>
-                <td colspan="6" class="quiet">Nothing is posted yet.</td>
+                <th class="number">No.</th>
+                <th>Date</th>
+                <th>Entry</th>
+                <th>Posted by</th>
+                <th class="number">Amount</th>
+                <th>Page</th>
               </tr>
-            }
-          </tbody>
-        </table>
-      }
-      @case ('Open items') {
-        @if (open().count > open().items.length) {
-          <p class="quiet">The {{ open().items.length }} items due first, of {{ open().count }}; what a supplier is owed is of all.</p>
-        }
-        @for (group of suppliers(); track group.id) {
-          <section>
-            <h2>
-              <span>{{ group.name }}</span><span class="digits">{{ group.total | amount }}</span>
-            </h2>
-            <table class="ruled items">
-              <tbody>
-                @for (item of group.items; track item.entryNumber) {
+            </thead>
+            <tbody>
+              @for (entry of posted; track entry.id) {
+                <tr class="entry" [class.open]="opened() === entry.id" (click)="toggle(entry)">
+                  <td class="number">{{ entry.number }}</td>
+                  <td class="nowrap">{{ day(entry.postedOn) }}</td>
+                  <td>
+                    <button type="button" class="bare" [attr.aria-expanded]="opened() === entry.id">{{ entry.description }}</button>
+                  </td>
+                  <td class="quiet">{{ entry.postedBy ?? 'machine' }}</td>
+                  <td class="number">{{ total(entry) | amount }}</td>
+                  <td>
+                    @if (entry.documentId !== null) {
+                      <a [routerLink]="['/document', entry.documentId]" (click)="$event.stopPropagation()">to its page</a>
+                    }
+                  </td>
+                </tr>
+                @if (opened() === entry.id) {
                   <tr>
-                    <td class="digits">
-                      @if (item.documentId !== null) {
-                        <a [routerLink]="['/document', item.documentId]">{{ item.invoiceNumber }}</a>
-                      } @else {
-                        {{ item.invoiceNumber }}
-                      }
-                    </td>
-                    <td>entry {{ item.entryNumber }}</td>
-                    <td>{{ item.dueDate === null ? '' : 'due ' + dueDay(item.dueDate) }}</td>
-                    <td class="number">{{ item.amount | amount }}</td>
+                    <td></td>
+                    <td colspan="5"><umber-entry-table [entry]="entry" /></td>
                   </tr>
                 }
-              </tbody>
-            </table>
-          </section>
-        } @empty {
-          <p class="quiet">Nothing is owed.</p>
+              } @empty {
+                <tr>
+                  <td colspan="6" class="quiet">Nothing is posted yet.</td>
+                </tr>
+              }
+            </tbody>
+          </table>
+        }
+      }
+      @case ('Open items') {
+        <umber-loading-line [of]="open()" />
+        @if (open().value; as open) {
+          @if (open.count > open.items.length) {
+            <p class="quiet">The {{ open.items.length }} items due first, of {{ open.count }}; what a supplier is owed is of all.</p>
+          }
+          @for (group of suppliers(); track group.id) {
+            <section>
+              <h2>
+                <span>{{ group.name }}</span><span class="digits">{{ group.total | amount }}</span>
+              </h2>
+              <table class="ruled items">
+                <tbody>
+                  @for (item of group.items; track item.entryNumber) {
+                    <tr>
+                      <td class="digits">
+                        @if (item.documentId !== null) {
+                          <a [routerLink]="['/document', item.documentId]">{{ item.invoiceNumber }}</a>
+                        } @else {
+                          {{ item.invoiceNumber }}
+                        }
+                      </td>
+                      <td>entry {{ item.entryNumber }}</td>
+                      <td>{{ item.dueDate === null ? '' : 'due ' + dueDay(item.dueDate) }}</td>
+                      <td class="number">{{ item.amount | amount }}</td>
+                    </tr>
+                  }
+                </tbody>
+              </table>
+            </section>
+          } @empty {
+            <p class="quiet">Nothing is owed.</p>
+          }
         }
       }
       @default {
-        @if (balance(); as balance) {
+        <umber-loading-line [of]="balance()" />
+        @if (balance().value; as balance) {
           <table class="ruled">
             <thead>
               <tr>
@@ -214,16 +218,17 @@ export class LedgerPage {
   readonly #api = inject(Api);
   protected readonly views = VIEWS;
   protected readonly view = signal<(typeof VIEWS)[number]>('Journal');
-  protected readonly entries = signal<readonly EntryView[]>([]);
-  protected readonly balance = signal<TrialBalance | null>(null);
+  /** That something may have changed. */
+  readonly #news = inject(Live).news.pipe(startWith([]), debounceTime(150), share());
+  protected readonly entries = loaded(this.#news, () => this.#api.call('entries'));
+  protected readonly open = loaded(this.#news, () => this.#api.call('openItems'));
+  protected readonly balance = loaded(this.#news, () => this.#api.call('trialBalance'));
   protected readonly opened = signal<number | null>(null);
-  protected readonly error = signal<string | null>(null);
-  protected readonly open = signal<OpenItems>({ items: [], count: 0 });
   readonly #today = todayIso();
 
   protected readonly suppliers = computed(() => {
     const groups = new Map<number, { id: number; name: string; total: string; items: OpenItem[] }>();
-    for (const item of this.open().items) {
+    for (const item of this.open().value?.items ?? []) {
       const group = groups.get(item.supplierId) ?? { id: item.supplierId, name: item.supplier, total: item.supplierTotal, items: [] };
       group.items.push(item);
       groups.set(item.supplierId, group);
@@ -232,9 +237,6 @@ export class LedgerPage {
   });
 
   constructor() {
-    inject(Live)
-      .news.pipe(startWith([]), debounceTime(150), takeUntilDestroyed())
-      .subscribe(() => this.#load());
     inject(Keys).use([
       { keys: '1 2 3', does: 'journal, open items, trial balance', run: (event) => this.view.set(VIEWS[Number(event.key) - 1]) },
     ]);
@@ -247,12 +249,5 @@ export class LedgerPage {
 
   protected toggle(entry: EntryView): void {
     this.opened.update((id) => (id === entry.id ? null : entry.id));
-  }
-
-  #load(): void {
-    const failed = (error: unknown) => this.error.set(messageOf(error));
-    this.#api.call('entries').subscribe({ next: (entries) => (this.entries.set(entries), this.error.set(null)), error: failed });
-    this.#api.call('openItems').subscribe({ next: (open) => this.open.set(open), error: failed });
-    this.#api.call('trialBalance').subscribe({ next: (balance) => this.balance.set(balance), error: failed });
   }
 }

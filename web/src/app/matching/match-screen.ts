@@ -73,7 +73,7 @@ export class MatchScreen {
       const line = this.document().lines.find((one) => one.position === this.current()?.line);
       if (line?.page != null) untracked(() => this.turner.show(line.page));
     });
-    this.#api.call('coding').subscribe((lists) => this.coding.set(lists));
+    this.#api.call('coding').subscribe({ next: (lists) => this.coding.set(lists), error: () => undefined });
     effect(() => {
       const { id } = this.document();
       this.document().version;

@@ -1,14 +1,13 @@
 import type { Tray, DocumentKind } from '@umber/core/documents';
 import { may } from '@umber/core/permissions';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, numberAttribute, signal } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
 import { KIND_NAMES } from '@umber/contract/documents';
 import type { AlikeAct, AlikeDocument, AlikeView } from '@umber/contract/sorting';
 import { TRAY_NAMES } from '@umber/contract/trays';
 import { Store } from '@ngrx/store';
-import { debounceTime, of, switchMap } from 'rxjs';
+import { debounceTime, of } from 'rxjs';
 import { addressOf } from '@umber/contract/endpoints';
 import { Api } from '../api';
 import { dayText, todayIso } from '../dates/day';
@@ -16,6 +15,7 @@ import { WaysOut } from '../documents/ways-out';
 import { Keys } from '../keys/keys';
 import { currencySign, grouped } from '../money/grouped';
 import { sessionFeature } from '../people/session.state';
+import { loaded } from '../loading/loaded';
 import { messageOf } from '../api-error';
 import { NewSuppliers } from '../suppliers/new-supplier';
 import { signsText } from '../reading/sentences';
@@ -57,12 +57,8 @@ export class AlikePage {
   #tray: Tray | undefined;
   readonly #left = signal<ReadonlySet<number>>(new Set());
   protected readonly search = new FormControl('', { nonNullable: true });
-  readonly #found = toSignal(
-    this.search.valueChanges.pipe(
-      debounceTime(150),
-      switchMap((text) => (text.trim() === '' ? of([]) : this.#api.call('suppliers', {}, { q: text }))),
-    ),
-    { initialValue: [] },
+  readonly #found = loaded(this.search.valueChanges.pipe(debounceTime(150)), (text) =>
+    text.trim() === '' ? of([]) : this.#api.call('suppliers', {}, { q: text }),
   );
 
   protected readonly kinds = KINDS;
@@ -70,7 +66,7 @@ export class AlikePage {
   protected readonly maySettle = computed(() => may(this.#person()?.role ?? 'auditor', 'match'));
   protected readonly marked = computed(() => this.view()?.documents.filter(({ id }) => !this.#left().has(id)) ?? []);
   protected readonly suppliers = computed((): readonly Choice[] => {
-    const found = this.#found().map(({ id, name, taxId }) => ({ id, name, note: taxId ?? '' }));
+    const found = (this.#found().value ?? []).map(({ id, name, taxId }) => ({ id, name, note: taxId ?? '' }));
     const proposed = (this.view()?.suppliers ?? []).map(({ id, name, signs }) => ({ id, name, note: signsText(signs) }));
     return (found.length > 0 ? found : proposed).slice(0, MOST_SUPPLIERS);
   });

@@ -1,11 +1,12 @@
 import { may } from '@umber/core/permissions';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { Store } from '@ngrx/store';
-import { debounceTime, merge, startWith, Subject, switchMap } from 'rxjs';
+import { debounceTime, merge, startWith, Subject } from 'rxjs';
 import { Api } from '../api';
 import { Keys } from '../keys/keys';
+import { loaded } from '../loading/loaded';
+import { LoadingLine } from '../loading/loading-line';
 import { sessionFeature } from '../people/session.state';
 import { ConfirmSupplier } from './confirm-supplier';
 import { NewSuppliers } from './new-supplier';
@@ -15,7 +16,7 @@ import { NewSuppliers } from './new-supplier';
   selector: 'umber-suppliers-page',
   host: { class: 'list-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ConfirmSupplier, ReactiveFormsModule],
+  imports: [ConfirmSupplier, LoadingLine, ReactiveFormsModule],
   template: `
     <header>
       <h1>Suppliers</h1>
@@ -25,35 +26,38 @@ import { NewSuppliers } from './new-supplier';
         <button class="plain-button" type="button" (click)="add()">Put one on file … <kbd>N</kbd></button>
       }
     </header>
-    <table class="ruled">
-      <thead>
-        <tr>
-          <th>Name</th>
-          <th>Tax id</th>
-          <th>IBAN</th>
-          <th>Country</th>
-          <th class="number">Terms</th>
-        </tr>
-      </thead>
-      <tbody>
-        @for (supplier of suppliers(); track supplier.id) {
+    <umber-loading-line [of]="suppliers()" />
+    @if (suppliers().value; as found) {
+      <table class="ruled">
+        <thead>
           <tr>
-            <td>
-              <strong>{{ supplier.name }}</strong>
-              <umber-confirm-supplier [supplier]="supplier" (confirmed)="changed.next()" />
-            </td>
-            <td class="digits">{{ supplier.taxId }}</td>
-            <td class="digits">{{ supplier.iban }}</td>
-            <td>{{ supplier.country }}</td>
-            <td class="number">{{ supplier.termsDays }} days</td>
+            <th>Name</th>
+            <th>Tax id</th>
+            <th>IBAN</th>
+            <th>Country</th>
+            <th class="number">Terms</th>
           </tr>
-        } @empty {
-          <tr>
-            <td colspan="5" class="quiet">No supplier is called so.</td>
-          </tr>
-        }
-      </tbody>
-    </table>
+        </thead>
+        <tbody>
+          @for (supplier of found; track supplier.id) {
+            <tr>
+              <td>
+                <strong>{{ supplier.name }}</strong>
+                <umber-confirm-supplier [supplier]="supplier" (confirmed)="changed.next()" />
+              </td>
+              <td class="digits">{{ supplier.taxId }}</td>
+              <td class="digits">{{ supplier.iban }}</td>
+              <td>{{ supplier.country }}</td>
+              <td class="number">{{ supplier.termsDays }} days</td>
+            </tr>
+          } @empty {
+            <tr>
+              <td colspan="5" class="quiet">No supplier is called so.</td>
+            </tr>
+          }
+        </tbody>
+      </table>
+    }
   `,
 })
 export class SuppliersPage {
@@ -63,12 +67,8 @@ export class SuppliersPage {
   protected readonly search = new FormControl('', { nonNullable: true });
   /** A supplier was put on file or confirmed. */
   protected readonly changed = new Subject<void>();
-  protected readonly suppliers = toSignal(
-    merge(this.search.valueChanges.pipe(debounceTime(150)), this.changed).pipe(
-      startWith(''),
-      switchMap(() => this.#api.call('suppliers', {}, { q: this.search.value })),
-    ),
-    { initialValue: [] },
+  protected readonly suppliers = loaded(merge(this.search.valueChanges.pipe(debounceTime(150)), this.changed).pipe(startWith('')), () =>
+    this.#api.call('suppliers', {}, { q: this.search.value }),
   );
   protected readonly mayAdd = computed(() => may(this.#person()?.role ?? 'auditor', 'suppliers'));
 

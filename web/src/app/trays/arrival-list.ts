@@ -2,10 +2,11 @@ import { may } from '@umber/core/permissions';
 import type { Tray } from '@umber/core/documents';
 import { ScrollingModule } from '@angular/cdk/scrolling';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { toObservable } from '@angular/core/rxjs-interop';
 import { TRAY_NAMES, type ArrivalRow } from '@umber/contract/trays';
 import { Store } from '@ngrx/store';
-import { combineLatest, debounceTime, map, of, switchMap } from 'rxjs';
+import { combineLatest, debounceTime, of } from 'rxjs';
+import { loaded } from '../loading/loaded';
 import { Api } from '../api';
 import { ageText } from '../dates/day';
 import { ArrivalPanel } from '../intake/arrival-panel';
@@ -47,6 +48,9 @@ const ROW = 44;
       />
       <span class="quiet" role="status">{{ summary() }}</span>
     </div>
+    @if (fault(); as text) {
+      <p class="error" role="alert">{{ text }}</p>
+    }
     <div class="columns">
       @if (arrivals().length > 0) {
         <cdk-virtual-scroll-viewport [itemSize]="rowHeight" role="listbox" aria-label="What came in" tabindex="0">
@@ -145,26 +149,20 @@ export class ArrivalList {
   readonly #newest = this.#store.selectSignal(trayFeature.selectArrivals);
   readonly #person = this.#store.selectSignal(sessionFeature.selectPerson);
   readonly #now = signal(Date.now());
-  readonly #found = toSignal(
-    combineLatest([toObservable(this.query), toObservable(this.#newest)]).pipe(
-      debounceTime(150),
-      switchMap(([query]) => (query.trim() === '' ? of(null) : this.#api.call('arrivals', {}, { q: query.trim() }))),
-    ),
-    { initialValue: null },
+  /** What was found; nothing while nothing is looked for. */
+  readonly #found = loaded(combineLatest([toObservable(this.query), toObservable(this.#newest)]).pipe(debounceTime(150)), ([query]) =>
+    query.trim() === '' ? of(null) : this.#api.call('arrivals', {}, { q: query.trim() }),
   );
-  protected readonly arrivals = computed(() => this.#found() ?? this.#newest());
+  protected readonly arrivals = computed(() => this.#found().value ?? this.#newest());
+  protected readonly fault = computed(() => this.#found().fault ?? this.#opened().fault);
   protected readonly maySubmit = computed(() => may(this.#person()?.role ?? 'auditor', 'submit'));
   /** The chosen one while it is in the list, else the newest. */
   readonly #shown = computed(() => (this.arrivals().find(({ id }) => id === this.chosen()) ?? this.arrivals()[0])?.id ?? null);
   /** Asked for anew whenever something came or went on. */
-  protected readonly open = toSignal(
-    combineLatest([toObservable(this.#shown), toObservable(this.#newest)]).pipe(
-      debounceTime(60),
-      map(([id]) => id),
-      switchMap((id) => (id === null ? of(null) : this.#api.call('arrival', { id }))),
-    ),
-    { initialValue: null },
+  readonly #opened = loaded(combineLatest([toObservable(this.#shown), toObservable(this.#newest)]).pipe(debounceTime(60)), ([id]) =>
+    id === null ? of(null) : this.#api.call('arrival', { id }),
   );
+  protected readonly open = computed(() => this.#opened().value);
 
   protected readonly summary = computed(() => {
     const all = this.arrivals();

@@ -1,0 +1,147 @@
+import { Store } from '@ngrx/store';
+import { screen } from '@testing-library/angular';
+import userEvent from '@testing-library/user-event';
+import type { DocumentView } from '@umber/contract/documents';
+import { NEVER, of, throwError } from 'rxjs';
+import { ApiError } from '../api-error';
+import { ApprovalScreen } from '../approval/approval-screen';
+import { CheckScreen } from '../checking/check-screen';
+import { documentOf, lineOf } from '../fixtures/documents';
+import type { TestAnswers } from '../fixtures/answering';
+import { LONG_NAME, shown } from '../fixtures/shown';
+import { PostScreen } from '../ledger/post-screen';
+import { MatchScreen } from '../matching/match-screen';
+import { DocumentPage } from './document-page';
+import { DocumentActions } from './document.state';
+import { RestingScreen } from './resting-screen';
+
+const quiet: TestAnswers = {
+  coding: () => of({ accounts: [], costCentres: [] }),
+  proposals: () => of({ suppliers: [], orders: [] }),
+  entry: () => NEVER,
+};
+const doubt = (id: number, field: 'dueDate' | 'netTotal') => ({ id, field, line: null, question: { code: 'not-found' } }) as const;
+const named = (document: DocumentView, name: string): DocumentView => ({
+  ...document,
+  supplier: document.supplier && { ...document.supplier, name },
+  fields: { ...document.fields, sellerName: { ...document.fields.sellerName, value: name } },
+});
+
+describe('the page of a document', () => {
+  it('says that it is loading', async () => {
+    await shown(DocumentPage, { inputs: { id: 7 }, answers: quiet });
+    expect(screen.getByRole('status').textContent).toContain('Loading');
+  });
+
+  it('says why it cannot be shown, with a way out', async () => {
+    const refused = DocumentActions.refused({ message: 'There is no such document.', code: 'no-such-document' });
+    const { fixture } = await shown(DocumentPage, { inputs: { id: 7 }, answers: quiet });
+    fixture.debugElement.injector.get(Store).dispatch(refused);
+    await fixture.whenStable();
+    expect(screen.getByRole('alert').textContent).toContain('There is no such document.');
+    expect(screen.getByRole('link', { name: 'To the trays' })).toBeTruthy();
+  });
+});
+
+describe('Check', () => {
+  it('offers to settle where nothing is asked', async () => {
+    await shown(CheckScreen, { inputs: { document: documentOf('check') }, answers: quiet });
+    expect(screen.getByRole('button', { name: /Settle, next/ })).toBeTruthy();
+  });
+
+  it.each([
+    [1, '1 doubt'],
+    [2, '2 doubts'],
+  ])('counts what is asked: %i', async (count, text) => {
+    const doubts = [doubt(1, 'dueDate'), doubt(2, 'netTotal')].slice(0, count);
+    await shown(CheckScreen, { inputs: { document: documentOf('check', { doubts }) }, answers: quiet });
+    expect(screen.getByRole('button', { name: new RegExp(`^${text}`) })).toBeTruthy();
+  });
+
+  it('shows a long name, and a document without any page', async () => {
+    await shown(CheckScreen, { inputs: { document: named(documentOf('check', { pages: [] }), LONG_NAME) }, answers: quiet });
+    expect(screen.getAllByText(LONG_NAME).length).toBeGreaterThan(0);
+    expect(screen.getByRole('link', { name: /Download it as it came/ })).toBeTruthy();
+  });
+
+  it('shows five hundred lines', async () => {
+    const lines = Array.from({ length: 500 }, (_, i) => lineOf(i));
+    await shown(CheckScreen, { inputs: { document: documentOf('check', { lines }) }, answers: quiet });
+    await userEvent.click(screen.getByRole('button', { name: 'Lines L' }));
+    const last = documentOf('check', { lines }).lines[499].cells.description ?? '';
+    expect(document.body.textContent?.includes(last) || screen.queryByDisplayValue(last) !== null).toBe(true);
+  });
+
+  it('lets an auditor look but change nothing', async () => {
+    await shown(CheckScreen, {
+      role: 'auditor',
+      inputs: { document: documentOf('check', { doubts: [doubt(1, 'dueDate')] }) },
+      answers: quiet,
+    });
+    expect(screen.queryByRole('button', { name: /^Park/ })).toBeNull();
+    expect(screen.queryByRole('button', { name: /Turn away/ })).toBeNull();
+  });
+});
+
+describe('Match', () => {
+  const exception = (id: number, line: number | null) =>
+    ({ id, line, facts: { code: 'iban-changed' }, figures: [], acceptedBy: null, acceptedReason: null }) as const;
+
+  it.each([1, 12])('shows %i exceptions', async (count) => {
+    const exceptions = Array.from({ length: count }, (_, i) => exception(i + 1, null));
+    await shown(MatchScreen, { inputs: { document: documentOf('match', { exceptions }) }, answers: quiet });
+    expect(screen.getAllByText(/bank account|IBAN/i).length).toBeGreaterThanOrEqual(count);
+  });
+
+  it('goes on without the proposals and the accounts when the server is away', async () => {
+    const away = () => throwError(() => new ApiError('away', 'The server does not answer.'));
+    await shown(MatchScreen, {
+      inputs: { document: documentOf('match', { exceptions: [exception(1, null)] }) },
+      answers: { coding: away, proposals: away },
+    });
+    expect(screen.getByRole('button', { name: /^Park/ })).toBeTruthy();
+  });
+});
+
+describe('Sign-off', () => {
+  it('tells who is asked, and lets nobody else approve', async () => {
+    const because = { person: 9, because: [{ code: 'every' }], inPlace: false } as const;
+    const approvals = [
+      { id: 1, approverId: 9, approver: 'Ines Whitcombe', because, state: 'asked', comment: null, answeredAt: null },
+    ] as const;
+    await shown(ApprovalScreen, { inputs: { document: named(documentOf('sign-off', { approvals }), LONG_NAME) }, answers: quiet });
+    expect(screen.getAllByText(/Ines Whitcombe/).length).toBeGreaterThan(0);
+    expect(screen.queryByRole('button', { name: /^Approve/ })).toBeNull();
+  });
+});
+
+describe('Post', () => {
+  it('says that the entry is drawn up', async () => {
+    await shown(PostScreen, { role: 'controller', inputs: { document: documentOf('post') }, answers: quiet });
+    expect(screen.getByText('Drawing up the entry …')).toBeTruthy();
+    expect(screen.getByRole('button', { name: /^Post/ }).hasAttribute('disabled')).toBe(true);
+  });
+
+  it('says why it cannot be posted', async () => {
+    const entry = () => throwError(() => new ApiError('not-postable', 'The period is closed.'));
+    await shown(PostScreen, { role: 'controller', inputs: { document: documentOf('post') }, answers: { ...quiet, entry } });
+    expect(screen.getByRole('alert').textContent).toContain('The period is closed.');
+  });
+
+  it('offers nothing to a clerk', async () => {
+    await shown(PostScreen, { inputs: { document: documentOf('post') }, answers: quiet });
+    expect(screen.queryByRole('button', { name: /^Post/ })).toBeNull();
+  });
+});
+
+describe('a resting place', () => {
+  it.each(['parked', 'turned-away', 'filed'] as const)('says why the document is there: %s', async (tray) => {
+    const document = documentOf(tray, {
+      reason: { code: 'said', text: 'Asked the buyer' },
+      parkedFrom: tray === 'parked' ? 'match' : null,
+    });
+    await shown(RestingScreen, { inputs: { document }, answers: quiet });
+    expect(screen.getAllByText(/Asked the buyer/).length).toBeGreaterThan(0);
+    expect(screen.queryByRole('button', { name: /^Reopen/ }) !== null).toBe(tray !== 'filed');
+  });
+});

@@ -1,0 +1,139 @@
+import { screen } from '@testing-library/angular';
+import type { SourceView } from '@umber/contract/intake';
+import type { OrderRow } from '@umber/contract/orders';
+import type { FileView } from '@umber/contract/separating';
+import type { AlikeDocument } from '@umber/contract/sorting';
+import { NEVER, of, throwError } from 'rxjs';
+import { ApiError } from './api-error';
+import type { TestAnswers } from './fixtures/answering';
+import { LONG_NAME, shown } from './fixtures/shown';
+import { SourcesPage } from './intake/sources-page';
+import { OrdersPage } from './orders/orders-page';
+import { SignIn } from './people/sign-in';
+import { FilePage } from './separating/file-page';
+import { AlikePage } from './sorting/alike-page';
+
+const away = () => throwError(() => new ApiError('away', 'The server does not answer.'));
+
+describe('the orders', () => {
+  const order = (id: number, supplier: string): OrderRow => ({
+    id,
+    number: `4${id}`,
+    supplier,
+    owner: 'Ines Whitcombe',
+    costCentre: 'PW',
+    currency: 'GBP',
+    orderedOn: '2026-11-01',
+    state: 'open',
+    lines: 2,
+    amount: '100.00',
+  });
+  it('say that they are loading', async () => {
+    await shown(OrdersPage, { answers: { orders: () => NEVER } });
+    expect(screen.getByRole('status').textContent).toContain('Loading');
+  });
+  it('say why they cannot be shown', async () => {
+    await shown(OrdersPage, { answers: { orders: away } });
+    expect(screen.getByRole('alert').textContent).toContain('does not answer');
+  });
+  it.each([0, 1, 500])('are %i', async (count) => {
+    await shown(OrdersPage, { answers: { orders: () => of(Array.from({ length: count }, (_, i) => order(i, LONG_NAME))) } });
+    expect(screen.getAllByRole('row')).toHaveLength(1 + Math.max(1, count));
+    if (count === 0) expect(screen.getByText('No order fits.')).toBeTruthy();
+    else expect(screen.getAllByText(LONG_NAME)).toHaveLength(count);
+  });
+});
+
+describe('the sources', () => {
+  const rest: TestAnswers = { risk: () => NEVER, archive: () => NEVER, tokens: () => of([]) };
+  const source: SourceView = {
+    id: 1,
+    kind: 'mail',
+    name: LONG_NAME,
+    enabled: true,
+    settings: {},
+    hasPassword: false,
+    rules: [],
+    lastSeenAt: null,
+    lastError: 'The mailbox refused the password.',
+    lastErrorAt: '2026-11-10T08:00:00Z',
+    arrivals: 0,
+    today: 0,
+  };
+  it('say that they are loading', async () => {
+    await shown(SourcesPage, { answers: { ...rest, sources: () => NEVER } });
+    expect(screen.getAllByText('Loading …')).toHaveLength(1);
+  });
+  it('say why they cannot be shown', async () => {
+    await shown(SourcesPage, { answers: { ...rest, sources: away } });
+    expect(screen.getAllByRole('alert')[0].textContent).toContain('does not answer');
+    expect(screen.queryByText('Loading …')).toBeNull();
+  });
+  it('show a long name and what went wrong last', async () => {
+    await shown(SourcesPage, { answers: { ...rest, sources: () => of([source]) } });
+    expect(screen.getByText(LONG_NAME)).toBeTruthy();
+    expect(screen.getByText('The mailbox refused the password.')).toBeTruthy();
+  });
+});
+
+describe('the pages of a file', () => {
+  const file = (pages: number): FileView => ({
+    id: 3,
+    name: 'stack.pdf',
+    version: 1,
+    arrival: { id: 1, sender: null, subject: null, receivedAt: '2026-11-10T08:00:00Z' },
+    pages: Array.from({ length: pages }, (_, i) => ({ number: i + 1, width: 595, height: 842, turned: 0 })),
+    boundaries: [],
+    documents: [{ id: 7, tray: 'check', supplier: LONG_NAME, number: 'INV-1', pages: Array.from({ length: pages }, (_, i) => i + 1) }],
+  });
+  it('say that they are loading', async () => {
+    await shown(FilePage, { inputs: { id: 3 }, answers: { file: () => NEVER } });
+    expect(screen.getByRole('status').textContent).toContain('Loading');
+  });
+  it('say why they cannot be shown', async () => {
+    await shown(FilePage, { inputs: { id: 3 }, answers: { file: away } });
+    expect(screen.getByRole('alert').textContent).toContain('does not answer');
+  });
+  it.each([1, 200])('are %i', async (count) => {
+    await shown(FilePage, { inputs: { id: 3 }, answers: { file: () => of(file(count)) } });
+    expect(screen.getAllByAltText(/^Page \d+$/).length).toBeGreaterThanOrEqual(count);
+  });
+});
+
+describe('documents that look alike', () => {
+  const alike = (id: number): AlikeDocument => ({
+    id,
+    version: 1,
+    tray: 'check',
+    kind: 'invoice',
+    seller: LONG_NAME,
+    number: null,
+    issueDate: null,
+    currency: null,
+    total: null,
+    fileId: 3,
+    page: null,
+  });
+  it('say that they are loading', async () => {
+    await shown(AlikePage, { inputs: { id: 1 }, answers: { alike: () => NEVER } });
+    expect(screen.getByRole('status').textContent).toContain('Loading');
+  });
+  it('say why they cannot be shown', async () => {
+    await shown(AlikePage, { inputs: { id: 1 }, answers: { alike: away } });
+    expect(screen.getByRole('alert').textContent).toContain('does not answer');
+  });
+  it.each([1, 300])('are %i, of a long name and of which little was read', async (count) => {
+    const documents = Array.from({ length: count }, (_, i) => alike(i + 1));
+    await shown(AlikePage, { inputs: { id: 1 }, answers: { alike: () => of({ id: 1, documents, suppliers: [] }) } });
+    expect(screen.getAllByRole('checkbox')).toHaveLength(count);
+    expect(screen.getAllByText(new RegExp(LONG_NAME.slice(0, 40))).length).toBeGreaterThan(0);
+  });
+});
+
+describe('signing in', () => {
+  it('asks for login and password', async () => {
+    await shown(SignIn);
+    expect(screen.getByLabelText('Login')).toBeTruthy();
+    expect(screen.getByLabelText('Password')).toBeTruthy();
+  });
+});
