@@ -46,7 +46,12 @@ const components = {
 export default {
   projects: [
     components,
-    { ...common, displayName: 'unit', testMatch: ['<rootDir>/{core,contract,demo,evaluation,web}/src/**/*.spec.ts'], testPathIgnorePatterns: ['\\.component\\.spec\\.ts$'] },
+    {
+      ...common,
+      displayName: 'unit',
+      testMatch: ['<rootDir>/{core,contract,demo,evaluation,web}/src/**/*.spec.ts'],
+      testPathIgnorePatterns: ['\\.component\\.spec\\.ts$'],
+    },
     { ...common, displayName: 'integration', testMatch: ['<rootDir>/server/test/**/*.spec.ts'] },
   ],
   testTimeout: 600_000,

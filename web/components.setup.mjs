@@ -3,9 +3,10 @@ import { setupZonelessTestEnv } from 'jest-preset-angular/setup-env/zoneless/ind
 setupZonelessTestEnv();
 
 // What a document without layout lacks.
+const nothing = () => undefined;
 globalThis.ResizeObserver ??= class {
-  observe() {}
-  unobserve() {}
-  disconnect() {}
+  observe = nothing;
+  unobserve = nothing;
+  disconnect = nothing;
 };
-Element.prototype.scrollIntoView ??= () => undefined;
+Element.prototype.scrollIntoView ??= nothing;
