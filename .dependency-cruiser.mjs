@@ -14,6 +14,7 @@ const CORE = [
   'permissions',
   'documents',
   'intake',
+  'languages',
   'reading',
   'separating',
   'sorting',
@@ -79,7 +80,7 @@ export default {
       '^core/src/reading/.+/',
       '^core/src/reading/(read-document|gather|explain|unproven|index)\\.ts$',
     ),
-    never('the core is pure', '^core/src/', '^(node:|fs|path|crypto)|node_modules/(?!decimal\\.js)|^(contract|server|web|demo)/', {
+    never('the core is pure', '^core/src/', '^(node:|fs|path|crypto)|node_modules/(?!decimal\\.js|ibantools)|^(contract|server|web|demo)/', {
       dependencyTypesNot: ['type-only'],
     }),
     never(

@@ -7,7 +7,10 @@ import { fileURLToPath } from 'node:url';
 
 export const ROOT = fileURLToPath(new URL('../', import.meta.url));
 const STAMPS = join(ROOT, 'node_modules/.cache/umber');
-const LANGUAGES = ['eng', 'deu', 'fra', 'nld', 'spa', 'ita', 'swe', 'pol'];
+/** What the first reader calls the languages of `core/src/languages`, read before anything is built. */
+const LANGUAGES = readdirSync(join(ROOT, 'core/src/languages')).flatMap(
+  (file) => /^ {2}ocr: '(\w+)',$/m.exec(readFileSync(join(ROOT, 'core/src/languages', file), 'utf8'))?.[1] ?? [],
+);
 const NEEDED_MB = 1300;
 
 /** A problem that the person at the terminal can solve; printed without a stack. */

@@ -2,6 +2,7 @@ import { type Versioned, type ValueChange, type KindChange, type Reasoned } from
 import { HEADER_FIELDS, LINE_CELLS, type HeaderField, type LineCell, DOCUMENT_KINDS } from '@umber/core/documents';
 import Joi from 'joi';
 import { isIsoDate } from '@umber/core/dates';
+import { isCurrency } from '@umber/core/money';
 import { ibanSchema, reasonSchema, versionSchema as version } from '../common-schemas.js';
 
 const isoDate = Joi.string()
@@ -22,8 +23,8 @@ export const FIELD_SCHEMAS: Readonly<Record<HeaderField, Joi.Schema>> = {
   dueDate: isoDate,
   currency: Joi.string()
     .uppercase()
-    .pattern(/^[A-Z]{3}$/)
-    .messages({ 'string.pattern.base': 'Give the currency as three letters, such as GBP.' }),
+    .custom((value: string, helpers) => (isCurrency(value) ? value : helpers.error('any.invalid')))
+    .messages({ 'any.invalid': 'Give the currency as the three letters that there are for it, such as GBP.' }),
   orderReference: text,
   sellerName: text,
   sellerTaxId: text.max(30),

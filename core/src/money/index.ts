@@ -67,3 +67,5 @@ export function distribute(total: DecimalString, weights: readonly DecimalString
   }
   return parts.map((part) => toAmount(part));
 }
+
+export * from './currencies.js';

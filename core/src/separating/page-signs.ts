@@ -4,7 +4,7 @@ import { LabelledRows } from '../reading/header/candidates.js';
 import { invoiceNumbers, ownNumbers } from '../reading/header/head-fields.js';
 import { documentKind } from '../reading/header/kind.js';
 import { labelsOf, languageOf } from '../reading/language/labels.js';
-import { LEXICONS } from '../reading/language/lexicon/index.js';
+import { LEXICONS } from '../languages/index.js';
 import { decimalMarkOf } from '../reading/print/numbers.js';
 import { fold } from '../reading/language/phrases.js';
 import { sellerNamesOf } from '../reading/header/seller-name.js';

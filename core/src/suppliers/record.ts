@@ -1,4 +1,5 @@
 import { checkTaxId, isIban } from '../identifiers/index.js';
+import { isCurrency } from '../money/index.js';
 import type { DraftedSupplier } from './draft.js';
 
 /** A supplier's record as it is typed: texts may be empty where the record has null. */
@@ -20,7 +21,7 @@ export const SUPPLIER_FIELDS: { readonly [F in SupplierField]: (value: TypedSupp
   iban: (iban) => isEmpty(iban) || isIban(iban),
   mailDomain: (domain) => isEmpty(domain) || (domain.trim().length <= 200 && /^[^\s@]+\.[^\s@]+$/.test(domain.trim())),
   country: (country) => /^[a-z]{2}$/i.test(country.trim()),
-  currency: (currency) => /^[a-z]{3}$/i.test(currency.trim()),
+  currency: (currency) => isCurrency(currency.trim().toUpperCase()),
   termsDays: (days) => Number.isInteger(days) && days >= 0 && days <= 365,
   account: (account) => account !== '' && account.length <= 20,
   costCentre: (costCentre) => costCentre !== '' && costCentre.length <= 20,

@@ -13,6 +13,7 @@ import {
   type PageWords,
   type Word,
 } from '@umber/core/reading';
+import { LEXICONS } from '@umber/core/languages';
 import { after, blank, cropped, inkParts, scaling, shrunk, UNCHANGED, type Grey } from '@umber/core/pictures';
 import { SEPARATOR_MARK } from '@umber/core/separating';
 import { symbolsIn } from './barcodes.js';
@@ -23,16 +24,7 @@ import type { CharacterReading } from './character-sequence.js';
 import { straighten } from './straighten.js';
 
 /** The first reader's names of the languages, by ISO 639. */
-export const LANGUAGES: Readonly<Record<string, string>> = {
-  en: 'eng',
-  de: 'deu',
-  fr: 'fra',
-  nl: 'nld',
-  es: 'spa',
-  it: 'ita',
-  sv: 'swe',
-  pl: 'pol',
-};
+export const LANGUAGES: Readonly<Record<string, string>> = Object.fromEntries(LEXICONS.map(({ language, ocr }) => [language, ocr]));
 
 /** A page read off a picture. */
 export interface ScannedPage {

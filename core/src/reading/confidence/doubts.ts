@@ -3,7 +3,7 @@ import { daysBetween, isIsoDate } from '../../dates/index.js';
 import type { TaxIdCheck } from '../../identifiers/index.js';
 import { sensible } from '../header/head-fields.js';
 import type { Label } from '../language/labels.js';
-import type { ColumnRole } from '../language/lexicon/index.js';
+import type { ColumnRole } from '../../languages/index.js';
 import { promised, type PageTrust } from '../scanned/trust.js';
 import { type DocumentReading, type ReadDoubt, type ReadValue } from '../reading.js';
 

@@ -2,7 +2,7 @@ import { bottom, middleX, middleY, overlapX, right, union, type Box } from '../.
 import { namesBuyersTaxId } from './bank-and-tax.js';
 import type { LabelledRows } from './candidates.js';
 import type { Label } from '../language/labels.js';
-import type { LabelMeaning } from '../language/lexicon/index.js';
+import type { LabelMeaning } from '../../languages/index.js';
 import type { Row, Run } from '../print/words.js';
 
 /** Whether a run is one of these, or one of them with words put in its place. */

@@ -2,7 +2,7 @@ import { bottom, overlapX, right, union } from '../../geometry/index.js';
 import { checkTaxId, ibanLength, isIban, normalizeIban, normalizeTaxId, type TaxIdCheck } from '../../identifiers/index.js';
 import type { LabelledRows } from './candidates.js';
 import { labelsOf, type Label } from '../language/labels.js';
-import { LEXICONS } from '../language/lexicon/index.js';
+import { LEXICONS } from '../../languages/index.js';
 import { fold } from '../language/phrases.js';
 import { run as makeRun, type Row, type Run, type Word } from '../print/words.js';
 

@@ -1,7 +1,7 @@
 import type { Relation } from '../../documents/index.js';
 import { bottom, overlapX, right, type Box } from '../../geometry/index.js';
 import { isSmallWord, isWeak, type Label } from '../language/labels.js';
-import type { LabelMeaning } from '../language/lexicon/index.js';
+import type { LabelMeaning } from '../../languages/index.js';
 import type { Span } from '../print/spans.js';
 import type { Row, Run } from '../print/words.js';
 

@@ -2,7 +2,7 @@ import type { DayMonthProof, Evidence } from '../../documents/index.js';
 import { addDays, daysBetween, type IsoDate } from '../../dates/index.js';
 import { middleY, type Box } from '../../geometry/index.js';
 import type { Candidate, LabelledRows } from './candidates.js';
-import { LEXICONS } from '../language/lexicon/index.js';
+import { LEXICONS } from '../../languages/index.js';
 import { fold } from '../language/phrases.js';
 import { dateSpans, identifierSpans, type DateSpan, type Span } from '../print/spans.js';
 import type { PageWords, Row } from '../print/words.js';

@@ -1,7 +1,7 @@
 import { addDays, type IsoDate } from '../../dates/index.js';
 import type { Box } from '../../geometry/index.js';
 import { union } from '../../geometry/index.js';
-import { LEXICONS } from '../language/lexicon/index.js';
+import { LEXICONS } from '../../languages/index.js';
 import { fold } from '../language/phrases.js';
 import type { Row, Word } from '../print/words.js';
 

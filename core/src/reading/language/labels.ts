@@ -1,5 +1,5 @@
 import type { DocumentKind } from '../../documents/index.js';
-import { LEXICONS, type ColumnRole, type LabelMeaning } from './lexicon/index.js';
+import { LEXICONS, type ColumnRole, type LabelMeaning } from '../../languages/index.js';
 import { fold, PhraseBook } from './phrases.js';
 import type { Row, Run } from '../print/words.js';
 

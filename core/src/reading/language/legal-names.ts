@@ -1,75 +1,15 @@
+import { LEXICONS } from '../../languages/index.js';
 import { bottom, union, type Box } from '../../geometry/index.js';
 import { fold } from './phrases.js';
 import { run as makeRun, type Row, type Run, type Word } from '../print/words.js';
 
 /** Ends of legal names, longest first: one to three words each. */
-const LEGAL_FORMS = [
-  'gmbh & co kg',
-  'ltd & co kg',
-  'sp z o o',
-  'societa cooperativa',
-  'limited',
-  'ltd',
-  'llp',
-  'plc',
-  'inc',
-  'incorporated',
-  'llc',
-  'corp',
-  'corporation',
-  'co',
-  'company',
-  'gmbh',
-  'ag',
-  'kg',
-  'ug',
-  'ohg',
-  'gbr',
-  'e k',
-  'eg',
-  'se',
-  'sarl',
-  's a r l',
-  'sas',
-  's a s',
-  'sasu',
-  'sa',
-  's a',
-  'snc',
-  'eurl',
-  'b v',
-  'bv',
-  'n v',
-  'nv',
-  'v o f',
-  'vof',
-  's l',
-  'sl',
-  's l u',
-  's a u',
-  's r l',
-  'srl',
-  's p a',
-  'spa',
-  's n c',
-  's a s',
-  'ab',
-  'hb',
-  'oy',
-  'as',
-  'aps',
-  'sp k',
-  's c',
-  'bvba',
-  'sprl',
-  'coop',
-  'kb',
-]
+const LEGAL_FORMS = [...new Set(LEXICONS.flatMap(({ legalForms: { plain, alsoWords } }) => [...plain, ...alsoWords]))]
   .map((form) => form.split(' '))
   .sort((a, b) => b.length - a.length);
 const FORMS = new Set(LEGAL_FORMS.map((form) => form.join(' ')));
 const LONGEST_FORM = Math.max(...LEGAL_FORMS.map((form) => form.length));
-const AMBIGUOUS_FORMS = new Set(['co', 'se', 'as', 'sa', 'spa', 'company', 'ab', 'eg', 'sl', 'ag', 'kg', 'coop', 'corp']);
+const AMBIGUOUS_FORMS = new Set(LEXICONS.flatMap(({ legalForms }) => legalForms.alsoWords));
 
 /** The names with a legal form in a run: each with the words that it has. */
 export function legalNamesIn(printed: Run): { value: string; run: Run; box: Box; words: number }[] {

@@ -1,3 +1,4 @@
+import { LEXICONS } from '../../languages/index.js';
 import { isoDate, type IsoDate } from '../../dates/index.js';
 
 /** One date on a page; where day and month could be swapped, both readings. */
@@ -8,23 +9,10 @@ export interface PrintedDate {
   readonly swapped: IsoDate | null;
 }
 
-const MONTHS: readonly (readonly string[])[] = [
-  ['january', 'jan', 'januar', 'jänner', 'janvier', 'janv', 'januari', 'enero', 'ene', 'gennaio', 'gen', 'styczeń', 'stycznia'],
-  ['february', 'feb', 'februar', 'février', 'févr', 'fév', 'februari', 'febrero', 'febbraio', 'luty', 'lutego'],
-  ['march', 'mar', 'märz', 'mär', 'mrz', 'mars', 'maart', 'mrt', 'marzo', 'marzec', 'marca'],
-  ['april', 'apr', 'avril', 'avr', 'abril', 'abr', 'aprile', 'kwiecień', 'kwietnia'],
-  ['may', 'mai', 'mei', 'mayo', 'maggio', 'mag', 'maj', 'maja'],
-  ['june', 'jun', 'juni', 'juin', 'junio', 'giugno', 'giu', 'czerwiec', 'czerwca'],
-  ['july', 'jul', 'juli', 'juillet', 'juil', 'julio', 'luglio', 'lug', 'lipiec', 'lipca'],
-  ['august', 'aug', 'août', 'augustus', 'agosto', 'ago', 'augusti', 'sierpień', 'sierpnia'],
-  ['september', 'sep', 'sept', 'septembre', 'septiembre', 'settembre', 'set', 'wrzesień', 'września'],
-  ['october', 'oct', 'oktober', 'okt', 'octobre', 'octubre', 'ottobre', 'ott', 'październik', 'października'],
-  ['november', 'nov', 'novembre', 'noviembre', 'listopad', 'listopada'],
-  ['december', 'dec', 'dezember', 'dez', 'décembre', 'déc', 'diciembre', 'dic', 'dicembre', 'grudzień', 'grudnia'],
-];
-
 const fold = (text: string): string => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
-const MONTH_BY_NAME = new Map(MONTHS.flatMap((names, i) => names.map((name) => [fold(name), i + 1] as const)));
+const MONTH_BY_NAME = new Map(
+  LEXICONS.flatMap(({ months }) => months.flatMap((names, i) => names.map((name) => [fold(name), i + 1] as const))),
+);
 
 const NUMERIC = /^(\d{1,2})[./-](\d{1,2})[./-](\d{4}|\d{2})$/;
 const ISO = /^(\d{4})[-./](\d{1,2})[-./](\d{1,2})$/;

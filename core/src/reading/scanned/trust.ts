@@ -1,5 +1,5 @@
 import type { Box } from '../../geometry/index.js';
-import type { LabelMeaning } from '../language/lexicon/index.js';
+import type { LabelMeaning } from '../../languages/index.js';
 import type { Label } from '../language/labels.js';
 import type { PageWords, Word } from '../print/words.js';
 

@@ -1,6 +1,6 @@
 import { middleY, overlapX, right, union, type Box } from '../../geometry/index.js';
 import { columnHeadsIn } from '../language/labels.js';
-import type { ColumnRole } from '../language/lexicon/index.js';
+import type { ColumnRole } from '../../languages/index.js';
 import { readNumber, type DecimalMark } from '../print/numbers.js';
 import { dateSpans, numberSpans } from '../print/spans.js';
 import type { Row, Run } from '../print/words.js';

@@ -1,4 +1,4 @@
-import { LEXICONS } from '../language/lexicon/index.js';
+import { LEXICONS } from '../../languages/index.js';
 import { fold } from '../language/phrases.js';
 import type { Run, Word } from '../print/words.js';
 

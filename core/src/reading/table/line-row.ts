@@ -1,7 +1,7 @@
 import { ROUNDING, lineFits } from '../../arithmetic/index.js';
 import { Decimal, decimal, sum, within } from '../../money/index.js';
 import type { Box } from '../../geometry/index.js';
-import type { ColumnRole } from '../language/lexicon/index.js';
+import type { ColumnRole } from '../../languages/index.js';
 import { memoized } from '../print/memoize.js';
 import type { Run, Word } from '../print/words.js';
 

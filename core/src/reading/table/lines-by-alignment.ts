@@ -2,7 +2,7 @@ import { bottom, right, union } from '../../geometry/index.js';
 import { decimal } from '../../money/index.js';
 import type { LabelledRows } from '../header/candidates.js';
 import { itemNumberBelow } from './item-below.js';
-import type { ColumnRole } from '../language/lexicon/index.js';
+import type { ColumnRole } from '../../languages/index.js';
 import { isPerPiece, lineArithmetic, type Cell, type LineRow, type LineTable } from './line-row.js';
 import { isCurrencySign, type DecimalMark } from '../print/numbers.js';
 import { numberSpans, type NumberSpan } from '../print/spans.js';

@@ -16,7 +16,7 @@ import {
 } from './column-heads.js';
 import { provenRoles } from './column-roles.js';
 import { itemNumberBelow } from './item-below.js';
-import type { ColumnRole } from '../language/lexicon/index.js';
+import type { ColumnRole } from '../../languages/index.js';
 import { isPerPiece, repaired, type Cell, type LineRow, type LineTable } from './line-row.js';
 import { readNumber, type DecimalMark } from '../print/numbers.js';
 import { dateSpans, numberSpans } from '../print/spans.js';

@@ -1,6 +1,6 @@
 import { decimal } from '../../money/index.js';
 import type { LabelledRows } from '../header/candidates.js';
-import { LEXICONS } from '../language/lexicon/index.js';
+import { LEXICONS } from '../../languages/index.js';
 import { numberSpans } from '../print/spans.js';
 import type { DecimalMark } from '../print/numbers.js';
 import { fold } from '../language/phrases.js';

@@ -3,7 +3,7 @@ import type { Evidence } from '../../documents/index.js';
 import { ROUNDING, totalsFit } from '../../arithmetic/index.js';
 import { Decimal, decimal, sum, toAmount, within } from '../../money/index.js';
 import type { Candidate, LabelledRows } from '../header/candidates.js';
-import type { LabelMeaning } from '../language/lexicon/index.js';
+import type { LabelMeaning } from '../../languages/index.js';
 import type { DecimalMark } from '../print/numbers.js';
 import { numberSpans, type NumberSpan } from '../print/spans.js';
 import type { Row, Run } from '../print/words.js';

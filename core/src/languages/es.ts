@@ -2,6 +2,25 @@ import type { Lexicon } from './lexicon.js';
 
 export const es: Lexicon = {
   language: 'es',
+  ocr: 'spa',
+  months: [
+    ['enero', 'ene'],
+    ['febrero', 'feb'],
+    ['marzo', 'mar'],
+    ['abril', 'abr'],
+    ['mayo', 'may'],
+    ['junio', 'jun'],
+    ['julio', 'jul'],
+    ['agosto', 'ago'],
+    ['septiembre', 'sep', 'sept'],
+    ['octubre', 'oct'],
+    ['noviembre', 'nov'],
+    ['diciembre', 'dic'],
+  ],
+  legalForms: {
+    plain: ['s l', 's l u', 's a u', 's c'],
+    alsoWords: ['sl', 'coop'],
+  },
   labels: {
     invoiceNumber: ['factura núm', 'factura nº', 'número de factura', 'nº de factura', 'nº factura', 'factura n', 'factura', 'núm de factura',
       'abono nº', 'nota de abono', 'factura rectificativa',

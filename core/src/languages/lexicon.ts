@@ -1,4 +1,4 @@
-import type { NamedKind } from '../../../documents/index.js';
+import type { NamedKind } from '../documents/index.js';
 /** What a label says its value is. The first twelve are fields; the others explain amounts and mislead on purpose. */
 export const LABEL_MEANINGS = [
   'invoiceNumber',
@@ -49,7 +49,18 @@ export type ColumnRole = (typeof COLUMN_ROLES)[number];
  * and kinds `(net|total net) amount` stands for both, and `vat (no|)` for one with its end and one without.
  */
 export interface Lexicon {
+  /** ISO 639, two letters. */
   readonly language: string;
+  /** The first reader's name of it, which is that of its Debian package too: `tesseract-ocr-deu`. */
+  readonly ocr: string;
+  /** Names of the twelve months, with their short forms. */
+  readonly months: readonly (readonly string[])[];
+  /** What companies' names end with. */
+  readonly legalForms: {
+    readonly plain: readonly string[];
+    /** Those that are words of a text too. */
+    readonly alsoWords: readonly string[];
+  };
   readonly labels: Readonly<Record<LabelMeaning, readonly string[]>>;
   readonly columns: Readonly<Record<ColumnRole, readonly string[]>>;
   readonly kinds: Readonly<Record<NamedKind, readonly string[]>>;

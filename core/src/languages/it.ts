@@ -2,6 +2,25 @@ import type { Lexicon } from './lexicon.js';
 
 export const it: Lexicon = {
   language: 'it',
+  ocr: 'ita',
+  months: [
+    ['gennaio', 'gen'],
+    ['febbraio', 'feb'],
+    ['marzo', 'mar'],
+    ['aprile', 'apr'],
+    ['maggio', 'mag'],
+    ['giugno', 'giu'],
+    ['luglio', 'lug'],
+    ['agosto', 'ago'],
+    ['settembre', 'set'],
+    ['ottobre', 'ott'],
+    ['novembre', 'nov'],
+    ['dicembre', 'dic'],
+  ],
+  legalForms: {
+    plain: ['societa cooperativa', 's r l', 'srl', 's p a', 's n c'],
+    alsoWords: ['spa'],
+  },
   labels: {
     invoiceNumber: ['fattura n', 'fattura nr', 'numero fattura', 'fattura numero', 'n fattura', 'fattura', 'nota di credito n',
       'nota di credito', 'numero documento', 'n documento',

@@ -2,6 +2,25 @@ import type { Lexicon } from './lexicon.js';
 
 export const pl: Lexicon = {
   language: 'pl',
+  ocr: 'pol',
+  months: [
+    ['styczeń', 'stycznia'],
+    ['luty', 'lutego'],
+    ['marzec', 'marca'],
+    ['kwiecień', 'kwietnia'],
+    ['maj', 'maja'],
+    ['czerwiec', 'czerwca'],
+    ['lipiec', 'lipca'],
+    ['sierpień', 'sierpnia'],
+    ['wrzesień', 'września'],
+    ['październik', 'października'],
+    ['listopad', 'listopada'],
+    ['grudzień', 'grudnia'],
+  ],
+  legalForms: {
+    plain: ['sp z o o', 'sp k'],
+    alsoWords: [],
+  },
   labels: {
     invoiceNumber: ['faktura nr', 'numer faktury', 'faktura vat nr', 'faktura', 'faktura vat', 'faktura korygująca nr',
       'nr faktury', 'faktura numer', 'faktura vat numer', 'numer dokumentu', 'nr dokumentu', 'faktura korygująca',

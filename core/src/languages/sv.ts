@@ -2,6 +2,25 @@ import type { Lexicon } from './lexicon.js';
 
 export const sv: Lexicon = {
   language: 'sv',
+  ocr: 'swe',
+  months: [
+    ['januari', 'jan'],
+    ['februari', 'feb'],
+    ['mars', 'mar'],
+    ['april', 'apr'],
+    ['maj'],
+    ['juni', 'jun'],
+    ['juli', 'jul'],
+    ['augusti', 'aug'],
+    ['september', 'sep', 'sept'],
+    ['oktober', 'okt'],
+    ['november', 'nov'],
+    ['december', 'dec'],
+  ],
+  legalForms: {
+    plain: ['hb', 'kb', 'oy', 'aps'],
+    alsoWords: ['ab', 'as'],
+  },
   labels: {
     invoiceNumber: ['fakturanummer', 'faktura nr', 'fakturanr', 'faktura', 'kreditfaktura nr', 'kreditnota',
       'fakt nr', 'faktura nummer', 'kreditfaktura', 'kreditfakturanummer', 'fakturans nummer',

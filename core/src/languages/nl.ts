@@ -2,6 +2,25 @@ import type { Lexicon } from './lexicon.js';
 
 export const nl: Lexicon = {
   language: 'nl',
+  ocr: 'nld',
+  months: [
+    ['januari', 'jan'],
+    ['februari', 'feb'],
+    ['maart', 'mrt'],
+    ['april', 'apr'],
+    ['mei'],
+    ['juni', 'jun'],
+    ['juli', 'jul'],
+    ['augustus', 'aug'],
+    ['september', 'sep', 'sept'],
+    ['oktober', 'okt'],
+    ['november', 'nov'],
+    ['december', 'dec'],
+  ],
+  legalForms: {
+    plain: ['b v', 'bv', 'n v', 'nv', 'v o f', 'vof', 'bvba'],
+    alsoWords: [],
+  },
   labels: {
     invoiceNumber: ['factuurnummer', 'factuurnr', 'factuur nr', 'factuur nummer', 'factuur', 'creditnota nr', 'creditnotanummer',
       'creditnota', 'creditfactuur', 'nota nummer', 'rekeningnummer factuur',

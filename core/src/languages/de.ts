@@ -2,6 +2,25 @@ import type { Lexicon } from './lexicon.js';
 
 export const de: Lexicon = {
   language: 'de',
+  ocr: 'deu',
+  months: [
+    ['januar', 'jänner', 'jan'],
+    ['februar', 'feb'],
+    ['märz', 'mär', 'mrz'],
+    ['april', 'apr'],
+    ['mai'],
+    ['juni', 'jun'],
+    ['juli', 'jul'],
+    ['august', 'aug'],
+    ['september', 'sep', 'sept'],
+    ['oktober', 'okt'],
+    ['november', 'nov'],
+    ['dezember', 'dez'],
+  ],
+  legalForms: {
+    plain: ['gmbh & co kg', 'ltd & co kg', 'gmbh', 'ug', 'ohg', 'gbr', 'e k'],
+    alsoWords: ['ag', 'kg', 'eg', 'se'],
+  },
   labels: {
     invoiceNumber: ['rechnungsnummer', 'rechnungs nr', 'rechnung nr', 'rechnungsnr', 'rechnung', 'beleg nr', 'belegnummer', 'gutschrift nr',
       'gutschriftsnummer', 'gutschrift', 're nr', 'gutschrifts nr', 'dokument nr',

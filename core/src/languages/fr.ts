@@ -2,6 +2,25 @@ import type { Lexicon } from './lexicon.js';
 
 export const fr: Lexicon = {
   language: 'fr',
+  ocr: 'fra',
+  months: [
+    ['janvier', 'janv'],
+    ['février', 'févr', 'fév'],
+    ['mars'],
+    ['avril', 'avr'],
+    ['mai'],
+    ['juin'],
+    ['juillet', 'juil'],
+    ['août'],
+    ['septembre', 'sept'],
+    ['octobre', 'oct'],
+    ['novembre', 'nov'],
+    ['décembre', 'déc'],
+  ],
+  legalForms: {
+    plain: ['sarl', 's a r l', 'sas', 's a s', 'sasu', 's a', 'snc', 'eurl', 'sprl'],
+    alsoWords: ['sa'],
+  },
   labels: {
     invoiceNumber: ['facture n°', 'numéro de facture', 'n° de facture', 'n° facture', 'facture no', 'facture numéro', 'facture', "n° d'avoir",
       'avoir n°', 'avoir', "numéro d'avoir", 'n° de pièce', 'référence facture',

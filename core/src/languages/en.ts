@@ -2,6 +2,25 @@ import type { Lexicon } from './lexicon.js';
 
 export const en: Lexicon = {
   language: 'en',
+  ocr: 'eng',
+  months: [
+    ['january', 'jan'],
+    ['february', 'feb'],
+    ['march', 'mar'],
+    ['april', 'apr'],
+    ['may'],
+    ['june', 'jun'],
+    ['july', 'jul'],
+    ['august', 'aug'],
+    ['september', 'sep', 'sept'],
+    ['october', 'oct'],
+    ['november', 'nov'],
+    ['december', 'dec'],
+  ],
+  legalForms: {
+    plain: ['limited', 'ltd', 'llp', 'plc', 'inc', 'incorporated', 'llc', 'corporation'],
+    alsoWords: ['corp', 'co', 'company'],
+  },
   labels: {
     invoiceNumber: ['bill ref', 'bill reference', 'inv ref', 'invoice ref no', 'document ref', 'document reference', 'invoice number',
       'invoice no', 'invoice nr', 'invoice #', 'invoice reference', 'invoice ref', 'invoice', 'bill number', 'bill no',
