@@ -1,3 +1,4 @@
+import { chance } from './chance.js';
 import { fork, type ChildProcess } from 'node:child_process';
 import { mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { connect } from 'node:net';
@@ -146,12 +147,13 @@ describe('a server killed at any moment, while mails, files and uploads come in'
     const browser = new Browser();
     let token: string | null = null;
     let serial = 0;
+    const random = chance('killed at random moments');
     for (let round = 0; round < ROUNDS; round++) {
       const server = await started(url);
       await browser.signIn(server.http);
       token ??= await browser.token(server.http);
       const key = token;
-      const moment = setTimeout(() => server.child.kill('SIGKILL'), 300 + Math.random() * 2500);
+      const moment = setTimeout(() => server.child.kill('SIGKILL'), 300 + random.whole(0, 2500));
       const ways = [
         (name: string) => sendMail(server.smtp, name, fileOf(name)),
         (name: string) => browser.bring(server.http, `${name}.pdf`, fileOf(name)),

@@ -1,4 +1,4 @@
-import { randomBytes } from 'node:crypto';
+import { chance, noise } from './chance.js';
 import { ReaderPool } from '../src/readers/reader-pool.js';
 import { openArrival } from '../src/readers/opened.js';
 import { invoicePdf } from './documents.js';
@@ -33,6 +33,8 @@ function tiff(width: number, height: number): Buffer {
   return file;
 }
 
+const random = chance('hostile files');
+
 describe('reading foreign files', () => {
   let pool: ReaderPool;
   let pdf: Buffer;
@@ -62,7 +64,7 @@ describe('reading foreign files', () => {
     ['a picture of 20,000 by 20,000 pixels', hugePng(20_000, 20_000), 'too-many-pixels'],
     ['a TIFF without pages', Buffer.from([0x49, 0x49, 42, 0, 8, 0, 0, 0, 0, 0, 0, 0, 0, 0]), 'damaged'],
     ['a TIFF that says it is a million pixels wide', tiff(1_000_000, 1_000), 'too-many-pixels'],
-    ['noise', Buffer.concat([Buffer.from('%PDF-1.7\n'), randomBytes(4000)]), 'damaged'],
+    ['noise', Buffer.concat([Buffer.from('%PDF-1.7\n'), noise(random, 4000)]), 'damaged'],
   ])('refuses %s with the reason', async (_name, bytes, code) => {
     await expect(pool.read(bytes)).rejects.toMatchObject({ name: 'UnreadableFile', fault: { code } });
   });
@@ -111,7 +113,7 @@ describe('taking a mail apart', () => {
   });
 
   it('takes anything without a crash', async () => {
-    for (const bytes of [Buffer.alloc(0), randomBytes(2000), Buffer.from('From: \r\n\r\n')])
+    for (const bytes of [Buffer.alloc(0), noise(random, 2000), Buffer.from('From: \r\n\r\n')])
       await expect(openArrival('mail', '', bytes)).resolves.toMatchObject({ files: [] });
   });
 });

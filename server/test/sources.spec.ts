@@ -33,6 +33,8 @@ const mailWith = (subject: string, pdf: Buffer | null): string =>
     '',
   ].join('\r\n');
 
+let wrong = 1;
+
 describe('sources that the server goes to', () => {
   let server: TestServer;
   let administrator: Visitor;
@@ -126,7 +128,7 @@ describe('sources that the server goes to', () => {
 
     it('says what is wrong with its settings', async () => {
       const tried = async (change: object, password: string = MAILBOX.password) => {
-        const name = `Wrong ${Math.random()}`;
+        const name = `Wrong ${wrong++}`;
         await administrator.ok('POST', '/api/sources', {
           kind: 'mailbox',
           name,
