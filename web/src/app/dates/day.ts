@@ -1,13 +1,14 @@
 import { daysBetween } from '@umber/core/dates';
 
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+const written = (parts: Intl.DateTimeFormatOptions) =>
+  new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC', ...parts });
+const DAY = written({});
+const DAY_OF_YEAR = written({ year: 'numeric' });
 
 /** "2026-03-14" → "14 Mar", with the year where it is not this one. */
 export function dayText(iso: string | null, today: string): string {
   if (iso === null) return '';
-  const [year, month, day] = iso.split('-');
-  const text = `${Number(day)} ${MONTHS[Number(month) - 1]}`;
-  return year === today.slice(0, 4) ? text : `${text} ${year}`;
+  return (iso.slice(0, 4) === today.slice(0, 4) ? DAY : DAY_OF_YEAR).format(new Date(`${iso}T00:00:00Z`));
 }
 
 /** "14 Mar 2026". */
