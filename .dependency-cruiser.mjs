@@ -80,9 +80,14 @@ export default {
       '^core/src/reading/.+/',
       '^core/src/reading/(read-document|gather|explain|unproven|index)\\.ts$',
     ),
-    never('the core is pure', '^core/src/', '^(node:|fs|path|crypto)|node_modules/(?!decimal\\.js|ibantools)|^(contract|server|web|demo)/', {
-      dependencyTypesNot: ['type-only'],
-    }),
+    never(
+      'the core is pure',
+      '^core/src/',
+      '^(node:|fs|path|crypto)|node_modules/(?!decimal\\.js|ibantools)|^(contract|server|web|demo)/',
+      {
+        dependencyTypesNot: ['type-only'],
+      },
+    ),
     never(
       'the contract knows the core, and its schemas Joi',
       '^contract/src/',

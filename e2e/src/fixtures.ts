@@ -6,7 +6,6 @@ export { expect } from '@playwright/test';
 /** A test that, when it fails, leaves the servers' logs beside its trace. */
 export const test = base.extend<{ logs: void }>({
   logs: [
-     
     async ({}, use, info) => {
       await use();
       if (info.status === info.expectedStatus) return;
