@@ -19,7 +19,7 @@ export interface ReaderRequest {
 export type ReaderAnswer =
   | { readonly id: number; readonly page: number }
   | { readonly id: number; readonly ok: true; readonly result: unknown }
-  | { readonly id: number; readonly ok: false; readonly fault: FileFault };
+  | { readonly id: number; readonly ok: false; readonly fault: FileFault; readonly error?: string };
 
 interface Waiting {
   readonly task: ReaderTask;
@@ -175,7 +175,10 @@ export class ReaderPool {
     }
     reader.job = null;
     if (answer.ok) job.waiting.resolve(answer.result);
-    else job.waiting.reject(new UnreadableFile(answer.fault));
+    else {
+      if (answer.error !== undefined) log.error({ worker: reader.process.pid, error: answer.error }, 'a file could not be read');
+      job.waiting.reject(new UnreadableFile(answer.fault));
+    }
     this.#dispatch();
   }
 

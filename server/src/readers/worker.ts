@@ -12,6 +12,7 @@ async function answer({ id, task }: ReaderRequest): Promise<ReaderAnswer> {
     const result = await readFile(new Uint8Array(task.bytes), task.options, (page) => process.send?.({ id, page } satisfies ReaderAnswer));
     return { id, ok: true, result };
   } catch (error) {
-    return { id, ok: false, fault: error instanceof UnreadableFile ? error.fault : { code: 'damaged', what: 'file' } };
+    if (error instanceof UnreadableFile) return { id, ok: false, fault: error.fault };
+    return { id, ok: false, fault: { code: 'damaged', what: 'file' }, error: error instanceof Error ? error.stack : String(error) };
   }
 }
