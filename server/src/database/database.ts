@@ -1,9 +1,16 @@
 import { noted } from '../log.js';
 import pg from 'pg';
 
-/** Numbers and dates come as PostgreSQL writes them: decimals stay exact strings, dates stay days. */
-pg.types.setTypeParser(pg.types.builtins.DATE, (text) => text);
-pg.types.setTypeParser(pg.types.builtins.INT8, (text) => Number(text));
+/** Values come as what the rows' types say: decimals stay exact strings, days `YYYY-MM-DD`, moments are ISO 8601 in UTC. */
+const PARSERS: Readonly<Record<number, (text: string) => unknown>> = {
+  [pg.types.builtins.DATE]: (text) => text,
+  [pg.types.builtins.INT8]: Number,
+  [pg.types.builtins.TIMESTAMPTZ]: (text) => new Date(text).toISOString(),
+};
+const types = {
+  getTypeParser: (type: number, format?: 'text' | 'binary') =>
+    (format === 'binary' ? undefined : PARSERS[type]) ?? (pg.types.getTypeParser(type, format as 'text') as (text: string) => unknown),
+};
 
 export type Pool = pg.Pool;
 /** What a query needs: the pool, or the connection of a transaction. */
@@ -19,7 +26,7 @@ const SHORT_QUERIES = '-c jit=off -c max_parallel_workers_per_gather=0 -c random
 
 /** Opens a pool of connections to the database at this URL. */
 export function openPool(url: string, max = 10): Pool {
-  const pool = new pg.Pool({ connectionString: url, max, options: SHORT_QUERIES });
+  const pool = new pg.Pool({ connectionString: url, max, options: SHORT_QUERIES, types });
   // A connection that breaks while idle is replaced at its next use; one that breaks in use fails the query that uses it. Without
   // a listener of its own, either would end the process.
   pool.on('error', noted('an idle database connection broke'));

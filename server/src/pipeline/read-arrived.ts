@@ -38,7 +38,7 @@ export async function readArrivedDocument(services: Services, id: number): Promi
     buyerNames: company ? [company.name] : [],
     buyerTaxIds: company ? [company.taxId] : [],
     acceptedRisk: company ? Number(company.acceptedRisk) : undefined,
-    receivedOn: document.receivedAt.toISOString().slice(0, 10),
+    receivedOn: document.receivedAt.slice(0, 10),
     coverText: `${document.subject ?? ''}\n${document.mailText}`,
   };
   const titled = readDocument(pages, { ...context, kind: document.kindGiven ?? undefined });

@@ -14,7 +14,7 @@ export const arrivedDocument = (db: Database, id: number) =>
     fileRead: boolean;
     mailText: string;
     subject: string | null;
-    receivedAt: Date;
+    receivedAt: string;
     kindGiven: DocumentKind | null;
   }>(
     db,

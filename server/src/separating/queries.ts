@@ -6,7 +6,7 @@ import { areSigns } from '../database/json-columns.js';
 import type { TurnedPage } from '../readers/read-page.js';
 
 export const lockFile = (db: Database, id: number) =>
-  maybe<{ id: number; version: number; readAt: Date | null }>(
+  maybe<{ id: number; version: number; readAt: string | null }>(
     db,
     'select id, version, read_at as "readAt" from files where id = $1 for update',
     [id],
