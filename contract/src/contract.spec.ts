@@ -27,8 +27,9 @@ describe('what each role may do', () => {
     ]);
   });
 
-  it('an administrator may all', () => {
-    for (const right of Object.keys(MAY) as (keyof typeof MAY)[]) expect(may('administrator', right)).toBe(true);
+  it('an administrator administers, and touches no document', () => {
+    const rights = (Object.keys(MAY) as (keyof typeof MAY)[]).filter((right) => may('administrator', right));
+    expect(rights).toEqual(['confirmSuppliers', 'risk', 'submit', 'rules', 'sources', 'separation', 'demo']);
     expect(ROLES).toHaveLength(5);
   });
 });

@@ -69,6 +69,8 @@ const ROUTES: readonly (readonly [method: string, path: string, right: Right | n
   ['POST', '/api/documents/999999/approve', 'approve'],
   ['POST', '/api/documents/999999/send-back', 'sendBack'],
   ['POST', '/api/documents/999999/post', 'post'],
+  ['GET', '/api/approval/separation', null],
+  ['PUT', '/api/approval/separation', 'separation'],
   ['POST', '/api/demo/supplier-writes', 'demo'],
   ['POST', '/api/demo/scanner-feeds', 'demo'],
 ];

@@ -60,7 +60,7 @@ describe('the way of an invoice', () => {
 
   it('is posted once, however often and from wherever it is asked', async () => {
     const document = await arrived(server, clerk, 'mossrigg', 0);
-    const second = await Visitor.signedIn(server.httpPort, 'sol');
+    const second = await Visitor.signedIn(server.httpPort, 'abel');
     const answers = await Promise.all(
       [controller, second, controller, second, controller].map((who) =>
         who.send('POST', at(document, 'post'), { version: document.version }),

@@ -122,6 +122,8 @@ export interface DocumentView {
   readonly tags: readonly string[];
   readonly department: string | null;
   readonly approvals: readonly ApprovalView[];
+  /** People who had a hand in what it says, by their ids: they neither approve nor post it. */
+  readonly handledBy: readonly number[];
   readonly pages: readonly PageView[];
   readonly supplier: SupplierView | null;
   /** Others of the same unknown supplier that look like it; null where there are none. */

@@ -1,5 +1,5 @@
 import type { DraftedSupplier } from '@umber/core/suppliers';
-import type { Approve } from '../approval/index.js';
+import type { Approve, SeparationChange } from '../approval/index.js';
 import type { ArchiveView } from '../archive/index.js';
 import type { KindChange, Reasoned, ValueChange, Versioned } from '../checking/index.js';
 import type { DemoSent, DemoWish, ScanWish } from '../demo/index.js';
@@ -88,6 +88,9 @@ export const ENDPOINTS = {
 
   approve: returns<DocumentView, Approve>().post('/documents/:id/approve', 'approve'),
   sendBack: returns<DocumentView, Reasoned>().post('/documents/:id/send-back', 'sendBack'),
+
+  separation: returns<SeparationChange>().get('/approval/separation', 'signed-in'),
+  setSeparation: returns<SeparationChange, SeparationChange>().put('/approval/separation', 'separation'),
 
   entry: returns<EntryView>().get('/documents/:id/entry', 'signed-in'),
   post: returns<EntryView, Versioned>().post('/documents/:id/post', 'post'),

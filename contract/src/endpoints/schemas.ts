@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { approveSchema } from '../approval/schemas.js';
+import { approveSchema, separationSchema } from '../approval/schemas.js';
 import {
   cellNameSchema,
   fieldNameSchema,
@@ -75,6 +75,7 @@ export const INPUT_SCHEMAS: { readonly [N in WithInput]: Joi.Schema<InputOf<N> e
   acceptException: reasonedSchema,
   approve: approveSchema,
   sendBack: reasonedSchema,
+  setSeparation: separationSchema,
   post: versionedSchema,
   suppliers: searchSchema,
   addSupplier: newSupplierSchema,

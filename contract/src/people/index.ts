@@ -1,3 +1,4 @@
+import type { Separation } from '@umber/core/approval';
 import type { Role } from '@umber/core/permissions';
 
 export interface Person {
@@ -12,7 +13,12 @@ export interface SignIn {
 }
 export interface Session {
   readonly person: Person;
-  readonly company: { readonly name: string; readonly currency: string; readonly invoicesAddress: string };
+  readonly company: {
+    readonly name: string;
+    readonly currency: string;
+    readonly invoicesAddress: string;
+    readonly separation: Separation;
+  };
   /** Whether the simulated outside world is running beside the server. */
   readonly demo: boolean;
 }

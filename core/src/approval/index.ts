@@ -1,5 +1,8 @@
 import type { ApprovalCause, ApprovalReason } from '../documents/index.js';
 import { decimal, type DecimalString } from '../money/index.js';
+import { mayApprove } from './separation.js';
+
+export * from './separation.js';
 
 /** A rule of the database: what it asks for, and who then approves. */
 export interface ApprovalRule {
@@ -20,7 +23,7 @@ export interface ApprovalFacts {
   readonly hasException: boolean;
   readonly orderOwner: number | null;
   readonly managerOf: Readonly<Record<string, number>>;
-  /** Who checked it or accepted its exceptions: they never approve it. */
+  /** Who changed, chose or accepted anything of it: they never approve it. */
   readonly handledBy: readonly number[];
   /** People with the right to approve, in the order in which they stand in for one another. */
   readonly approvers: readonly number[];
@@ -67,8 +70,8 @@ function peopleOf(rule: ApprovalRule, facts: ApprovalFacts): number[] {
 
 /** The person wanted, or the next who may approve and did not handle the document. */
 function standIn(wanted: number, facts: ApprovalFacts): number {
-  if (!facts.handledBy.includes(wanted) && facts.approvers.includes(wanted)) return wanted;
-  const next = facts.approvers.find((id) => !facts.handledBy.includes(id));
+  if (mayApprove(wanted, facts) && facts.approvers.includes(wanted)) return wanted;
+  const next = facts.approvers.find((id) => mayApprove(id, facts));
   if (next === undefined) throw new Error('nobody is left who may approve this document');
   return next;
 }

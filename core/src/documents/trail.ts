@@ -126,3 +126,21 @@ export type ApprovalCause =
   | { readonly code: 'every' }
   /** Kept by a version that wrote sentences. */
   | { readonly code: 'as-worded'; readonly text: string };
+
+/** Acts by which a person has a hand in what a document says: whoever did one of these neither approves nor posts it. */
+export const HANDLING: readonly TrailAct['code'][] = [
+  'exception-accepted',
+  'supplier-chosen',
+  'order-chosen',
+  'line-coded',
+  'field-changed',
+  'field-confirmed',
+  'cell-changed',
+  'line-added',
+  'line-removed',
+  'question-answered',
+  'kind-said',
+  'checked',
+];
+/** Moves that do so too: pages that were cut or joined, and a document that was read anew. */
+export const HANDLING_MOVES: readonly Act[] = ['rearrange', 'read-again'];

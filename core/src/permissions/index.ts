@@ -1,16 +1,16 @@
 export const ROLES = ['clerk', 'approver', 'controller', 'administrator', 'auditor'] as const;
 export type Role = (typeof ROLES)[number];
 
-/** What each role may do, beyond looking. */
+/** What each role may do, beyond looking. Administrators administer: they touch no document. */
 export const MAY = {
-  check: ['clerk', 'controller', 'administrator'],
-  match: ['clerk', 'controller', 'administrator'],
-  approve: ['approver', 'controller', 'administrator'],
-  post: ['controller', 'administrator'],
+  check: ['clerk', 'controller'],
+  match: ['clerk', 'controller'],
+  approve: ['approver', 'controller'],
+  post: ['controller'],
   /** Send a document back to Check: an approver who is asked, and who checks or posts. */
-  sendBack: ['clerk', 'approver', 'controller', 'administrator'],
+  sendBack: ['clerk', 'approver', 'controller'],
   /** Put suppliers on file. */
-  suppliers: ['clerk', 'controller', 'administrator'],
+  suppliers: ['clerk', 'controller'],
   /** Confirm suppliers that somebody else put on file. */
   confirmSuppliers: ['controller', 'administrator'],
   /** Say how sure reading must be. */
@@ -21,6 +21,8 @@ export const MAY = {
   rules: ['clerk', 'controller', 'administrator'],
   /** Add and change sources. */
   sources: ['administrator'],
+  /** Say whether the company has three people for a document, or two. */
+  separation: ['administrator'],
   demo: ['clerk', 'approver', 'controller', 'administrator'],
 } as const satisfies Record<string, readonly Role[]>;
 export type Right = keyof typeof MAY;

@@ -16,6 +16,7 @@ export const PEOPLE = [
   { login: 'ines', name: 'Ines Carrow', role: 'approver' },
   { login: 'piet', name: 'Piet Halloran', role: 'approver' },
   { login: 'ruth', name: 'Ruth Denholm', role: 'controller' },
+  { login: 'abel', name: 'Abel Fenwick', role: 'controller' },
   { login: 'sol', name: 'Sol Everley', role: 'administrator' },
   { login: 'wyn', name: 'Wyn Fairlie', role: 'auditor' },
 ] as const;

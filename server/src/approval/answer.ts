@@ -1,4 +1,6 @@
+import { involvedIn } from '../documents/queries.js';
 import { insertDoubt, withdrawApprovals, bumpVersion, record } from '../documents/change-queries.js';
+import { mayApprove } from '@umber/core/approval';
 import { may } from '@umber/core/permissions';
 import type { Reasoned } from '@umber/contract/checking';
 import type { Approve } from '@umber/contract/approval';
@@ -6,7 +8,7 @@ import type { Person } from '@umber/contract/people';
 import type { Database, Pool } from '../database/database.js';
 import { ApiError } from '../api-error.js';
 import { moveTo, onDocument, type LockedDocument } from '../documents/lifecycle.js';
-import { answerApproval, askedApprovals, exceptionAcceptors } from './queries.js';
+import { answerApproval, askedApprovals } from './queries.js';
 
 /** Approves; when nobody else is asked, the document goes on to Post. @throws ApiError for one's own work. */
 export function approve(pool: Pool, id: number, person: Person, { version, comment }: Approve): Promise<void> {
@@ -35,8 +37,7 @@ export function sendBack(pool: Pool, id: number, person: Person, { version, reas
 }
 
 async function ownApproval(db: Database, document: LockedDocument, person: Person): Promise<number> {
-  const acceptors = await exceptionAcceptors(db, document.id);
-  if (document.checkedById === person.id || acceptors.includes(person.id)) throw new ApiError('own-work');
+  if (!mayApprove(person.id, await involvedIn(db, document.id))) throw new ApiError('own-work');
   const own = (await askedApprovals(db, document.id)).find((approval) => approval.approverId === person.id);
   if (!own) throw new ApiError('not-asked');
   return own.id;

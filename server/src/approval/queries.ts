@@ -1,6 +1,6 @@
 import type { ApprovalReason } from '@umber/core/documents';
-import type { ApprovalRule } from '@umber/core/approval';
-import { jsonOf, many, type Database } from '../database/database.js';
+import type { ApprovalRule, Separation } from '@umber/core/approval';
+import { jsonOf, many, one, type Database } from '../database/database.js';
 
 export const approvalRules = (db: Database) =>
   many<ApprovalRule>(
@@ -28,11 +28,7 @@ export const askedApprovals = (db: Database, documentId: number) =>
 export const answerApproval = (db: Database, id: number, state: 'approved' | 'sent-back', comment: string | null) =>
   db.query('update approvals set state = $2, comment = $3, answered_at = now() where id = $1', [id, state, comment]);
 
-export const exceptionAcceptors = async (db: Database, documentId: number) =>
-  (
-    await many<{ id: number }>(
-      db,
-      'select distinct accepted_by as id from exceptions where document_id = $1 and accepted_by is not null and withdrawn_at is null',
-      [documentId],
-    )
-  ).map((one) => one.id);
+export const separationOf = async (db: Database): Promise<Separation> =>
+  (await one<{ separation: Separation }>(db, 'select separation from company')).separation;
+
+export const setSeparation = (db: Database, separation: Separation) => db.query('update company set separation = $1', [separation]);

@@ -1,3 +1,4 @@
+import { involvedIn } from '../documents/queries.js';
 import { withdrawApprovals, record, type Actor } from '../documents/change-queries.js';
 import type { Act } from '@umber/core/documents';
 import { approvalsNeeded } from '@umber/core/approval';
@@ -7,7 +8,7 @@ import { decimal, toAmount } from '@umber/core/money';
 import { guessSupplier, SURE, type SellerTraits } from '@umber/core/suppliers';
 import { normalizeIban } from '@umber/core/identifiers';
 import { documentLines, liveExceptions } from '../documents/queries.js';
-import { approvalRules, askApproval, costCentreManagers, exceptionAcceptors } from '../approval/queries.js';
+import { approvalRules, askApproval, costCentreManagers } from '../approval/queries.js';
 import type { Database } from '../database/database.js';
 import { ApiError } from '../api-error.js';
 import { openOrders, orderHead, orderLines } from '../orders/queries.js';
@@ -193,7 +194,7 @@ async function askForApproval(services: Services, db: Database, head: Head, act:
     throw new ApiError('incomplete', `There is no exchange rate for ${head.currency ?? 'this currency'}. Ask a controller to add one.`);
   const exceptions = await liveExceptions(db, head.id);
   const approvers = await approverIds(db);
-  const handledBy = [...(await exceptionAcceptors(db, head.id)), ...(head.checkedById === null ? [] : [head.checkedById])];
+  const { handledBy } = await involvedIn(db, head.id);
   const needs = approvalsNeeded(await approvalRules(db), {
     amount: toAmount(decimal(head.gross ?? '0').times(decimal(rate))),
     costCentres: [...new Set(lines.map((line) => line.costCentre).filter((code) => code !== null))],

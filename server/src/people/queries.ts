@@ -1,3 +1,5 @@
+import type { Separation } from '@umber/core/approval';
+import { MAY } from '@umber/core/permissions';
 import type { Person } from '@umber/contract/people';
 import { many, maybe, type Database } from '../database/database.js';
 
@@ -27,16 +29,13 @@ export const deleteSession = (db: Database, tokenHash: Buffer) => db.query('dele
 export const deleteExpiredSessions = (db: Database) => db.query('delete from sessions where expires_at <= now()');
 
 export const companyRow = (db: Database) =>
-  maybe<{ name: string; taxId: string; currency: string; invoicesAddress: string; acceptedRisk: string }>(
+  maybe<{ name: string; taxId: string; currency: string; invoicesAddress: string; acceptedRisk: string; separation: Separation }>(
     db,
-    'select name, tax_id as "taxId", currency, invoices_address as "invoicesAddress", accepted_risk as "acceptedRisk" from company',
+    'select name, tax_id as "taxId", currency, invoices_address as "invoicesAddress", accepted_risk as "acceptedRisk", separation from company',
   );
 
-/** People who may approve, approvers before controllers before administrators. */
+/** People who may approve, controllers before approvers: they stand in for one another in this order. */
 export const approverIds = async (db: Database): Promise<number[]> =>
-  (
-    await many<{ id: number }>(
-      db,
-      "select id from people where role in ('approver', 'controller', 'administrator') order by array_position(array['controller', 'approver', 'administrator'], role), id",
-    )
-  ).map((one) => one.id);
+  (await many<{ id: number }>(db, "select id from people where role = any($1) order by role = 'approver', id", [MAY.approve])).map(
+    (one) => one.id,
+  );

@@ -37,7 +37,12 @@ async function sessionOf(services: Services, person: Person): Promise<Session> {
   const company = await companyRow(services.pool);
   return {
     person,
-    company: { name: company?.name ?? '', currency: company?.currency ?? 'EUR', invoicesAddress: company?.invoicesAddress ?? '' },
+    company: {
+      name: company?.name ?? '',
+      currency: company?.currency ?? 'EUR',
+      invoicesAddress: company?.invoicesAddress ?? '',
+      separation: company?.separation ?? 'three-people',
+    },
     demo: services.demoUrl !== null,
   };
 }

@@ -45,7 +45,7 @@ describe('the orders', () => {
 });
 
 describe('the sources', () => {
-  const rest: TestAnswers = { risk: () => NEVER, archive: () => NEVER, tokens: () => of([]) };
+  const rest: TestAnswers = { risk: () => NEVER, archive: () => NEVER, separation: () => NEVER, tokens: () => of([]) };
   const source: SourceView = {
     id: 1,
     kind: 'mail',

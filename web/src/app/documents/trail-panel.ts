@@ -1,4 +1,6 @@
-import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { Store } from '@ngrx/store';
+import { sessionFeature } from '../people/session.state';
 import type { TrailEntry } from '@umber/contract/documents';
 import { DatePipe } from '@angular/common';
 import { trailText } from './sentences';
@@ -9,6 +11,9 @@ import { trailText } from './sentences';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [DatePipe],
   template: `
+    @if (separation() === 'two-people') {
+      <p class="quiet">The company works with two people: who approves may post.</p>
+    }
     <ol>
       @for (entry of trail(); track entry.id) {
         <li>
@@ -42,6 +47,8 @@ import { trailText } from './sentences';
   `,
 })
 export class TrailPanel {
+  readonly #session = inject(Store).selectSignal(sessionFeature.selectSession);
+  protected readonly separation = computed(() => this.#session()?.company.separation);
   protected readonly trailText = trailText;
   readonly trail = input.required<readonly TrailEntry[]>();
 }

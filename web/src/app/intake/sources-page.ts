@@ -6,6 +6,7 @@ import { addressOf } from '@umber/contract/endpoints';
 import { Api } from '../api';
 import { ageText } from '../dates/day';
 import { sessionFeature } from '../people/session.state';
+import { SeparationPanel } from '../approval/separation-panel';
 import { RiskPanel } from '../reading/risk-panel';
 import { messageOf } from '../api-error';
 import { ArchiveLine } from './archive-line';
@@ -24,7 +25,7 @@ const shortPath = (path: string): string => {
   selector: 'umber-sources-page',
   host: { class: 'list-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RiskPanel, ArchiveLine, RulesEditor, SourceForm, TokensPanel],
+  imports: [RiskPanel, SeparationPanel, ArchiveLine, RulesEditor, SourceForm, TokensPanel],
   template: `
     <header>
       <h1>Sources</h1>
@@ -79,6 +80,7 @@ const shortPath = (path: string): string => {
       <umber-tokens-panel />
     }
     <umber-risk-panel />
+    <umber-separation-panel />
     <umber-archive-line />
   `,
   styles: `

@@ -1,3 +1,4 @@
+import { mayPost } from '@umber/core/approval';
 import { may } from '@umber/core/permissions';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked, viewChild } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
@@ -73,7 +74,13 @@ import { EntryTable } from './entry-table';
           <button class="plain-button main" type="button" (click)="goOn()">Next to post <kbd>Enter</kbd></button>
         }
       } @else {
-        <span class="quiet">{{ mayPost() ? 'Numbered and final once posted.' : 'A controller posts it.' }}</span>
+        <span class="quiet">{{
+          mayPost()
+            ? 'Numbered and final once posted.'
+            : isOwn()
+              ? 'You handled or approved it, so another controller posts it.'
+              : 'A controller posts it.'
+        }}</span>
         <span class="gap"></span>
         <umber-pager [turner]="turner" />
         @if (mayPost()) {
@@ -137,7 +144,15 @@ export class PostScreen {
   protected readonly entry = signal<EntryView | null>(null);
   protected readonly error = signal<string | null>(null);
   protected readonly busy = signal(false);
-  protected readonly mayPost = computed(() => may(this.#session()?.person.role ?? 'auditor', 'post'));
+  /** The person may post documents, but not this one, which they handled or approved. */
+  protected readonly isOwn = computed(() => {
+    const session = this.#session();
+    if (session === null || !may(session.person.role, 'post')) return false;
+    const { handledBy, approvals } = this.document();
+    const approvedBy = approvals.filter(({ state }) => state === 'approved').map(({ approverId }) => approverId);
+    return !mayPost(session.person.id, { handledBy, approvedBy }, session.company.separation);
+  });
+  protected readonly mayPost = computed(() => may(this.#session()?.person.role ?? 'auditor', 'post') && !this.isOwn());
   protected readonly base = computed(() => this.#session()?.company.currency ?? '');
   protected readonly next = computed(() => (this.#tray() === 'post' ? nextInOrder(this.#trays(), this.document().id) : null));
 

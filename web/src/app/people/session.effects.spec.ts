@@ -10,7 +10,7 @@ import { SessionActions } from './session.state';
 const session = (role: string) =>
   ({
     person: { id: 1, login: 'nell', name: 'Nell Ashgrove', role },
-    company: { name: '', currency: 'GBP', invoicesAddress: '' },
+    company: { name: '', currency: 'GBP', invoicesAddress: '', separation: 'three-people' },
     demo: false,
   }) as Session;
 const who = { login: 'nell', password: 'tray' };
