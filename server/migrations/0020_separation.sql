@@ -1,3 +1,2 @@
 -- Whether the company has three people between a value and the books, or two.
 alter table company add column separation text not null default 'three-people' check (separation in ('three-people', 'two-people'));
-create index trail_by_person on trail (document_id, person_id) where person_id is not null;

@@ -26,7 +26,7 @@ export type ServedName = { [N in EndpointName]: Endpoints[N]['access'] extends '
 export interface Call<N extends EndpointName> {
   readonly params: ParamsOf<N>;
   /** The query of a GET, the body of the others. */
-  readonly input: InputOf<N> extends Bytes ? Uint8Array : InputOf<N>;
+  readonly input: InputOf<N> extends Bytes ? Buffer : InputOf<N>;
   readonly person: Endpoints[N]['access'] extends 'anyone' ? null : Person;
   readonly request: Request;
   /** For headers and for answers of bytes; JSON is what the function returns. */

@@ -1,4 +1,4 @@
-import { involvedIn } from '../documents/queries.js';
+import { handlersOf } from '../documents/queries.js';
 import { insertDoubt, withdrawApprovals, bumpVersion, record } from '../documents/change-queries.js';
 import { mayApprove } from '@umber/core/approval';
 import { may } from '@umber/core/permissions';
@@ -37,7 +37,7 @@ export function sendBack(pool: Pool, id: number, person: Person, { version, reas
 }
 
 async function ownApproval(db: Database, document: LockedDocument, person: Person): Promise<number> {
-  if (!mayApprove(person.id, await involvedIn(db, document.id))) throw new ApiError('own-work');
+  if (!mayApprove(person.id, { handledBy: await handlersOf(db, document.id) })) throw new ApiError('own-work');
   const own = (await askedApprovals(db, document.id)).find((approval) => approval.approverId === person.id);
   if (!own) throw new ApiError('not-asked');
   return own.id;

@@ -28,6 +28,14 @@ export const askedApprovals = (db: Database, documentId: number) =>
 export const answerApproval = (db: Database, id: number, state: 'approved' | 'sent-back', comment: string | null) =>
   db.query('update approvals set state = $2, comment = $3, answered_at = now() where id = $1', [id, state, comment]);
 
+/** Who approved a document. */
+export const approversOf = async (db: Database, documentId: number): Promise<number[]> =>
+  (
+    await many<{ id: number }>(db, "select distinct approver_id as id from approvals where document_id = $1 and state = 'approved'", [
+      documentId,
+    ])
+  ).map(({ id }) => id);
+
 export const separationOf = async (db: Database): Promise<Separation> =>
   (await one<{ separation: Separation }>(db, 'select separation from company')).separation;
 

@@ -72,12 +72,11 @@ export const lockDocument = (db: Database, id: number) =>
     tray: Tray;
     parkedFrom: Tray | null;
     kind: DocumentKind;
-    checkedById: number | null;
     supplierId: number | null;
     orderId: number | null;
   }>(
     db,
-    'select id, version, tray, parked_from as "parkedFrom", kind, checked_by as "checkedById", supplier_id as "supplierId", order_id as "orderId" from documents where id = $1 for update',
+    'select id, version, tray, parked_from as "parkedFrom", kind, supplier_id as "supplierId", order_id as "orderId" from documents where id = $1 for update',
     [id],
   );
 

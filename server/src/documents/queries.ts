@@ -1,4 +1,3 @@
-import type { Involved } from '@umber/core/approval';
 import {
   HANDLING,
   HANDLING_MOVES,
@@ -194,22 +193,15 @@ export const ALIKE = `case when d.supplier_id is null and d.tray in ('check', 'm
   join page_layouts o on o.group_id = l.group_id and o.document_id <> l.document_id join documents x on x.id = o.document_id and x.supplier_id is null and x.tray in ('check', 'match')
   where l.document_id = d.id group by l.group_id) end`;
 
-/**
- * Who had a hand in what a document says, and who approved it. What versions that wrote sentences kept of a person counts as a hand.
- */
-export const involvedIn = async (db: Database, documentId: number): Promise<Involved> => {
-  const handled = await many<{ id: number }>(
-    db,
-    `select person_id as id from trail where document_id = $1 and person_id is not null
-       and (act is null or act ->> 'code' = any($2) or (act ->> 'code' = 'moved' and act ->> 'act' = any($3)))
-     union select checked_by from documents where id = $1 and checked_by is not null
-     union select accepted_by from exceptions where document_id = $1 and accepted_by is not null`,
-    [documentId, HANDLING, HANDLING_MOVES],
-  );
-  const approved = await many<{ id: number }>(
-    db,
-    "select distinct approver_id as id from approvals where document_id = $1 and state = 'approved'",
-    [documentId],
-  );
-  return { handledBy: handled.map(({ id }) => id), approvedBy: approved.map(({ id }) => id) };
-};
+/** Who had a hand in what a document says. What versions that wrote sentences kept of a person counts as a hand. */
+export const handlersOf = async (db: Database, documentId: number): Promise<number[]> =>
+  (
+    await many<{ id: number }>(
+      db,
+      `select person_id as id from trail where document_id = $1 and person_id is not null
+         and (act is null or act ->> 'code' = any($2) or (act ->> 'code' = 'moved' and act ->> 'act' = any($3)))
+       union select checked_by from documents where id = $1 and checked_by is not null
+       union select accepted_by from exceptions where document_id = $1 and accepted_by is not null`,
+      [documentId, HANDLING, HANDLING_MOVES],
+    )
+  ).map(({ id }) => id);

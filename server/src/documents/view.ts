@@ -6,7 +6,7 @@ import { orderView } from '../orders/view.js';
 import { supplierView } from '../suppliers/queries.js';
 import {
   approvalsOf,
-  involvedIn,
+  handlersOf,
   citationViews,
   documentHead,
   documentLines,
@@ -66,7 +66,7 @@ export async function documentView(db: Database, id: number): Promise<DocumentVi
     tags: head.tags,
     department: head.department,
     approvals: await approvalsOf(db, id),
-    handledBy: (await involvedIn(db, id)).handledBy,
+    handledBy: await handlersOf(db, id),
     pages: await pagesOf(db, id),
     alike: head.alike,
     supplier: head.supplierId === null ? null : await supplierView(db, head.supplierId),

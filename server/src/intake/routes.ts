@@ -41,7 +41,7 @@ type Uploads = 'startUpload' | 'upload' | 'sendPiece' | 'tokens' | 'makeToken' |
 export const uploadRoutes = (services: Services): Handlers<Uploads> => ({
   startUpload: ({ person, input }) => startUpload(services, person, input),
   upload: ({ params: { upload }, person }) => uploadView(services, person, upload),
-  sendPiece: ({ params: { upload, starts }, person, input }) => takePiece(services, person, upload, starts, Buffer.from(input)),
+  sendPiece: ({ params: { upload, starts }, person, input }) => takePiece(services, person, upload, starts, input),
   tokens: ({ person }) => tokensOf(services.pool, person.id),
   makeToken: ({ person, input: { name } }) => makeToken(services, person, name),
   revokeToken: async ({ params: { id }, person }) => {

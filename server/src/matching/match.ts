@@ -1,4 +1,4 @@
-import { involvedIn } from '../documents/queries.js';
+import { handlersOf } from '../documents/queries.js';
 import { withdrawApprovals, record, type Actor } from '../documents/change-queries.js';
 import type { Act } from '@umber/core/documents';
 import { approvalsNeeded } from '@umber/core/approval';
@@ -194,7 +194,7 @@ async function askForApproval(services: Services, db: Database, head: Head, act:
     throw new ApiError('incomplete', `There is no exchange rate for ${head.currency ?? 'this currency'}. Ask a controller to add one.`);
   const exceptions = await liveExceptions(db, head.id);
   const approvers = await approverIds(db);
-  const { handledBy } = await involvedIn(db, head.id);
+  const handledBy = await handlersOf(db, head.id);
   const needs = approvalsNeeded(await approvalRules(db), {
     amount: toAmount(decimal(head.gross ?? '0').times(decimal(rate))),
     costCentres: [...new Set(lines.map((line) => line.costCentre).filter((code) => code !== null))],

@@ -19,12 +19,11 @@ export const matchHead = (db: Database, id: number) =>
     issueDate: string | null;
     gross: string | null;
     net: string | null;
-    checkedById: number | null;
     settledFields: string[];
   }>(
     db,
     `select d.id, d.kind, d.seller_name as "sellerName", d.seller_tax_id as "sellerTaxId", d.seller_iban as "sellerIban", a.sender, d.order_reference as "orderReference", d.invoice_number as "invoiceNumber",
-       d.supplier_id as "supplierId", d.order_id as "orderId", d.currency, d.issue_date as "issueDate", d.gross_total as gross, d.net_total as net, d.checked_by as "checkedById", d.settled_fields as "settledFields"
+       d.supplier_id as "supplierId", d.order_id as "orderId", d.currency, d.issue_date as "issueDate", d.gross_total as gross, d.net_total as net, d.settled_fields as "settledFields"
      from documents d join arrivals a on a.id = d.arrival_id where d.id = $1`,
     [id],
   );

@@ -7,6 +7,7 @@ import { CELL_NAMES, FIELD_NAMES, shownCell, shownValue } from '../checking/ques
 import { fullDay } from '../dates/day';
 import { exceptionText } from '../matching/sentences';
 import { questionText, signsText } from '../reading/sentences';
+import { counted, readText } from '../words/counted';
 
 /** Why a document rests where it is. */
 export function restingText(reason: RestingReason): string {
@@ -47,7 +48,6 @@ export function askedText(asked: Asked): string {
 export const trailText = ({ act, sentence }: Pick<TrailEntry, 'act' | 'sentence'>): string =>
   act === null ? (sentence ?? '') : actText(act);
 
-const counted = (n: number, one: string): string => `${n} ${n === 1 ? one : `${one}s`}`;
 /** "page 3", "pages 1, 2 and 5". */
 const pagesText = (pages: readonly number[]): string =>
   pages.length === 1 ? `page ${pages[0]}` : `pages ${pages.slice(0, -1).join(', ')} and ${pages[pages.length - 1]}`;
@@ -64,7 +64,7 @@ function actText(act: TrailAct): string {
     case 'cut-out':
       return `Cut out of ${act.file}: ${pagesText(act.pages)}`;
     case 'read':
-      return `Read: ${counted(act.lines, 'line')} on ${counted(act.pages, 'page')}, ${act.doubts === 0 ? 'no doubts' : counted(act.doubts, 'doubt')}`;
+      return `Read: ${readText(act)}`;
     case 'sorted-like':
       return `${KIND_NAMES[act.kind]}, like ${act.examples === 1 ? 'one' : act.examples} that people sorted so`;
     case 'supplier-recognised':

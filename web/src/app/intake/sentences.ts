@@ -2,6 +2,7 @@ import type { StepName, StepView } from '@umber/contract/intake';
 import { failureText } from '@umber/contract/reading';
 import { TRAY_NAMES } from '@umber/contract/trays';
 import type { ArrivalReason, LeftOut, StepNote } from '@umber/core/intake';
+import { counted, readText } from '../words/counted';
 
 /** What each step does, done and under way. */
 export const STEP_WORDS: Readonly<Record<StepName, { readonly done: string; readonly doing: string }>> = {
@@ -12,8 +13,6 @@ export const STEP_WORDS: Readonly<Record<StepName, { readonly done: string; read
   read: { done: 'Read', doing: 'being read' },
   checked: { done: 'Checked', doing: 'being checked' },
 };
-
-const counted = (n: number, one: string): string => `${n} ${n === 1 ? one : `${one}s`}`;
 
 /** Why an arrival became no document, or not all of it did. */
 export function reasonText(reason: ArrivalReason): string {
@@ -74,7 +73,7 @@ export function noteText(note: StepNote): string {
     case 'separated':
       return `${counted(note.pages, 'page')}, ${counted(note.documents, 'document')}`;
     case 'read':
-      return `${counted(note.lines, 'line')} on ${counted(note.pages, 'page')}, ${note.doubts === 0 ? 'no doubts' : counted(note.doubts, 'doubt')}`;
+      return readText(note);
     case 'read-meanwhile':
       return 'read meanwhile';
     case 'sent-to':
