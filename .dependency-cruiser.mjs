@@ -6,14 +6,17 @@ const CORE = [
   'money',
   'dates',
   'shapes',
+  'text',
   'geometry',
   'pictures',
   'similarity',
   'identifiers',
   'arithmetic',
+  'tax',
   'permissions',
   'documents',
   'intake',
+  'audit',
   'languages',
   'reading',
   'separating',
@@ -25,11 +28,12 @@ const CORE = [
   'ledger',
 ];
 /** Within reading; `reading.ts`, the types of what is read, is everybody's. */
-const READING = ['print', 'language', 'scanned', 'header', 'table', 'confidence'];
+const READING = ['print', 'language', 'scanned', 'header', 'fitted', 'table', 'confidence'];
 
 /** Areas of the server. */
 const SERVER = [
   'database',
+  'audit',
   'people',
   'archive',
   'readers',

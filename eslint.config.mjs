@@ -51,7 +51,7 @@ export default tseslint.config(
   },
   {
     files: ['server/src/*/routes.ts', 'server/src/*/jobs.ts', 'server/src/**/!(queries|change-queries|database|migrate|live).ts'],
-    ignores: ['server/src/**/queries.ts', 'server/src/**/change-queries.ts', 'server/src/database/**', 'server/src/events/live.ts'],
+    ignores: ['server/src/**/queries.ts', 'server/src/**/*-queries.ts', 'server/src/database/**', 'server/src/events/live.ts'],
     rules: {
       'no-restricted-syntax': [
         ...noFloats['no-restricted-syntax'],
@@ -60,7 +60,7 @@ export default tseslint.config(
           'CallExpression[callee.name=/^(one|maybe|many|run)$/][arguments.1.type=/Literal|TemplateLiteral/]',
           'Literal[value=/^\\s*(select|insert into|update|delete from|with)\\s.*\\s(from|set|values|where|as)\\s/is]',
           'TemplateElement[value.raw=/^\\s*(select|insert into|update|delete from|with)\\s.*\\s(from|set|values|where|as)\\s/is]',
-        ].map((selector) => ({ selector, message: 'SQL stands in queries.ts, change-queries.ts and migrations/ only.' })),
+        ].map((selector) => ({ selector, message: 'SQL stands in queries.ts, *-queries.ts and migrations/ only.' })),
       ],
     },
   },

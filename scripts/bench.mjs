@@ -1,11 +1,11 @@
-// npm run bench -- reading | intake | database: how fast the parts are, as ratios against a baseline of the same run.
+// npm run bench -- reading | intake | database | answering | faults: how fast the parts are, as ratios against a baseline of the same run.
 import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Cluster } from './cluster.mjs';
 import { ensureBuild, ensureModules, ensurePackages, isRoot, say, Trouble } from './prerequisites.mjs';
 
-const [part] = process.argv.slice(2);
+const [part, rounds] = process.argv.slice(2);
 
 /** Runs the work on a database of its own, which is removed afterwards. */
 async function withDatabase(work) {
@@ -14,7 +14,7 @@ async function withDatabase(work) {
   const cluster = new Cluster(folder);
   try {
     cluster.create();
-    await work(await cluster.start());
+    await work(await cluster.start(), cluster);
   } finally {
     cluster.remove();
     rmSync(folder, { recursive: true, force: true });
@@ -22,14 +22,18 @@ async function withDatabase(work) {
 }
 
 try {
-  if (!['reading', 'intake', 'database'].includes(part))
-    throw new Trouble('Say what to measure: npm run bench -- reading, intake or database');
+  if (!['reading', 'intake', 'database', 'answering', 'faults'].includes(part))
+    throw new Trouble('Say what to measure: npm run bench -- reading, intake, database, answering or faults');
   ensurePackages({ browser: part === 'reading' });
   ensureModules();
   ensureBuild();
   if (part === 'reading') await (await import('../evaluation/dist/bench.js')).benchReading();
   else if (part === 'intake') await withDatabase((await import('../evaluation/dist/bench-intake.js')).benchIntake);
-  else await withDatabase((await import('../evaluation/dist/bench-database.js')).benchDatabase);
+  else if (part === 'answering') await withDatabase((await import('../evaluation/dist/bench-answering.js')).benchAnswering);
+  else if (part === 'faults') {
+    const { benchFaults } = await import('../evaluation/dist/bench-faults.js');
+    await withDatabase((url, cluster) => benchFaults(url, cluster, Number(rounds ?? 50)));
+  } else await withDatabase((await import('../evaluation/dist/bench-database.js')).benchDatabase);
 } catch (error) {
   say(error instanceof Trouble ? error.message : String(error.stack));
   process.exit(1);

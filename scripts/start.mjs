@@ -1,19 +1,21 @@
 // npm start: sets up what is missing, starts the database, the server and the demo's stand-ins, prints where to go.
-import { fork } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
-import { existsSync, mkdirSync, openSync, readFileSync, rmSync, watch, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, rmSync, watch, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { createInterface } from 'node:readline/promises';
 import { Cluster, freePort, makeDataFolder, reachable } from './cluster.mjs';
+import { keepCluster, Part } from './parts.mjs';
 import { ensureBuild, ensureModules, ensurePackages, ensureSpace, ROOT, say, Trouble } from './prerequisites.mjs';
 
-const fresh = process.argv.includes('--fresh');
+const fresh = process.argv.some((arg) => arg === '--fresh' || arg.startsWith('--fresh='));
 /** Starts the server anew when what is built of it changes (npm run dev). */
 const watches = process.argv.includes('--watch');
 const HTTP_PORT = Number(process.env.UMBER_PORT ?? 4400);
 const SMTP_PORT = Number(process.env.UMBER_MAIL_PORT ?? 4425);
 
-const children = [];
+const parts = [];
 let cluster;
+let endWatch = () => undefined;
 let folder;
 let stopping = false;
 /** Whether the folder is ours: another start's marker is not to be removed. */
@@ -22,52 +24,50 @@ let claimed = false;
 async function stop(code) {
   if (stopping) return;
   stopping = true;
-  const ended = children.map((child) =>
-    child.exitCode !== null || child.signalCode !== null ? null : new Promise((resolve) => child.once('exit', resolve)),
-  );
-  for (const child of children) child.kill('SIGTERM');
-  await Promise.race([Promise.all(ended), new Promise((resolve) => setTimeout(resolve, 8000))]);
-  for (const child of children) child.kill('SIGKILL');
+  endWatch();
+  await Promise.race([Promise.all(parts.map((part) => part.stop())), new Promise((resolve) => setTimeout(resolve, 8000))]);
+  for (const part of parts) part.child?.kill('SIGKILL');
   cluster?.stop();
   if (claimed) rmSync(join(folder, 'running.pid'), { force: true });
+  if (claimed) rmSync(join(ROOT, '.data', 'database.url'), { force: true });
   process.exit(code);
 }
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void (console.log('\n  Stopping …'), stop(0)));
 
-/** Starts one of our programs and waits until it says that it is ready. */
-function start(program, env, { until = 'ready' } = {}) {
-  const log = openSync(join(folder, `${program.split('/').at(-1).replace('.js', '')}.log`), 'a', 0o600);
-  const child = fork(join(ROOT, program), [], { env: { ...process.env, ...env }, stdio: ['ignore', log, log, 'ipc'] });
-  children.push(child);
-  return new Promise((resolve, reject) => {
-    child.once('message', resolve);
-    child.once('exit', (code) =>
-      until === 'exit' && code === 0 ? resolve() : reject(new Trouble(`${program} ended with ${code}. What it said stands in ${folder}.`)),
-    );
-  });
+/** Starts one of our programs; it runs until everything stops, or, with `once`, until it has done its work. */
+async function start(name, program, env, { once = false } = {}) {
+  const part = new Part(name, program, env, folder);
+  parts.push(part);
+  await part.start({ once });
+  if (once) parts.splice(parts.indexOf(part), 1);
+  return part;
 }
 
-/** Ends the server and starts it again a moment after its build has changed. */
-function restartOnChange(env) {
+/** Starts the server and its background work again a moment after their build has changed. */
+function restartOnChange(built) {
   let timer;
   let restarting = Promise.resolve();
   const restart = async () => {
-    const at = children.findIndex((child) => child.spawnargs.some((arg) => arg.endsWith('server/dist/main.js')) && child.exitCode === null);
-    if (at >= 0) {
-      const [child] = children.splice(at, 1);
-      child.removeAllListeners('exit');
-      const ended = new Promise((resolve) => child.once('exit', resolve));
-      child.kill('SIGTERM');
-      await ended;
-    }
     say('The server starts anew …');
-    await start('server/dist/main.js', env).catch((error) => console.error(`  ${error.message}`));
+    for (const part of built) await part.again().catch((error) => console.error(`  ${error.message}`));
   };
   for (const part of ['server', 'core', 'contract'])
     watch(join(ROOT, part, 'dist'), { recursive: true }, () => {
       clearTimeout(timer);
       timer = setTimeout(() => (restarting = restarting.then(restart)), 500);
     });
+}
+
+/** What --fresh would delete is deleted only when somebody types the word; without a terminal, only where the word is given. */
+async function assertMeant() {
+  const word = 'delete';
+  if (process.argv.includes(`--fresh=${word}`)) return;
+  if (!process.stdin.isTTY)
+    throw new Trouble(`--fresh deletes everything that was kept, the books too. Where that is meant: npm start -- --fresh=${word}`);
+  const asked = createInterface({ input: process.stdin, output: process.stdout });
+  const answer = await asked.question(`  --fresh deletes everything that was kept, the books too. Type "${word}" to do so: `);
+  asked.close();
+  if (answer.trim() !== word) throw new Trouble('Nothing was deleted. npm start goes on with what is there.');
 }
 
 /** `.data` in the checkout; where PostgreSQL's user cannot get there, a folder of its own under /var/lib. */
@@ -115,6 +115,7 @@ try {
   assertAlone();
   cluster = new Cluster(folder);
   const loading = join(folder, 'demo.loading');
+  if (fresh && cluster.exists && !existsSync(loading)) await assertMeant();
   if (fresh || existsSync(loading)) {
     if (!fresh) say('The last start was cut short while the demo was loading: it begins anew.');
     cluster.stop();
@@ -123,7 +124,9 @@ try {
   }
   if (!cluster.exists) say('Making the database …');
   cluster.create();
-  const databaseUrl = await cluster.start();
+  const ownerUrl = await cluster.start();
+  const databaseUrl = cluster.applicationUrl('postgres');
+  writeFileSync(join(ROOT, '.data', 'database.url'), ownerUrl, { mode: 0o600 });
   const httpPort = await freePort(HTTP_PORT);
   if (httpPort !== HTTP_PORT) say(`Port ${HTTP_PORT} is in use, so ${httpPort} is taken.`);
   const smtpPort = await freePort(SMTP_PORT);
@@ -133,18 +136,25 @@ try {
     UMBER_HTTP_PORT: String(httpPort),
     UMBER_SMTP_PORT: String(smtpPort),
     UMBER_SECRET: secretKey(),
+    UMBER_DATA: folder,
+    // Folders that sources may fetch from: where others put what is shared, and the demo's copier.
+    UMBER_FOLDERS: `${process.env.UMBER_FOLDERS ?? '/srv:/mnt:/media'}:${copierFolder()}`,
+    UMBER_SEALS: process.env.UMBER_SEALS ?? join(folder, 'seals.txt'),
     UMBER_DEMO_PORT: String(demoPort),
     UMBER_DEMO_FOLDER: copierFolder(),
     UMBER_DEMO_URL: `http://127.0.0.1:${demoPort}`,
   };
   const marker = join(folder, 'demo.loaded');
   if (!existsSync(marker)) writeFileSync(loading, '');
-  await start('server/dist/demo/prepare.js', env, { until: 'exit' });
-  await start('server/dist/main.js', env);
-  await start('stand-ins/dist/supplier.js', env);
+  await start('Preparing the database', 'server/dist/demo/prepare.js', { ...env, UMBER_OWNER_URL: ownerUrl }, { once: true });
+  const server = await start('The server', 'server/dist/main.js', env);
+  const works = await start('The background work', 'server/dist/works-main.js', env);
+  const supplier = await start('The demo’s suppliers', 'stand-ins/dist/supplier.js', env);
+  for (const part of watches ? [supplier] : parts) part.keep();
+  endWatch = keepCluster(cluster);
   if (existsSync(loading)) {
     say('The demo’s suppliers are writing: their mails are being read …');
-    await start('stand-ins/dist/first-day.js', env, { until: 'exit' });
+    await start('The demo’s first day', 'stand-ins/dist/first-day.js', env, { once: true });
     rmSync(loading);
     writeFileSync(marker, '');
   }
@@ -154,12 +164,7 @@ try {
   console.log(
     `\n  Mail for ${COMPANY.invoicesAddress} is taken at 127.0.0.1:${smtpPort}.\n  Ctrl-C stops everything; npm start -- --fresh begins anew.\n`,
   );
-  if (watches) restartOnChange(env);
-  for (const child of watches ? [] : children.filter((one) => one.exitCode === null))
-    child.on(
-      'exit',
-      (code) => void (!stopping && (console.error(`\n  A part ended unexpectedly (${code}). What it said stands in ${folder}.`), stop(1))),
-    );
+  if (watches) restartOnChange([server, works]);
 } catch (error) {
   console.error(error instanceof Trouble ? `\n  ${error.message}\n` : error);
   await stop(1);

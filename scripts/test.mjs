@@ -15,8 +15,11 @@ const rest = args.filter((arg) => !PARTS.includes(arg));
 
 function run(name, command, commandArgs, env = {}) {
   console.log(`\n== ${name}`);
+  const start = Date.now();
   const { status } = spawnSync(command, commandArgs, { cwd: ROOT, stdio: 'inherit', env: { ...process.env, ...env } });
-  if (status !== 0) throw new Trouble(`${name} failed.`);
+  const took = `after ${Math.round((Date.now() - start) / 1000)} s`;
+  if (status !== 0) throw new Trouble(`${name} failed ${took}.`);
+  say(`== ${name} passed ${took}`);
 }
 const jest = (projects, env = {}, more = []) =>
   run(
@@ -39,14 +42,14 @@ try {
     ensureBuild({ web: parts.includes('browser') });
   }
   if (parts.includes('lint')) run('lint', 'npm', ['run', '--silent', 'lint']);
-  if (parts.includes('unit')) jest(['unit', 'components'], {}, quick ? [] : ['--coverage']);
+  if (parts.includes('unit')) jest(['unit', 'components']);
   if (parts.includes('integration') || parts.includes('browser')) {
     const folder = mkdtempSync(join(tmpdir(), 'umber-test-'));
     chmodSync(folder, isRoot() ? 0o711 : 0o700);
     cluster = new Cluster(folder);
     cluster.create();
     const env = { UMBER_LOG: 'silent', ...process.env, UMBER_TEST_DATABASE_URL: await cluster.start({ durable: false }) };
-    if (parts.includes('integration')) jest(['integration'], env, ['--runInBand']);
+    if (parts.includes('integration')) jest(['integration'], env, ['--maxWorkers=2']);
     if (parts.includes('browser'))
       run('browser tests', process.execPath, ['node_modules/@playwright/test/cli.js', 'test', '-c', 'e2e', ...rest], env);
   }

@@ -14,7 +14,8 @@ import { traySchema } from './trays/schemas.js';
 
 describe('what each role may do', () => {
   it('an auditor only looks', () => {
-    for (const right of Object.keys(MAY) as (keyof typeof MAY)[]) expect([right, may('auditor', right)]).toEqual([right, false]);
+    for (const right of Object.keys(MAY) as (keyof typeof MAY)[])
+      expect([right, may('auditor', right)]).toEqual([right, right === 'audit']);
   });
 
   it('a clerk neither approves nor posts, an approver only approves', () => {
@@ -29,7 +30,7 @@ describe('what each role may do', () => {
 
   it('an administrator administers, and touches no document', () => {
     const rights = (Object.keys(MAY) as (keyof typeof MAY)[]).filter((right) => may('administrator', right));
-    expect(rights).toEqual(['confirmSuppliers', 'risk', 'submit', 'rules', 'sources', 'separation', 'demo']);
+    expect(rights).toEqual(['confirmSuppliers', 'risk', 'submit', 'rules', 'sources', 'separation', 'audit', 'demo']);
     expect(ROLES).toHaveLength(5);
   });
 });

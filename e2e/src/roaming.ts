@@ -20,6 +20,11 @@ const DIALOG = '[role=dialog]:visible, [role=menu]:visible';
 /** Pressed by nobody here: it would end the session. */
 const LEFT_ALONE = /^sign out|^sign in as/i;
 
+/** Milliseconds that something which was just there is waited for. */
+const SOON = { timeout: 2500 };
+/** What roaming tries at least, however slow the machine. */
+const LEAST = { controls: 6, views: 2 };
+
 /** A view: its path without ids. */
 const viewOf = (url: string): string => new URL(url).pathname.replace(/\d+/g, ':id');
 /** Names that differ only in their figures are one control. */
@@ -57,10 +62,11 @@ export class Roamer {
     return { views: this.#looked.size, controls: this.#tried.size };
   }
 
-  /** Roams from where the page is, for at most so many milliseconds. */
+  /** Roams from where the page is, for about so many milliseconds: longer where the least was not tried in them. */
   async roam(milliseconds: number): Promise<void> {
     this.#axe = await readFile(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
-    const until = Date.now() + milliseconds;
+    const end = Date.now() + milliseconds;
+    const isOver = () => Date.now() > end && this.#tried.size >= LEAST.controls && this.#looked.size >= LEAST.views;
     const queue = [this.#page.url()];
     const queued = new Set(queue.map(viewOf));
     const enqueue = () => {
@@ -70,28 +76,28 @@ export class Roamer {
       queue.push(this.#page.url());
     };
     for (const url of queue) {
-      if (Date.now() > until) return;
+      if (isOver()) return;
       await this.#go(url);
       await this.#look();
       const row = this.#page.locator('tbody tr, [role=option]').first();
       if (await row.count()) {
-        await row.click({ timeout: 2000 }).catch(() => undefined);
+        await row.click(SOON).catch(() => undefined);
         await this.#settle();
         enqueue();
       }
       for (const name of await this.#names(this.#page.locator(CONTROLS))) {
         const found = await this.#named(this.#page.locator(CONTROLS), name);
         const isEverywhere =
-          (await found?.evaluate((element, parts) => element.closest(parts) !== null, EVERYWHERE).catch(() => false)) ?? false;
+          (await found?.evaluate((element, parts) => element.closest(parts) !== null, EVERYWHERE, SOON).catch(() => false)) ?? false;
         const key = `${isEverywhere ? 'everywhere' : viewOf(url)}|${alike(name)}`;
-        if (this.#tried.has(key) || LEFT_ALONE.test(name) || Date.now() > until) continue;
+        if (this.#tried.has(key) || LEFT_ALONE.test(name) || isOver()) continue;
         this.#tried.add(key);
         if (this.#page.url() !== url || (await this.#page.locator(DIALOG).count())) await this.#go(url);
         const control = await this.#named(this.#page.locator(CONTROLS), name);
         if (!control) continue;
         await this.#press(control, name);
         enqueue();
-        await this.#dialog(url, [name], until);
+        await this.#dialog(url, [name], isOver);
         // Whatever it opened over the screen is closed again.
         await this.#page.keyboard.press('Escape');
         await this.#settle();
@@ -100,13 +106,13 @@ export class Roamer {
   }
 
   /** Every button of the dialog that is open, its fields filled in; it is opened anew for each. */
-  async #dialog(url: string, openers: readonly string[], until: number): Promise<void> {
+  async #dialog(url: string, openers: readonly string[], isOver: () => boolean): Promise<void> {
     const dialog = this.#page.locator(DIALOG).last();
     if (!(await dialog.count())) return;
     await this.#look(openers.join(' › '));
     for (const name of await this.#names(dialog.locator(CONTROLS))) {
       const key = `${viewOf(url)}|${openers.map(alike).join(' › ')}|${alike(name)}`;
-      if (this.#tried.has(key) || LEFT_ALONE.test(name) || Date.now() > until) continue;
+      if (this.#tried.has(key) || LEFT_ALONE.test(name) || isOver()) continue;
       this.#tried.add(key);
       if (!(await dialog.count())) {
         await this.#go(url);
@@ -114,7 +120,7 @@ export class Roamer {
         if (!again || !(await this.#press(again, openers[0])) || !(await dialog.count())) return;
       }
       for (const field of await dialog.locator('textarea:visible, input[type=text]:visible, input:not([type]):visible').all())
-        if ((await field.inputValue().catch(() => 'x')) === '') await field.fill('Tried').catch(() => undefined);
+        if ((await field.inputValue(SOON).catch(() => 'x')) === '') await field.fill('Tried', SOON).catch(() => undefined);
       const control = await this.#named(dialog.locator(CONTROLS), name);
       if (control) await this.#press(control, `${openers.join(' › ')} › ${name}`);
     }
@@ -124,8 +130,10 @@ export class Roamer {
   async #press(control: Locator, name: string): Promise<boolean> {
     const page = this.#page;
     const before = viewOf(page.url());
-    if (await control.isDisabled().catch(() => true)) return false;
-    const outside = await control.evaluate((element) => element.hasAttribute('download') || element.getAttribute('target') === '_blank');
+    if (await control.isDisabled(SOON).catch(() => true)) return false;
+    const outside = await control
+      .evaluate((element) => element.hasAttribute('download') || element.getAttribute('target') === '_blank', undefined, SOON)
+      .catch(() => true);
     if (outside) return false;
     this.#doing = `“${alike(name)}”`;
     await page.evaluate(() => {
@@ -141,7 +149,7 @@ export class Roamer {
     page.on('request', count);
     this.#loads = 0;
     try {
-      await control.click({ timeout: 2500 });
+      await control.click(SOON);
     } catch (error) {
       page.off('request', count);
       this.#say('covered', `“${alike(name)}” ${String(error).includes('intercepts') ? 'is covered' : 'cannot be clicked'}`, before);
@@ -192,15 +200,24 @@ export class Roamer {
     }
   }
 
+  /** Their names as they stand at one moment: asked one by one, a list that gets shorter meanwhile would be waited for. */
+  #allNames(controls: Locator): Promise<string[]> {
+    return controls
+      .evaluateAll((elements) =>
+        elements.map((element) =>
+          (element.getAttribute('aria-label') ?? (element as HTMLElement).innerText).trim().replace(/\s+/g, ' ').slice(0, 60),
+        ),
+      )
+      .catch(() => []);
+  }
+
   async #names(controls: Locator): Promise<string[]> {
-    const names: string[] = [];
-    for (const control of await controls.all()) names.push(await nameOf(control));
-    return names.filter((name) => name !== '');
+    return (await this.#allNames(controls)).filter((name) => name !== '');
   }
 
   async #named(controls: Locator, name: string): Promise<Locator | null> {
-    for (const control of await controls.all()) if (alike(await nameOf(control)) === alike(name)) return control;
-    return null;
+    const at = (await this.#allNames(controls)).findIndex((one) => alike(one) === alike(name));
+    return at < 0 ? null : controls.nth(at);
   }
 
   #focus(): Promise<string> {
@@ -211,10 +228,3 @@ export class Roamer {
     if (!this.findings.some((one) => one.kind === kind && one.view === view && one.what === what)) this.findings.push({ kind, view, what });
   }
 }
-
-const nameOf = (control: Locator): Promise<string> =>
-  control
-    .evaluate((element: HTMLElement) =>
-      (element.getAttribute('aria-label') ?? element.innerText ?? element.title).trim().replace(/\s+/g, ' ').slice(0, 60),
-    )
-    .catch(() => '');

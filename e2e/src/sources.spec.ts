@@ -1,3 +1,5 @@
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { expect, test } from './fixtures.js';
 import { drawInvoice, invoiceOfOrder } from '@umber/demo/drawing';
 import { scenarioOrders } from '@umber/demo/scenario';
@@ -76,7 +78,13 @@ test.describe('what comes in', () => {
     await administrator.getByLabel('Folder on the server').fill('scans');
     await administrator.getByRole('button', { name: 'Save' }).click();
     await administrator.getByRole('alert').getByText('Give the whole path, beginning with “/”.').waitFor();
-    await administrator.getByLabel('Folder on the server').fill('/nowhere/at/all');
+    await administrator.getByLabel('Folder on the server').fill('/etc');
+    await administrator.getByRole('button', { name: 'Save' }).click();
+    await administrator
+      .getByRole('alert')
+      .getByText(/Files are fetched from folders below these only/)
+      .waitFor();
+    await administrator.getByLabel('Folder on the server').fill(join(tmpdir(), 'nowhere/at/all'));
     await administrator.getByRole('button', { name: 'Save' }).click();
     const scans = administrator.getByRole('region', { name: 'Workshop scans' });
     await scans.getByRole('button', { name: 'Try now' }).click();

@@ -22,6 +22,14 @@ async function freePort(): Promise<number> {
   });
 }
 
+/** The database as the application's role. */
+function applicationUrl(ownerUrl: string): string {
+  const url = new URL(ownerUrl);
+  url.username = 'umber_app';
+  url.password = 'for tests only';
+  return url.href;
+}
+
 /** The whole product as a person meets it: server, stand-in supplier and a browser, on a database of its own. */
 export class Stage {
   readonly #children: ChildProcess[] = [];
@@ -50,17 +58,20 @@ export class Stage {
       ...process.env,
       NODE_OPTIONS: '',
       UMBER_LOG: 'info',
-      UMBER_DATABASE_URL: url,
+      UMBER_OWNER_URL: url,
+      UMBER_DATABASE_URL: applicationUrl(url),
       UMBER_HTTP_PORT: String(http),
       UMBER_SMTP_PORT: String(smtp),
       UMBER_SECRET: '00'.repeat(32),
       UMBER_DEMO_PORT: String(demo),
       UMBER_DEMO_URL: `http://127.0.0.1:${demo}`,
       UMBER_DEMO_COUNT: '0',
+      UMBER_FOLDERS: tmpdir(),
       UMBER_DEMO_FOLDER: await mkdtemp(join(tmpdir(), 'umber-copier-')),
     };
     await stage.#run('server/dist/demo/prepare.js', env, 'exit');
     await stage.#run('server/dist/main.js', env, 'message');
+    await stage.#run('server/dist/works-main.js', env, 'message');
     await stage.#run('stand-ins/dist/supplier.js', env, 'message');
     stage.#browser = await chromium.launch({
       executablePath: '/usr/bin/chromium',

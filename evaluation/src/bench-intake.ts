@@ -2,6 +2,7 @@ import { fork } from 'node:child_process';
 import { once } from 'node:events';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
+import { asApplication } from '@umber/server/database/roles';
 import { createTransport } from 'nodemailer';
 import { drawInvoice, invoiceOfOrder } from '@umber/demo/drawing';
 import { COMPANY, DEMO_PASSWORD, scenarioOrders } from '@umber/demo/scenario';
@@ -19,7 +20,8 @@ const path = (file: string) => fileURLToPath(new URL(`../../server/dist/${file}`
 export async function benchIntake(databaseUrl: string): Promise<void> {
   const env = {
     ...process.env,
-    UMBER_DATABASE_URL: databaseUrl,
+    UMBER_OWNER_URL: databaseUrl,
+    UMBER_DATABASE_URL: asApplication(databaseUrl, 'measuring'),
     UMBER_HTTP_PORT: String(HTTP),
     UMBER_SMTP_PORT: String(SMTP),
     UMBER_SECRET: '00'.repeat(32),
@@ -27,6 +29,8 @@ export async function benchIntake(databaseUrl: string): Promise<void> {
   await once(fork(path('demo/prepare.js'), { env }), 'exit');
   const server = fork(path('main.js'), { env });
   await once(server, 'message');
+  const works = fork(path('works-main.js'), { env });
+  await once(works, 'message');
   try {
     const orders = scenarioOrders('2026-11-23');
     const order = orders[0];
@@ -68,6 +72,7 @@ export async function benchIntake(databaseUrl: string): Promise<void> {
     console.log(`all worked off                        after ${((performance.now() - begun) / 1000).toFixed(0)} s`);
   } finally {
     server.kill('SIGTERM');
+    works.kill('SIGTERM');
     await once(server, 'exit');
   }
 }

@@ -1,6 +1,8 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { fitCalibration, readDocument, type PageWords } from '@umber/core/reading';
+import { composedFigures, figuresTable } from './composed.js';
+import { composedChoices, fitted, rightShare, weightsSource } from './fit-head.js';
+import { fitCalibration, FITTED_FIELDS, readDocument, type PageWords } from '@umber/core/reading';
 import { ReaderPool } from '@umber/server/readers/reader-pool';
 import { crossValidated, diagram, judgedValues, tableSource } from './calibrate.js';
 import { drawnIncoming, scoredCorrections, scoredGrouping, scoredSorting } from './incoming.js';
@@ -20,11 +22,21 @@ node evaluation/dist/main.js score FOLDER [--misses]       reads the words' valu
 node evaluation/dist/main.js stacks FOLDER [COUNT [SEED [scans]]]   draws stacks of documents in one file, and how many are separated and sorted right
 node evaluation/dist/main.js incoming [SUPPLIERS [SEED]]   draws what many suppliers send, and how well it is grouped and sorted
 node evaluation/dist/main.js readers FOLDER                reads its scans by each reader alone and by both, and prints the table
+node evaluation/dist/main.js composed [COUNT [SEED]]         composes documents at random, and how they are read, by what is special about them
+node evaluation/dist/main.js fit [COUNT [SEED]]              fits what chooses the fields of the head on composed documents, and writes its weights
 node evaluation/dist/main.js calibrate FOLDER...           fits the curves of confidence, and checks them family by family`;
 
 async function main([command, folder, ...rest]: string[]): Promise<number> {
   if (command === 'incoming') {
     await incoming(Number(folder ?? 40), Number(rest[0] ?? 1));
+    return 0;
+  }
+  if (command === 'composed') {
+    for (const line of figuresTable(composedFigures(Number(rest[0] ?? 1), Number(folder ?? 300)))) console.log(line);
+    return 0;
+  }
+  if (command === 'fit') {
+    await fit(Number(folder ?? 2500), Number(rest[0] ?? 100_000));
     return 0;
   }
   if (!folder) {
@@ -108,6 +120,20 @@ async function compareReaders(folder: string): Promise<void> {
   const scans: ReadersOfScan[] = [];
   for await (const scan of readersOf(folder, await entriesOf(folder), words)) scans.push(scan);
   for (const line of readersTable(scans)) console.log(line);
+}
+
+/** Seeds of documents that the weights are tried on, none of which they are fitted on. */
+const KEPT_APART = { first: 900_000, count: 400 };
+
+async function fit(count: number, first: number): Promise<void> {
+  const choices = composedChoices(first, count);
+  const weights = fitted(choices);
+  const apart = composedChoices(KEPT_APART.first, KEPT_APART.count);
+  for (const field of FITTED_FIELDS)
+    console.log(
+      `${field}: right ${(100 * rightShare(apart[field], weights[field])).toFixed(1)} % of ${apart[field].length} that were kept apart`,
+    );
+  await writeFile(new URL('core/src/reading/fitted/weights.ts', ROOT), weightsSource(weights));
 }
 
 /** About when the drawn documents would have come: they carry dates of 2026. */

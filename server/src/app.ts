@@ -7,11 +7,13 @@ import compression from 'compression';
 import express, { Router, type Express, type NextFunction, type Request, type Response } from 'express';
 import helmet from 'helmet';
 import { approvalRoutes } from './approval/routes.js';
+import { auditRoutes } from './audit/routes.js';
 import { archiveRoutes } from './archive/routes.js';
 import { documentRoutes } from './documents/routes.js';
 import { checkingRoutes } from './checking/routes.js';
 import { demoRoutes } from './demo/routes.js';
 import { ApiError } from './api-error.js';
+import { troubleOf } from './database/database.js';
 import { eventRoutes } from './events/routes.js';
 import { submissionRoutes } from './intake/submissions.js';
 import { arrivalRoutes } from './arrivals/routes.js';
@@ -87,6 +89,7 @@ function api(services: Services): Router {
         ...uploadRoutes(services),
         ...documentRoutes(services),
         ...archiveRoutes(services),
+        ...auditRoutes(services),
         ...readingRoutes(services),
         ...separatingRoutes(services),
         ...sortingRoutes(services),
@@ -141,7 +144,11 @@ function answerErrors(error: unknown, _request: Request, response: Response, nex
   response.status(refused.status).json(refused);
 }
 
+const TROUBLES = { away: 'database-away', busy: 'database-busy', full: 'disk-full' } as const;
+
 function fromExpress(error: unknown): ApiError {
+  const trouble = troubleOf(error);
+  if (trouble) return new ApiError(TROUBLES[trouble]);
   const status = (error as { status?: number }).status;
   if (status === 413) return new ApiError('bad-request', 'The request is too large.');
   if (status !== undefined && status >= 400 && status < 500) return new ApiError('bad-request');

@@ -5,6 +5,10 @@ import { basename } from 'node:path';
 import { separate } from '@umber/core/separating';
 import { explainField, readDocument, type DocumentReading, type LineMethod, type ReadValue } from '@umber/core/reading';
 import { openArrival } from './readers/opened.js';
+import { FINDING_NAMES } from '@umber/contract/archive';
+import { readHeads } from './archive/seal-file.js';
+import { verifyBooks } from './archive/verify-books.js';
+import { openPool } from './database/database.js';
 import { failureText } from '@umber/contract/reading';
 import { UnreadableFile } from './readers/unreadable-file.js';
 import { ReaderPool } from './readers/reader-pool.js';
@@ -12,7 +16,11 @@ import { ReaderPool } from './readers/reader-pool.js';
 const USAGE = `umber read [--lines heads|alignment|best] [--explain FIELD] FILE...
   Reads invoices from PDF files, pictures (PNG, JPEG, TIFF) and mails (.eml) with such files attached,
   and prints one JSON array: one element a file. Needs neither database nor server.
-  --explain prints, for a field of the head such as dueDate, every candidate with its score, what was chosen and why.`;
+  --explain prints, for a field of the head such as dueDate, every candidate with its score, what was chosen and why.
+
+umber verify [--seals FILE] [--database URL]
+  Works out anew what the books say of themselves: chains of the trail and the journal, sums, numbers, guards, files, and the heads
+  that were written to FILE. Prints what is off and exits 1, or says that nothing is. The database is that of npm start, or URL.`;
 
 /** How files are read: the lines' method, and the field that is to be explained. */
 interface How {
@@ -22,6 +30,7 @@ interface How {
 
 /** `./umber read FILE...`: reads files in parallel, prints one JSON array, exits 1 when a file could not be read. */
 async function main(args: string[]): Promise<number> {
+  if (args[0] === 'verify') return verify(args.slice(1));
   const method = (args.includes('--lines') ? args[args.indexOf('--lines') + 1] : 'best') as LineMethod;
   const explained = args.includes('--explain') ? args[args.indexOf('--explain') + 1] : null;
   const options = ['--lines', '--explain'];
@@ -43,6 +52,34 @@ async function main(args: string[]): Promise<number> {
   pool.close();
   process.stdout.write(`${JSON.stringify(results, null, 1)}\n`);
   return results.some((result) => (result as { error?: string }).error !== undefined) ? 1 : 0;
+}
+
+async function verify(args: string[]): Promise<number> {
+  const option = (name: string) => (args.includes(name) ? args[args.indexOf(name) + 1] : undefined);
+  const url = option('--database') ?? process.env.UMBER_OWNER_URL ?? (await runningDatabase());
+  if (url === null) {
+    console.error('No database: start Umber Tray with npm start, or say --database URL.');
+    return 2;
+  }
+  const seals = option('--seals');
+  const pool = openPool(url, 1, 'upkeep');
+  try {
+    const findings = await verifyBooks(pool, seals === undefined ? [] : await readHeads(seals));
+    for (const { code, name } of findings) console.log(`${FINDING_NAMES[code]}: ${name}`);
+    if (findings.length === 0) console.log('Nothing is off.');
+    return findings.length === 0 ? 0 : 1;
+  } finally {
+    await pool.end();
+  }
+}
+
+/** The database that npm start runs, as it notes it for its owner alone; null where none runs. */
+async function runningDatabase(): Promise<string | null> {
+  const note = new URL('../../.data/database.url', import.meta.url);
+  return readFile(note, 'utf8').then(
+    (text) => text.trim(),
+    () => null,
+  );
 }
 
 async function readFileSafely(pool: ReaderPool, path: string, how: How): Promise<unknown> {

@@ -2,31 +2,14 @@ import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { createApp } from './app.js';
 import { openPool } from './database/database.js';
-import { migrate } from './database/migrate.js';
 import { Live } from './events/live.js';
 import { Jobs } from './pipeline/jobs.js';
 import { mailServer } from './intake/mail-in.js';
-import { deleteStaleUploads } from './intake/queries.js';
-import { FetchedSources } from './intake/sources.js';
-import { deleteExpiredSessions } from './people/queries.js';
 import { ReaderPool } from './readers/reader-pool.js';
+import { servicesOf } from './make-services.js';
 import type { Services } from './services.js';
-
-export interface ServerOptions {
-  readonly databaseUrl: string;
-  /** 0: any free port. */
-  readonly httpPort: number;
-  readonly smtpPort: number;
-  /** The built interface; null serves the API alone. */
-  readonly webFolder: string | null;
-  readonly demoUrl: string | null;
-  /** 32 bytes. */
-  readonly secret: Buffer;
-  readonly today?: () => string;
-  /** Whether this process works on jobs. */
-  readonly works?: boolean;
-  readonly readers?: number;
-}
+import type { ServerOptions } from './options.js';
+import { prepareDatabase, startWorks } from './works.js';
 
 export interface RunningServer {
   readonly httpPort: number;
@@ -35,27 +18,16 @@ export interface RunningServer {
   close(): Promise<void>;
 }
 
-/** Starts everything on loopback: migrations, jobs, mail, HTTP. */
+/** Starts what answers people and takes mail, on loopback; and, unless another process does, what works in the background. */
 export async function startServer(options: ServerOptions): Promise<RunningServer> {
+  await prepareDatabase(options);
   const pool = openPool(options.databaseUrl);
-  await migrate(pool);
-  await deleteExpiredSessions(pool);
-  await deleteStaleUploads(pool);
   const readers = new ReaderPool({ size: options.readers ?? 2 });
   const live = new Live(options.databaseUrl);
   await live.open();
   const jobs = new Jobs(options.databaseUrl);
   await jobs.open();
-  const services: Services = {
-    pool,
-    readers,
-    live,
-    today: options.today ?? (() => new Date().toISOString().slice(0, 10)),
-    enqueue: (queue, id) => jobs.send(queue, id),
-    queueAnswers: () => jobs.answers(),
-    secret: options.secret,
-    demoUrl: options.demoUrl,
-  };
+  const services = servicesOf(options, { pool, readers, live, jobs });
   const smtp = mailServer(services);
   await new Promise<void>((resolve, reject) => {
     smtp.once('error', reject);
@@ -63,11 +35,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   });
   const http = createServer(createApp(services, options.webFolder));
   await listen(http, options.httpPort);
-  const sources = new FetchedSources(services);
-  if (options.works ?? true) {
-    await jobs.work(services);
-    sources.start();
-  }
+  const works = (options.works ?? true) ? await startWorks(options) : null;
   return {
     httpPort: (http.address() as AddressInfo).port,
     smtpPort: (smtp.server.address() as AddressInfo).port,
@@ -76,7 +44,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
       http.closeAllConnections();
       await new Promise((resolve) => http.close(resolve));
       await new Promise<void>((resolve) => smtp.close(() => resolve()));
-      await sources.stop();
+      await works?.close();
       await jobs.close();
       await live.close();
       readers.close();

@@ -1,5 +1,7 @@
 import type { EventEmitter } from 'node:events';
 import type { Pool } from './database/database.js';
+import type { Reach } from './intake/reach.js';
+import type { Streams } from './events/streams.js';
 import type { ReaderPool } from './readers/reader-pool.js';
 
 /** What the server's areas work with; made once at start, handed to each. */
@@ -10,12 +12,18 @@ export interface Services {
   readonly queueAnswers: () => Promise<boolean>;
   /** Emits `news` with each LiveNews. */
   readonly live: EventEmitter;
+  /** The live streams that are open. */
+  readonly streams: Streams;
   /** Today, ISO 8601. */
   readonly today: () => string;
   /** Tells the job runner that something waits: arrivals to unpack, documents to read, sorting to be learned anew. */
   readonly enqueue: (queue: 'unpack-arrival' | 'read-document' | 'learn-sorting', id: number) => Promise<void>;
   /** The installation's key, 32 bytes: passwords of mailboxes are encrypted with it. */
   readonly secret: Buffer;
+  /** Where it may go on behalf of who sets sources up. */
+  readonly reach: Reach;
+  /** The file that heads of sealed days are written to; null for none. */
+  readonly sealFile: string | null;
   /** Where the stand-in supplier listens; null outside the demo. */
   readonly demoUrl: string | null;
 }

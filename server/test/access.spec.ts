@@ -17,6 +17,7 @@ const ROUTES: readonly (readonly [method: string, path: string, right: Right | n
   ['GET', '/api/sources', null],
   ['GET', '/api/sorting', null],
   ['GET', '/api/archive', null],
+  ['GET', '/api/audit', 'audit'],
   ['GET', '/api/documents/999999/searchable.pdf', null],
   ['GET', '/api/separator-sheet.pdf', null],
   ['GET', '/api/reading/risk', null],
@@ -66,6 +67,7 @@ const ROUTES: readonly (readonly [method: string, path: string, right: Right | n
   ['PUT', '/api/documents/999999/order', 'match'],
   ['PUT', '/api/documents/999999/coding/0', 'match'],
   ['POST', '/api/documents/999999/exceptions/1/accept', 'match'],
+  ['POST', '/api/documents/999999/exceptions/1/confirm', 'confirmAccounts'],
   ['POST', '/api/documents/999999/approve', 'approve'],
   ['POST', '/api/documents/999999/send-back', 'sendBack'],
   ['POST', '/api/documents/999999/post', 'post'],
@@ -161,7 +163,7 @@ describe('who may do what', () => {
     const statuses: number[] = [];
     for (let i = 0; i < 12; i++)
       statuses.push((await visitor.send('POST', '/api/session', { login: 'nell', password: `guess ${i}` })).status);
-    expect(statuses.slice(0, 10)).toEqual(Array(10).fill(401));
-    expect(statuses.at(-1)).toBe(429);
+    expect(statuses.slice(0, 5)).toEqual(Array(5).fill(401));
+    expect(statuses.slice(5)).toContain(429);
   });
 });

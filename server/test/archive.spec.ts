@@ -1,5 +1,5 @@
 import { spoilt } from '@umber/demo/scanning';
-import { inLatin } from '../src/documents/searchable-pdf.js';
+import { inLatin } from '../src/readers/make-searchable.js';
 import { verifyBlobs } from '../src/archive/verify.js';
 import { imagePages } from '../src/readers/image.js';
 import { jpegOf } from '../src/readers/picture-files.js';

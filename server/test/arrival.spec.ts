@@ -7,7 +7,8 @@ import { imagePages } from '../src/readers/image.js';
 import { jpegOf } from '../src/readers/picture-files.js';
 import { ReaderPool } from '../src/readers/reader-pool.js';
 import { invoicePdf } from './documents.js';
-import { demoDatabase, mail, testServer, until, Visitor, type TestServer } from './harness.js';
+import { prepareDatabase } from '../src/works.js';
+import { applicationUrl, demoDatabase, mail, testServer, until, Visitor, type TestServer } from './harness.js';
 
 describe('mail that arrives', () => {
   let server: TestServer;
@@ -129,13 +130,14 @@ describe('mail that arrives', () => {
 describe('a server that is killed', () => {
   it('has lost nothing that it acknowledged, and works it off after the next start', async () => {
     const { url, pool } = await demoDatabase();
+    await prepareDatabase({ ownerUrl: url, databaseUrl: applicationUrl(url) });
     const program = fileURLToPath(new URL('../dist/main.js', import.meta.url));
     for (let round = 0; round < 3; round++) {
       const port = 20_000 + Math.floor(Math.random() * 20_000);
       const child = fork(program, {
         env: {
           ...process.env,
-          UMBER_DATABASE_URL: url,
+          UMBER_DATABASE_URL: applicationUrl(url),
           UMBER_HTTP_PORT: '0',
           UMBER_SMTP_PORT: String(port),
           UMBER_SECRET: '00'.repeat(32),
@@ -170,9 +172,14 @@ describe('a server that is killed', () => {
       "select count(*)::int as n from arrivals a join blobs b on b.sha256 = a.blob where position('kept?'::bytea in b.bytes) > 0",
     );
     expect(rows[0].n).toBe(3);
-    const port = 20_000 + Math.floor(Math.random() * 20_000);
-    const child = fork(program, {
-      env: { ...process.env, UMBER_DATABASE_URL: url, UMBER_HTTP_PORT: '0', UMBER_SMTP_PORT: String(port), UMBER_SECRET: '00'.repeat(32) },
+    const child = fork(fileURLToPath(new URL('../dist/works-main.js', import.meta.url)), {
+      env: {
+        ...process.env,
+        UMBER_DATABASE_URL: applicationUrl(url),
+        UMBER_HTTP_PORT: '0',
+        UMBER_SMTP_PORT: '0',
+        UMBER_SECRET: '00'.repeat(32),
+      },
       stdio: 'ignore',
     });
     await until('all unpacked', async () => (await pool.query("select 1 from arrivals where state = 'stored'")).rows.length === 0);

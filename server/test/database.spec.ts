@@ -45,7 +45,7 @@ describe('what the database itself guards', () => {
       `with blob as (insert into blobs (sha256, bytes) values (sha256('\\x01'), '\\x01') returning sha256),
          arrival as (insert into arrivals (source_id, kind, blob) select (select min(id) from sources), 'file', sha256 from blob returning id),
          file as (insert into files (arrival_id, name, blob) select (select id from arrival), 'x.pdf', sha256 from blob returning id)
-       insert into documents (arrival_id, file_id) select (select id from arrival), (select id from file) returning id`,
+       insert into documents (arrival_id, file_id, gross_total) select (select id from arrival), (select id from file), 1 returning id`,
     );
     const allowed = new Set(moves.rows.map(({ move }) => move));
     for (const from of TRAYS)

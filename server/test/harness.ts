@@ -1,8 +1,10 @@
 import { randomBytes } from 'node:crypto';
+import { tmpdir } from 'node:os';
 import pg from 'pg';
 import { createTransport } from 'nodemailer';
 import { COMPANY, DEMO_PASSWORD } from '@umber/demo/scenario';
 import { loadDemo } from '../src/demo/load.js';
+import { asApplication } from '../src/database/roles.js';
 import { openPool, type Pool } from '../src/database/database.js';
 import { migrate } from '../src/database/migrate.js';
 import { startServer, type RunningServer } from '../src/server.js';
@@ -24,7 +26,7 @@ export async function freshDatabase(): Promise<string> {
 /** A database with the demo's master data. */
 export async function demoDatabase(): Promise<{ url: string; pool: Pool }> {
   const url = await freshDatabase();
-  const pool = openPool(url, 4);
+  const pool = openPool(url, 4, 'upkeep');
   await migrate(pool);
   await loadDemo(pool, TODAY);
   return { url, pool };
@@ -35,15 +37,22 @@ export interface TestServer extends RunningServer {
   readonly url: string;
 }
 
-/** The whole server on free ports, on this database. */
-export const serverOn = (databaseUrl: string): Promise<RunningServer> =>
+/** The password of the application's role in the test cluster. */
+const APPLICATION_PASSWORD = 'for tests only';
+/** The database as the server works with it. */
+export const applicationUrl = (ownerUrl: string): string => asApplication(ownerUrl, APPLICATION_PASSWORD);
+
+/** The whole server on free ports, on this database, as the application's role. */
+export const serverOn = (ownerUrl: string): Promise<RunningServer> =>
   startServer({
-    databaseUrl,
+    databaseUrl: applicationUrl(ownerUrl),
+    ownerUrl,
     httpPort: 0,
     smtpPort: 0,
     webFolder: null,
     demoUrl: null,
     secret: randomBytes(32),
+    reach: { folderRoots: [tmpdir()], ownFolders: [], mailHosts: ['127.0.0.1'] },
     today: () => TODAY,
     readers: 1,
   });

@@ -157,7 +157,12 @@ describe('the way of an invoice', () => {
     const document = await arrived(server, clerk, 'mossrigg', 1, { otherIban: 'GB82WEST12345698765432' });
     expect(document).toMatchObject({
       tray: 'match',
-      exceptions: [{ facts: { code: 'iban-changed' }, figures: [{ name: 'iban', invoice: 'GB82WEST12345698765432' }] }],
+      exceptions: [
+        {
+          facts: { code: 'bank-account', account: 'GB82WEST12345698765432' },
+          figures: [{ name: 'account', invoice: 'GB82WEST12345698765432' }],
+        },
+      ],
     });
   });
 

@@ -7,26 +7,36 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { COMPANY, DEMO_PASSWORD } from '@umber/demo/scenario';
 import { invoicePdf } from './documents.js';
-import { demoDatabase, until } from './harness.js';
+import { prepareDatabase } from '../src/works.js';
+import { applicationUrl, demoDatabase, until } from './harness.js';
 
-const PROGRAM = fileURLToPath(new URL('../dist/main.js', import.meta.url));
+const program = (name: string) => fileURLToPath(new URL(`../dist/${name}.js`, import.meta.url));
 const SOURCES = 200;
 const ROUNDS = 4;
 
-/** A server in a process of its own, to be killed. */
-async function started(url: string): Promise<{ child: ChildProcess; http: number; smtp: number }> {
+/** What answers people and what works in the background, each in a process of its own, to be killed. */
+interface Installation {
+  readonly child: ChildProcess;
+  readonly works: ChildProcess;
+  readonly http: number;
+  readonly smtp: number;
+}
+async function started(url: string): Promise<Installation> {
+  await prepareDatabase({ ownerUrl: url, databaseUrl: applicationUrl(url) });
   const [http, smtp] = [20_000, 30_000].map((from) => from + Math.floor(Math.random() * 9000));
   const env = {
     ...process.env,
-    UMBER_DATABASE_URL: url,
+    UMBER_DATABASE_URL: applicationUrl(url),
     UMBER_HTTP_PORT: String(http),
     UMBER_SMTP_PORT: String(smtp),
     UMBER_SECRET: '11'.repeat(32),
+    UMBER_FOLDERS: tmpdir(),
   };
-  const child = fork(PROGRAM, { env, stdio: 'ignore' });
-  await new Promise((resolve) => child.once('message', resolve));
-  return { child, http, smtp };
+  const [child, works] = ['main', 'works-main'].map((name) => fork(program(name), { env, stdio: 'ignore' }));
+  await Promise.all([child, works].map((one) => new Promise((resolve) => one.once('message', resolve))));
+  return { child, works, http, smtp };
 }
+const kill = ({ child, works }: Installation, signal: NodeJS.Signals) => void [child, works].map((one) => one.kill(signal));
 
 const ended = (child: ChildProcess) =>
   child.exitCode === null && child.signalCode === null ? new Promise((resolve) => child.once('exit', resolve)) : null;
@@ -121,14 +131,14 @@ describe('a server whose connections to the database are cut', () => {
       );
       await Promise.all(asked);
     }
-    expect(server.child.exitCode).toBeNull();
+    expect([server.child.exitCode, server.works.exitCode]).toEqual([null, null]);
     await until('people to be served again', () => browser.bring(server.http, 'after.pdf', pdf));
     await until('news to flow again', async () => {
       const { rows } = await pool.query("select from pg_stat_activity where datname = current_database() and query = 'listen umber_live'");
       return rows.length > 0;
     });
-    server.child.kill('SIGTERM');
-    await ended(server.child);
+    kill(server, 'SIGTERM');
+    await Promise.all([ended(server.child), ended(server.works)]);
     await pool.end();
   });
 });
@@ -153,7 +163,7 @@ describe('a server killed at any moment, while mails, files and uploads come in'
       await browser.signIn(server.http);
       token ??= await browser.token(server.http);
       const key = token;
-      const moment = setTimeout(() => server.child.kill('SIGKILL'), 300 + random.whole(0, 2500));
+      const moment = setTimeout(() => kill(server, 'SIGKILL'), 300 + random.whole(0, 2500));
       const ways = [
         (name: string) => sendMail(server.smtp, name, fileOf(name)),
         (name: string) => browser.bring(server.http, `${name}.pdf`, fileOf(name)),
@@ -192,11 +202,11 @@ describe('a server killed at any moment, while mails, files and uploads come in'
     );
     expect(doubled.rows).toEqual([]);
     expect(acknowledged.size).toBeGreaterThan(SOURCES / 3);
-    last.child.kill('SIGTERM');
-    await ended(last.child);
+    kill(last, 'SIGTERM');
+    await Promise.all([ended(last.child), ended(last.works)]);
     await pool.end();
     await rm(folder, { recursive: true, force: true });
-  }, 240_000);
+  }, 300_000);
 });
 
 async function allOf(named: () => Promise<Map<string, number>>, wanted: ReadonlySet<string>): Promise<boolean> {

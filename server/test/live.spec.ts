@@ -1,7 +1,7 @@
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { startServer, type RunningServer } from '../src/server.js';
-import { demoDatabase, mail, TODAY, Visitor } from './harness.js';
+import { applicationUrl, demoDatabase, mail, TODAY, Visitor } from './harness.js';
 
 describe('what happens is told at once', () => {
   let server: RunningServer;
@@ -17,7 +17,8 @@ describe('what happens is told at once', () => {
     });
     await new Promise<void>((resolve) => standIn.listen(0, '127.0.0.1', resolve));
     server = await startServer({
-      databaseUrl: made.url,
+      databaseUrl: applicationUrl(made.url),
+      ownerUrl: made.url,
       httpPort: 0,
       smtpPort: 0,
       webFolder: null,

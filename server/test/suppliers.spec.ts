@@ -84,7 +84,7 @@ describe('a supplier that is put on file', () => {
   });
 
   it('is not confirmed by whoever put it on file', async () => {
-    const own = { ...(await filledIn()), name: 'Gillbeck Hire Ltd', taxId: null, iban: null };
+    const own = { ...(await filledIn()), name: 'Gillbeck Hire Ltd', taxId: null, iban: null, another: true };
     const supplier = await controller.ok('POST', '/api/suppliers', own);
     const refused = await controller.send('POST', `/api/suppliers/${supplier.id}/confirm`);
     expect([refused.status, refused.body.message]).toEqual([403, 'You put this supplier on file, so someone else must confirm it.']);

@@ -48,8 +48,15 @@ export interface DoubtView {
   readonly line: number | null;
   readonly question: Question;
 }
+/** One of two people who confirm where money goes. */
+export interface ConfirmationView {
+  readonly personId: number;
+  readonly by: string;
+  readonly reason: string;
+}
 export interface ExceptionView extends MatchException {
   readonly id: number;
+  readonly confirmations: readonly ConfirmationView[];
   readonly acceptedBy: string | null;
   readonly acceptedReason: string | null;
 }
@@ -81,6 +88,8 @@ export interface OrderLineView {
   readonly unitPrice: string;
   readonly received: string;
   readonly invoicedBefore: string;
+  /** Net. */
+  readonly amountBefore: string;
 }
 export interface OrderView {
   readonly id: number;
@@ -90,6 +99,9 @@ export interface OrderView {
   readonly currency: string;
   readonly orderedOn: string;
   readonly state: 'open' | 'closed';
+  /** Carriage that was agreed on, and the discount in percent. */
+  readonly carriage: string;
+  readonly discountPercent: string;
   readonly lines: readonly OrderLineView[];
 }
 export interface DocumentView {
@@ -124,6 +136,8 @@ export interface DocumentView {
   readonly approvals: readonly ApprovalView[];
   /** People who had a hand in what it says, by their ids: they neither approve nor post it. */
   readonly handledBy: readonly number[];
+  /** Of these, who did more than confirm an account: they do not confirm one. */
+  readonly touchedBy: readonly number[];
   readonly pages: readonly PageView[];
   readonly supplier: SupplierView | null;
   /** Others of the same unknown supplier that look like it; null where there are none. */

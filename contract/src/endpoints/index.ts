@@ -1,5 +1,6 @@
 import type { DraftedSupplier } from '@umber/core/suppliers';
 import type { Approve, SeparationChange } from '../approval/index.js';
+import type { AuditEntry } from '../audit/index.js';
 import type { ArchiveView } from '../archive/index.js';
 import type { KindChange, Reasoned, ValueChange, Versioned } from '../checking/index.js';
 import type { DemoSent, DemoWish, ScanWish } from '../demo/index.js';
@@ -39,6 +40,8 @@ export const ENDPOINTS = {
   signIn: returns<Session, SignIn>().post('/session', 'anyone'),
   session: returns<Session>().get('/session', 'signed-in'),
   signOut: returns<Nothing>().delete('/session', 'anyone', 204),
+
+  audit: returns<readonly AuditEntry[], Search>().get('/audit', 'audit'),
 
   trays: returns<readonly TrayCount[]>().get('/trays', 'signed-in'),
   tray: returns<TrayRows>().get('/trays/:tray', 'signed-in'),
@@ -85,6 +88,7 @@ export const ENDPOINTS = {
   chooseOrder: returns<DocumentView, OrderChoice>().put('/documents/:id/order', 'match'),
   codeLine: returns<DocumentView, CodingChoice>().put('/documents/:id/coding/:position', 'match'),
   acceptException: returns<DocumentView, Reasoned>().post('/documents/:id/exceptions/:exception/accept', 'match'),
+  confirmAccount: returns<DocumentView, Reasoned>().post('/documents/:id/exceptions/:exception/confirm', 'confirmAccounts'),
 
   approve: returns<DocumentView, Approve>().post('/documents/:id/approve', 'approve'),
   sendBack: returns<DocumentView, Reasoned>().post('/documents/:id/send-back', 'sendBack'),

@@ -8,6 +8,12 @@ export interface Search {
 export interface EntryLineView extends EntryLine {
   readonly accountName: string;
 }
+/** Where the money of an entry goes, frozen when it is posted: the account as accounts are compared, where it is from, who confirmed it. */
+export interface PaidTo {
+  readonly account: string | null;
+  readonly source: 'page' | 'record' | 'none';
+  readonly confirmedBy: readonly string[];
+}
 /** A journal entry; amounts in base currency. */
 export interface EntryView {
   readonly id: number | null;
@@ -20,6 +26,8 @@ export interface EntryView {
   readonly currency: string;
   readonly exchangeRate: string;
   readonly postedBy: string | null;
+  /** Null for an entry that owes nothing to a supplier, or that an earlier version posted. */
+  readonly paidTo: PaidTo | null;
   readonly lines: readonly EntryLineView[];
 }
 export interface OpenItem {

@@ -1,4 +1,4 @@
-import type { DraftedSupplier, SupplierField } from '@umber/core/suppliers';
+import type { DraftedSupplier, SupplierField, TwinSign } from '@umber/core/suppliers';
 
 /** A supplier on file: what a document's seller is recognised by. */
 export interface SupplierView {
@@ -9,13 +9,28 @@ export interface SupplierView {
   readonly country: string;
   readonly termsDays: number;
   /** Who put it on file and waits for a second person to confirm it; null once it is confirmed. Until then nothing is posted to it. */
-  readonly waitsSince: { readonly by: string; readonly byId: number; readonly on: string } | null;
+  readonly waitsSince: {
+    readonly by: string;
+    readonly byId: number;
+    readonly on: string;
+    /** Names of suppliers on file that have something in common with it. */
+    readonly like: readonly string[];
+  } | null;
 }
 /** A supplier to be put on file: what its documents show of it, and what its lines are coded to where no order says so. */
 export interface NewSupplier extends DraftedSupplier {
   readonly account: string;
   readonly costCentre: string;
+  /** Whether a person says that it is another firm than those that have something in common with it. */
+  readonly another: boolean;
 }
+/** By what a supplier on file may be the same firm. */
+export const TWIN_SIGNS: Readonly<Record<TwinSign, string>> = {
+  'tax-id': 'tax id',
+  account: 'IBAN',
+  name: 'name',
+  'mail-domain': 'mail domain',
+};
 
 /** What to do about a field of a supplier's record that is missing or wrong. */
 export const SUPPLIER_FAULTS: Readonly<Record<SupplierField, string>> = {

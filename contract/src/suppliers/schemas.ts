@@ -25,4 +25,5 @@ export const newSupplierSchema = Joi.object<NewSupplier, true>({
   termsDays: checked('termsDays', Joi.number().required()),
   account: checked('account', text),
   costCentre: checked('costCentre', text),
+  another: Joi.boolean().default(false),
 });

@@ -9,6 +9,10 @@ export type Evidence =
   /** Beside a label, folded as labels are. */
   | { readonly code: 'labelled'; readonly relation: Relation; readonly label: string }
   | { readonly code: 'hash-number' }
+  /** Beside words that no list of labels has. */
+  | { readonly code: 'captioned'; readonly relation: Relation; readonly words: string }
+  /** By nothing but how it looks and where it stands. */
+  | { readonly code: 'by-looks' }
   | { readonly code: 'after-number' }
   | { readonly code: 'alone-in-head' }
   | { readonly code: 'due-words'; readonly words: string }
@@ -37,6 +41,10 @@ export type Evidence =
   | { readonly code: 'tax-left'; readonly rate: string | null }
   /** The sum of so many tax amounts by rate. */
   | { readonly code: 'tax-parts'; readonly parts: number }
+  /** The sum of the net amounts of so many rates. */
+  | { readonly code: 'net-parts'; readonly parts: number }
+  /** No label says so, but with it net, tax and total close. */
+  | { readonly code: 'closing-sum' }
   | { readonly code: 'only-total' }
   | { readonly code: 'due-follows' }
   /** Net + tax is the total. */

@@ -26,6 +26,8 @@ export type Question =
   | { readonly code: 'no-text' }
   | { readonly code: 'unreadable'; readonly because: ReadingFailure }
   | { readonly code: 'several-numbers'; readonly numbers: readonly string[] }
+  /** The pages are in a language (ISO 639) that is not read. */
+  | { readonly code: 'language-unknown'; readonly language: string }
   | { readonly code: 'kind-untitled' }
   | { readonly code: 'kind-below-zero' }
   | { readonly code: 'kind-sorted-otherwise'; readonly titled: DocumentKind; readonly kind: DocumentKind; readonly examples: number }
@@ -34,6 +36,8 @@ export type Question =
   // A field of the head.
   | { readonly code: 'not-found' }
   | { readonly code: 'unclear'; readonly value: string; readonly other: string | null }
+  /** No value is plain, but this one may be it. */
+  | { readonly code: 'perhaps'; readonly value: string }
   | { readonly code: 'due-out-of-order' }
   | { readonly code: 'far-from-arrival'; readonly arrived: string; readonly issued: string }
   | { readonly code: 'day-or-month' }
@@ -41,6 +45,7 @@ export type Question =
   | { readonly code: 'iban-unread' }
   | { readonly code: 'terms-without-date' }
   | { readonly code: 'label-without-value'; readonly label: string }
+  /** Kept by a version that looked for due dates by themselves. */
   | { readonly code: 'unlabelled-date'; readonly date: string }
   | { readonly code: 'parts-unread' }
   | { readonly code: 'not-on-scan' }
@@ -64,6 +69,9 @@ export type Question =
   | { readonly code: 'price-unit-differs' }
   | { readonly code: 'amount-below-zero' }
   | { readonly code: 'no-quantity-no-price' }
+  /** Words, or figures, of the line are in no cell. */
+  | { readonly code: 'words-left' }
+  | { readonly code: 'figures-left' }
   | { readonly code: 'price-without-quantity' }
   | { readonly code: 'quantity-without-price' }
   /** Kept by a version that wrote sentences. */

@@ -32,9 +32,13 @@ export type TrailAct =
     }
   | { readonly code: 'sorted-like'; readonly kind: DocumentKind; readonly examples: number }
   | { readonly code: 'supplier-recognised'; readonly supplier: string; readonly because: readonly SupplierSign[] }
+  /** A credit note that was printed below zero: its amounts are kept above, as those of all others. */
+  | { readonly code: 'amounts-turned' }
   | { readonly code: 'order-recognised'; readonly order: string; readonly by: 'number' | 'lines' }
   | { readonly code: 'exception-raised'; readonly line: number | null; readonly facts: ExceptionFacts }
   | { readonly code: 'exception-accepted'; readonly line: number | null; readonly facts: ExceptionFacts; readonly reason: string }
+  /** One of two people who confirm where money goes. */
+  | { readonly code: 'account-confirmed'; readonly account: string; readonly reason: string }
   | { readonly code: 'supplier-chosen'; readonly supplier: string; readonly id: number }
   | { readonly code: 'order-chosen'; readonly order: string | null; readonly before: number | null; readonly after: number | null }
   | { readonly code: 'line-coded'; readonly line: number; readonly before: Coding; readonly after: Coding }
@@ -92,7 +96,12 @@ export type SupplierSign = 'tax-id' | 'iban' | 'mail-domain' | 'name' | 'similar
 export type ExceptionFacts =
   | { readonly code: 'supplier-unknown'; readonly name: string | null }
   | { readonly code: 'iban-changed' }
-  | { readonly code: 'duplicate'; readonly number: string; readonly document: number }
+  /** An account on the page, as it is compared (`core/bank-accounts`), that is none of the supplier's on file. */
+  | { readonly code: 'bank-account'; readonly account: string; readonly onFile: string | null }
+  /** `because` is missing where a version kept it that compared numbers only. */
+  | { readonly code: 'duplicate'; readonly number: string; readonly document: number; readonly because?: DuplicateSign }
+  /** The total is nothing or below: no invoice asks for that, and no credit note gives it. */
+  | { readonly code: 'not-above-zero'; readonly total: string | null }
   | { readonly code: 'currency'; readonly invoice: string; readonly order: string }
   /** `number` as the page has it; else the order that fits best. */
   | { readonly code: 'order-unknown'; readonly number: string | null; readonly best: string | null }
@@ -101,15 +110,39 @@ export type ExceptionFacts =
   /** `percent` and `off` below zero where the invoice asks less than the order. */
   | { readonly code: 'price'; readonly description: string | null; readonly percent: string; readonly off: string }
   | {
-      readonly code: 'not-received' | 'more-than-ordered';
+      readonly code: 'not-received' | 'more-than-ordered' | 'more-than-invoiced';
       readonly description: string | null;
       readonly invoiced: string;
       readonly before: string;
-      /** What was received, or ordered. */
+      /** What was received, ordered, or invoiced and may be credited. */
       readonly limit: string;
     }
+  /** More than what was received, ordered or invoiced is worth, less what was invoiced before. Net. */
+  | {
+      readonly code: 'amount-beyond';
+      readonly description: string | null;
+      readonly of: 'received' | 'ordered' | 'invoiced';
+      readonly invoiced: string;
+      readonly before: string;
+      readonly limit: string;
+    }
+  /** Each line is within its tolerance, and all of them are over the order by more than may pass. */
+  | { readonly code: 'over-in-all'; readonly off: string; readonly limit: string }
+  | { readonly code: 'carriage'; readonly amount: string; readonly agreed: string | null }
+  /** `percent` of the goods, `agreed` in percent. */
+  | { readonly code: 'discount'; readonly amount: string; readonly percent: string; readonly agreed: string | null }
+  | { readonly code: 'beyond-order'; readonly invoiced: string; readonly before: string; readonly ordered: string }
+  | { readonly code: 'tax-rate'; readonly rate: string; readonly countries: readonly string[] }
+  /** `expected` is null where no rate of the countries explains the tax; `percent` of the net total. */
+  | { readonly code: 'tax-amount'; readonly expected: string | null; readonly percent: string }
+  /** A credit note that gives back more than the invoices that it names, of which so much is left. */
+  | { readonly code: 'credit-beyond'; readonly credited: string; readonly left: string; readonly invoices: readonly string[] }
+  /** A credit note that is for nothing that is here: the numbers that it names. */
+  | { readonly code: 'credits-nothing-known'; readonly named: readonly string[] }
   /** Kept by a version that wrote sentences. */
   | { readonly code: 'as-worded'; readonly of: string; readonly text: string };
+/** By what a document is taken for one that is here already. */
+export type DuplicateSign = 'number' | 'similar-number' | 'amount-and-date' | 'page';
 export type ExceptionCode = Exclude<ExceptionFacts['code'], 'as-worded'>;
 
 /** Why somebody is asked to approve. */
@@ -130,6 +163,7 @@ export type ApprovalCause =
 /** Acts by which a person has a hand in what a document says: whoever did one of these neither approves nor posts it. */
 export const HANDLING: readonly TrailAct['code'][] = [
   'exception-accepted',
+  'account-confirmed',
   'supplier-chosen',
   'order-chosen',
   'line-coded',

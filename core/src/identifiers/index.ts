@@ -1,2 +1,3 @@
 export * from './iban.js';
 export * from './tax-id.js';
+export * from './bank-account.js';

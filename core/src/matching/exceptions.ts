@@ -8,9 +8,13 @@ export interface MatchException {
   readonly figures: readonly VarianceFigure[];
 }
 
-/** Codes of exceptions that no reason can accept: they want a choice. */
-const NEEDS_CHOICE: ReadonlySet<ExceptionFacts['code']> = new Set(['supplier-unknown']);
+/** Codes of exceptions that no reason can accept: they want a choice, or another value. */
+const NEEDS_CHOICE: ReadonlySet<ExceptionFacts['code']> = new Set(['supplier-unknown', 'not-above-zero']);
 export const needsChoice = ({ code }: ExceptionFacts): boolean => NEEDS_CHOICE.has(code);
+
+/** Codes of exceptions that two people confirm who touched nothing else of the document: where money would go. */
+export const NEEDS_TWO: readonly ExceptionFacts['code'][] = ['bank-account', 'iban-changed'];
+export const needsTwo = ({ code }: ExceptionFacts): boolean => NEEDS_TWO.includes(code);
 
 /**
  * What makes two exceptions the same: code, line and every figure. An acceptance is for exactly these; where one of them changes,

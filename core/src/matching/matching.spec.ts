@@ -1,7 +1,19 @@
 import fc from 'fast-check';
-import { assign, exceptionKey, guessOrder, namesOrder, needsChoice, threeWayMatch, type InvoiceLine, type OrderLine } from './index.js';
+import {
+  assign,
+  beyondOrder,
+  chargeExceptions,
+  exceptionKey,
+  guessOrder,
+  namesOrder,
+  needsChoice,
+  needsTwo,
+  threeWayMatch,
+  type InvoiceLine,
+  type OrderLine,
+} from './index.js';
 
-const tolerances = { pricePercent: '2', priceAmount: '5.00', quantityPercent: '0' };
+const tolerances = { pricePercent: '2', priceAmount: '25.00', quantityPercent: '0', invoiceAmount: '40.00', chargeAmount: '15.00' };
 const ordered = (id: number, description: string, quantity: string, unitPrice: string, more: Partial<OrderLine> = {}): OrderLine => ({
   id,
   position: id,
@@ -11,6 +23,7 @@ const ordered = (id: number, description: string, quantity: string, unitPrice: s
   unitPrice,
   received: quantity,
   invoicedBefore: '0',
+  amountBefore: '0.00',
   ...more,
 });
 const invoiced = (
@@ -83,9 +96,11 @@ describe('three-way match', () => {
     );
   });
 
-  it('lets a price pass within either tolerance and names one beyond both', () => {
+  it('lets a price pass within both tolerances and names one beyond either', () => {
     const at = (amount: string) => threeWayMatch([invoiced(0, 'Oak sleeper, new, 2.6 m', '44', amount)], order, tolerances).variances;
-    expect(at('1810.00')).toEqual([]);
+    expect(at('1804.36')).toEqual([]);
+    // 1.5 %, but more than the amount.
+    expect(at('1806.05')).toMatchObject([{ facts: { code: 'price', percent: '1.5', off: '26.69' } }]);
     expect(at('1895.08')).toMatchObject([
       {
         facts: { code: 'price', percent: '6.5', off: '115.72' },
@@ -97,8 +112,20 @@ describe('three-way match', () => {
         ],
       },
     ]);
-    const cheap = threeWayMatch([invoiced(0, 'Washer', '10', '1.40')], [ordered(1, 'Washer', '10', '0.10')], tolerances);
-    expect(cheap.variances).toEqual([]);
+    // Little money, but far more than the share.
+    const cheap = (amount: string) =>
+      threeWayMatch([invoiced(0, 'Washer', '10', amount)], [ordered(1, 'Washer', '10', '0.10')], tolerances).variances;
+    expect(cheap('5.90')).toMatchObject([{ facts: { code: 'price', percent: '490' } }]);
+    expect(cheap('1.01')).toEqual([]);
+  });
+
+  it('asks about what passed line by line and is too much in all', () => {
+    const many = Array.from({ length: 3 }, (_, i) => ordered(i + 1, `Beam of length ${'abc'[i].repeat(6)}`, '10', '200.00'));
+    const lines = (over: number) => many.map((line, i) => invoiced(i, line.description, '10', (2000 + over).toFixed(2)));
+    expect(threeWayMatch(lines(13), many, tolerances).variances).toEqual([]);
+    expect(threeWayMatch(lines(20), many, tolerances).variances).toMatchObject([
+      { line: null, facts: { code: 'over-in-all', off: '60.00', limit: '40.00' } },
+    ]);
   });
 
   it('asks for what was invoiced but not received, counting what was invoiced before', () => {
@@ -112,10 +139,104 @@ describe('three-way match', () => {
     ]);
   });
 
+  it('compares by amount where a line says no quantity, and counts what amounts took before', () => {
+    const whole = ordered(1, 'Brake block', '24', '43.10');
+    const bare = (amount: string, more: Partial<InvoiceLine> = {}) => ({ ...invoiced(0, 'Brake block', '', amount, more), quantity: null });
+    const at = (line: InvoiceLine, more: Partial<OrderLine> = {}) => threeWayMatch([line], [{ ...whole, ...more }], tolerances).variances;
+    expect(at(bare('1034.40'))).toEqual([]);
+    expect(at(bare('517.20'))).toEqual([]);
+    expect(at(bare('1134.40'))).toMatchObject([{ facts: { code: 'amount-beyond', of: 'received', limit: '1034.40' }, worth: '100.00' }]);
+    expect(at(bare('1034.40'), { invoicedBefore: '24', amountBefore: '1034.40' })).toMatchObject([
+      { facts: { code: 'amount-beyond', invoiced: '1034.40', before: '1034.40' }, worth: '1034.40' },
+    ]);
+    expect(at(bare('1034.40', { unitPrice: '51.72' }), {})).toMatchObject([{ facts: { code: 'price', percent: '20' } }]);
+    // A price that was accepted before has taken of the amount, though not of the quantity.
+    expect(at(invoiced(0, 'Brake block', '12', '517.20'), { invoicedBefore: '12', amountBefore: '620.64' })).toMatchObject([
+      { facts: { code: 'amount-beyond', of: 'received' }, worth: '103.44' },
+    ]);
+  });
+
+  it('never lets parts take more of an order line than it is worth, whatever they say of quantity and price', () => {
+    const part = fc.record({ quantity: fc.option(fc.integer({ min: 1, max: 30 })), cents: fc.integer({ min: 1, max: 150_000 }) });
+    fc.assert(
+      fc.property(fc.array(part, { minLength: 1, maxLength: 6 }), (parts) => {
+        let [quantity, amount] = [0, 0];
+        for (const { quantity: asked, cents } of parts) {
+          const line = {
+            ...invoiced(0, 'Brake block', String(asked), (cents / 100).toFixed(2)),
+            quantity: asked === null ? null : String(asked),
+          };
+          const before = { invoicedBefore: String(quantity), amountBefore: (amount / 100).toFixed(2) };
+          if (threeWayMatch([line], [ordered(1, 'Brake block', '24', '43.10', before)], tolerances).variances.length > 0) continue;
+          quantity += asked ?? cents / 4310;
+          amount += cents;
+        }
+        expect(amount / 100).toBeLessThanOrEqual(24 * 43.1 + 20.69);
+      }),
+    );
+  });
+
+  it('credits no more than was invoiced, and takes a line below zero for one that goes the other way', () => {
+    const sold = ordered(1, 'Brake block', '24', '43.10', { invoicedBefore: '10', amountBefore: '431.00' });
+    const credit = (quantity: string, amount: string) =>
+      threeWayMatch([invoiced(0, 'Brake block', quantity, amount)], [sold], tolerances, 'credit-note').variances;
+    expect(credit('4', '172.40')).toEqual([]);
+    expect(credit('11', '474.10')).toMatchObject([{ facts: { code: 'more-than-invoiced', invoiced: '11', limit: '10' } }]);
+    expect(credit('10', '862.00').map(({ facts }) => facts.code)).toEqual(['price']);
+    // On a credit note, what is below zero is asked to be paid: as much as was received and not invoiced.
+    expect(credit('-14', '-603.40')).toEqual([]);
+    expect(credit('-15', '-646.50')).toMatchObject([{ facts: { code: 'not-received', invoiced: '15', before: '10', limit: '24' } }]);
+    // On an invoice, it goes back.
+    const back = threeWayMatch([invoiced(0, 'Brake block', '-11', '-474.10')], [sold], tolerances).variances;
+    expect(back).toMatchObject([{ facts: { code: 'more-than-invoiced' } }]);
+  });
+
   it('says what is not on the order', () => {
     const { pairs, variances } = threeWayMatch([invoiced(0, 'Carriage by crane lorry', '1', '185.00')], order, tolerances);
     expect(pairs).toEqual([{ line: 0, orderLineId: null }]);
     expect(variances).toMatchObject([{ facts: { code: 'not-on-order', description: 'Carriage by crane lorry' }, worth: '185.00' }]);
+  });
+});
+
+describe('carriage and discount', () => {
+  const charged = (more: Partial<Parameters<typeof chargeExceptions>[0]>) =>
+    chargeExceptions(
+      { goods: '318.00', carriage: null, discount: null, agreed: { carriage: '0', discountPercent: '0' }, ...more },
+      tolerances,
+    ).map(({ facts }) => facts);
+
+  it('are asked about where the order did not agree on them', () => {
+    expect(charged({ carriage: '2500.00' })).toEqual([{ code: 'carriage', amount: '2500.00', agreed: '0.00' }]);
+    expect(charged({ carriage: '15.00' })).toEqual([]);
+    expect(charged({ discount: '152.64' })).toEqual([{ code: 'discount', amount: '152.64', percent: '48', agreed: '0' }]);
+    expect(charged({ discount: '-152.64' })).toHaveLength(1);
+  });
+
+  it('are held against what was agreed', () => {
+    const agreed = { carriage: '60.00', discountPercent: '10' };
+    expect(charged({ carriage: '60.00', discount: '31.80', agreed })).toEqual([]);
+    expect(charged({ carriage: '64.00', discount: '31.80', agreed })).toHaveLength(1);
+    expect(charged({ discount: null, agreed })).toEqual([{ code: 'discount', amount: '0.00', percent: '0', agreed: '10' }]);
+  });
+
+  it('are asked about where they are unusual and there is no order', () => {
+    expect(charged({ carriage: '79.50', discount: '31.80', agreed: null })).toEqual([]);
+    expect(charged({ carriage: '79.51', discount: '31.81', agreed: null })).toHaveLength(2);
+  });
+});
+
+describe('the total of an order', () => {
+  const total = { invoiced: '500.00', before: '600.00', ordered: '1000.00', explained: '0.00' };
+
+  it('is what all its invoices may ask for', () => {
+    expect(beyondOrder(total, tolerances)).toMatchObject([
+      { facts: { code: 'beyond-order', before: '600.00' }, figures: [{ variance: '100.00' }, {}] },
+    ]);
+    expect(beyondOrder({ ...total, before: '500.00' }, tolerances)).toEqual([]);
+  });
+
+  it('asks no second time about what was asked about by line', () => {
+    expect(beyondOrder({ ...total, explained: '100.00' }, tolerances)).toEqual([]);
   });
 });
 
@@ -137,7 +258,13 @@ describe('an exception', () => {
 
   it('of an unknown supplier wants a choice, every other can be accepted', () => {
     expect(needsChoice({ code: 'supplier-unknown', name: null })).toBe(true);
+    expect(needsChoice({ code: 'not-above-zero', total: '-40.00' })).toBe(true);
     expect(needsChoice(facts)).toBe(false);
+  });
+
+  it('of a bank account wants two people', () => {
+    expect(needsTwo({ code: 'bank-account', account: 'GB82WEST12345698765432', onFile: null })).toBe(true);
+    expect(needsTwo(facts)).toBe(false);
   });
 });
 

@@ -1,5 +1,5 @@
 import { foldText } from '../similarity/index.js';
-import { pairCost, type InvoiceLine, type OrderLine } from './three-way.js';
+import { pairCosts, type InvoiceLine, type OrderLine } from './three-way.js';
 import { assign } from './assignment.js';
 
 /** An open order of the supplier, as far as finding the right one goes. */
@@ -40,7 +40,7 @@ export function guessOrder(reference: string | null, lines: readonly InvoiceLine
 
 function fit(lines: readonly InvoiceLine[], order: readonly OrderLine[]): number {
   if (lines.length === 0 || order.length === 0) return 0;
-  const costs = lines.map((line) => [...order.map((other) => pairCost(line, other)), ...lines.map(() => 1)]);
+  const costs = pairCosts(lines, order);
   const columns = assign(costs);
   const total = columns.reduce((sum, column, i) => sum + Math.max(0, 1 - Math.max(0, costs[i][column])), 0);
   return total / lines.length;

@@ -5,6 +5,8 @@ export type Role = (typeof ROLES)[number];
 export const MAY = {
   check: ['clerk', 'controller'],
   match: ['clerk', 'controller'],
+  /** Confirm, as one of two, an account that money would go to. */
+  confirmAccounts: ['clerk', 'approver', 'controller'],
   approve: ['approver', 'controller'],
   post: ['controller'],
   /** Send a document back to Check: an approver who is asked, and who checks or posts. */
@@ -23,6 +25,8 @@ export const MAY = {
   sources: ['administrator'],
   /** Say whether the company has three people for a document, or two. */
   separation: ['administrator'],
+  /** See what was set and who signed in. */
+  audit: ['controller', 'administrator', 'auditor'],
   demo: ['clerk', 'approver', 'controller', 'administrator'],
 } as const satisfies Record<string, readonly Role[]>;
 export type Right = keyof typeof MAY;

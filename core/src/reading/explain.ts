@@ -3,7 +3,6 @@ import type { Box } from '../geometry/index.js';
 import { plain } from '../money/index.js';
 import { gather, type Gathered } from './gather.js';
 import { identifierBox } from './header/bank-and-tax.js';
-import { invoiceNumbers, orderReferences } from './header/head-fields.js';
 import type { PageWords } from './print/words.js';
 import { readDocument } from './read-document.js';
 import type { ReadingContext, ReadValue } from './reading.js';
@@ -42,12 +41,12 @@ export function explainField(pages: readonly PageWords[], field: HeaderField, co
 }
 
 function candidatesOf(gathered: Gathered, field: HeaderField): readonly ExplainedCandidate[] {
-  const { labelled, rows, pages, totals } = gathered;
+  const { totals } = gathered;
   switch (field) {
     case 'invoiceNumber':
-      return invoiceNumbers(labelled, rows, pages);
+      return gathered.numbers.number;
     case 'orderReference':
-      return orderReferences(labelled);
+      return gathered.numbers.order;
     case 'issueDate':
       return gathered.issues;
     case 'dueDate':

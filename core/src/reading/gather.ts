@@ -1,8 +1,11 @@
 import { LabelledRows } from './header/candidates.js';
-import { ibansOf, sellerCountry, taxIdsOf } from './header/bank-and-tax.js';
+import { foundOf, perhaps } from './fitted/found.js';
+import { headCandidates, isLikely, likelyDueDates, likelyIssueDates, likelyNames, likelyNumbers } from './fitted/head.js';
+import { dayOf, type HeadPages } from './fitted/traits.js';
+import { identifierBox, ibansOf, sellerCountry, taxIdsOf } from './header/bank-and-tax.js';
 import { chooseTable, type LineMethod } from './table/choose-table.js';
 import { printedCurrency } from './language/currency.js';
-import { dayMonthOrder, dueDates, issueDates } from './header/head-fields.js';
+import { dayMonthOrder, dueByTerms } from './header/head-fields.js';
 import { asDate, dueDateOf, ownFirst } from './header/head-values.js';
 import { documentKind } from './header/kind.js';
 import { labelsOf, languageOf } from './language/labels.js';
@@ -13,6 +16,7 @@ import type { ReadingContext } from './reading.js';
 import { settleWords } from './scanned/settle-words.js';
 import { earlyPaymentTerms } from './header/terms.js';
 import { sellerNamesOf } from './header/seller-name.js';
+import { taxTableRows } from './table/closing-sums.js';
 import { chooseTotals } from './table/totals.js';
 import { joinWrappedDates } from './header/wrapped-dates.js';
 import { rowsOf, type PageWords, type Row } from './print/words.js';
@@ -31,13 +35,19 @@ export function gather(read: readonly PageWords[], context: ReadingContext, meth
   const language = languageOf(rows);
   const labelled = new LabelledRows(rows, labelsOf(rows, language));
 
-  const printedTable = chooseTable(rows, labelled, mark, language, method);
+  const taxTable = taxTableRows(rows, mark);
+  const lineRows = rows.filter((row) => !taxTable.has(row.index));
+  const printedTable = chooseTable(lineRows, labelled, mark, language, method);
   const lineSum = sumOfLines(printedTable.lines);
   const outside = new LabelledRows(
     rows,
     labelled.labels.filter((label) => !printedTable.rows.has(label.run.row)),
   );
-  const totals = chooseTotals(outside, rows, mark, lineSum, taxOfLines(printedTable.lines));
+  const totalsAmong = (among: readonly Row[]) => chooseTotals(outside, rows, mark, lineSum, taxOfLines(printedTable.lines), among);
+  const besideLines = totalsAmong(rows.filter((row) => !printedTable.rows.has(row.index)));
+  // The table may have taken the totals for lines.
+  const amongAll = besideLines.addsUp ? besideLines : totalsAmong(rows);
+  const totals = amongAll.addsUp ? amongAll : besideLines;
   const belowNothing = totals.chosen.grossTotal?.value.isNegative() ?? false;
   const kind = context.kind
     ? { kind: context.kind, score: 1 }
@@ -48,15 +58,41 @@ export function gather(read: readonly PageWords[], context: ReadingContext, meth
   const country = sellerCountry(ibans, printed?.value ?? null);
   const currency = printed ?? null;
   const taxIds = taxIdsOf(labelled, rows, country, context.buyerTaxIds ?? [], language);
-  const names = sellerNamesOf(pages, rows, labelled, context.buyerNames ?? []);
 
-  const issues = ownFirst(issueDates(labelled, rows, pages), kind.kind === 'credit-note');
-  const dues = dueDates(labelled, rows);
   const american = currency?.value === 'USD' ? true : country !== null || currency !== null ? false : null;
+  const on: HeadPages = {
+    pages,
+    rows,
+    labelled,
+    table: printedTable.rows,
+    monthFirst: dayMonthOrder(rows, american, undefined, undefined).monthFirst,
+    taken: [...ibans, ...taxIds].map((id) => ({ run: id.run, box: identifierBox(id) })),
+  };
+  const buyerNames = context.buyerNames ?? [];
+  const hints = { buyerNames, ruled: sellerNamesOf(pages, rows, labelled, buyerNames) };
+  const head = headCandidates(on, dueByTerms(rows, '2000-01-01') !== null, hints);
+  const naming = likelyNames(head);
+  const names = naming.names.length > 0 && naming.names[0].score > naming.none ? naming.names : [];
+  const { number, order: ordered } = likelyNumbers(head);
+  const numbers = {
+    number: foundOf('invoiceNumber', number.ranked, number.chosen),
+    order: foundOf('orderReference', ordered.ranked, ordered.chosen),
+    perhaps: {
+      invoiceNumber: perhaps('invoiceNumber', number.ranked, ordered.chosen),
+      orderReference: perhaps('orderReference', ordered.ranked, number.chosen),
+    },
+    hasNumber: number.chosen !== null,
+    hasOrder: ordered.chosen !== null,
+  };
+  const issuing = likelyIssueDates(head);
+  const issues = ownFirst(foundOf('issueDate', issuing.ranked), kind.kind === 'credit-note');
+  const issued = isLikely(issuing) ? issuing.ranked[0].candidate.span : null;
+  const paying = likelyDueDates(head, issued && dayOf(issued, on.monthFirst));
+  const dues = foundOf('dueDate', paying.ranked);
   const order = dayMonthOrder(rows, american, issues[0], dues[0]);
-  const issueDate = asDate(issues, order, null);
+  const issueDate = isLikely(issuing) ? asDate(issues, order, null) : null;
   const early = earlyPaymentTerms(rows);
-  const dueDate = kind.kind === 'credit-note' ? null : dueDateOf(dues, order, rows, issueDate, early);
+  const dueDate = kind.kind === 'credit-note' ? null : dueDateOf(isLikely(paying) ? dues : [], order, rows, issueDate, early);
   return {
     pages,
     rows,
@@ -79,5 +115,7 @@ export function gather(read: readonly PageWords[], context: ReadingContext, meth
     issueDate,
     early,
     dueDate,
+    head,
+    numbers,
   };
 }

@@ -1,3 +1,5 @@
+import { likelyOf } from './fitted/found.js';
+import { unexplainedId } from './fitted/unexplained.js';
 import { gather } from './gather.js';
 import { ROUNDING } from '../arithmetic/index.js';
 import type { HeaderField } from '../documents/index.js';
@@ -5,20 +7,13 @@ import { Decimal, plain, within } from '../money/index.js';
 import { LabelledRows } from './header/candidates.js';
 import { identifierBox } from './header/bank-and-tax.js';
 import { ACCEPTED_RISK } from './confidence/calibration.js';
-import { numbersBeside, type LineMethod } from './table/choose-table.js';
+import { numbersBeside, passedOver, type LineMethod } from './table/choose-table.js';
 import { currencyOfCountry, likelierCurrency, printsCrowns } from './language/currency.js';
 import { raiseDoubts } from './confidence/doubts.js';
-import {
-  dueByTerms,
-  invoiceNumbers,
-  letterDates,
-  orderReferences,
-  ownNumbers,
-  unlabelledDue,
-  type DayMonthOrder,
-} from './header/head-fields.js';
+import { dueByTerms, invoiceNumbers, letterDates, ownNumbers, type DayMonthOrder } from './header/head-fields.js';
 import { asDate, asIdentifier, earlyPayment, fromCoverText, fromNowhere } from './header/head-values.js';
 import { asAmount } from './table/total-values.js';
+import { foreignLanguage } from './language/foreign.js';
 import { headedColumns, labelsOf } from './language/labels.js';
 import { isPerPiece, lineArithmetic } from './table/line-row.js';
 import { readLines } from './table/line-values.js';
@@ -53,9 +48,13 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     issueDate,
     early,
     dueDate,
+    dues,
+    numbers,
+    head,
   } = gather(read, context, method);
+  const unexplained = unexplainedId(head.identifiers, [numbers.number[0]?.value, numbers.order[0]?.value]);
   const fields: Record<HeaderField, ReadValue | null> = {
-    invoiceNumber: asIdentifier(invoiceNumbers(labelled, rows, pages)),
+    invoiceNumber: numbers.hasNumber ? asIdentifier(numbers.number) : null,
     issueDate,
     dueDate,
     currency: currency
@@ -68,11 +67,11 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
           alternatives: currency.rivals.map((value) => ({ value, why: { code: 'also-printed' as const }, page: null, box: null })),
         }
       : unprinted(currencyOfCountry(country ?? taxIds[0]?.value.slice(0, 2) ?? null), printsCrowns(rows)),
-    orderReference: asIdentifier(orderReferences(labelled)) ?? fromCoverText(context.coverText ?? '', language),
+    orderReference: (numbers.hasOrder ? asIdentifier(numbers.order) : null) ?? fromCoverText(context.coverText ?? '', language),
     sellerName: names[0]
       ? {
           value: names[0].value,
-          confidence: MISREAD_SIGN.test(names[0].value) ? 0.5 : names[0].score >= 0.6 ? Math.max(0.9, names[0].score) : names[0].score,
+          confidence: MISREAD_SIGN.test(names[0].value) ? 0.5 : Math.min(0.99, names[0].score),
           page: names[0].run.page,
           box: names[0].box,
           evidence: [{ code: 'legal-name' }],
@@ -161,11 +160,18 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     lineArithmetic: table.lines.map((line) => lineArithmetic(line.cells)),
     perPiece: table.lines.map((line) => isPerPiece(line.cells) || Boolean(line.cells.per)),
     numbersBeside: numbersBeside(table, rows),
+    passedOver: passedOver(table, rows),
     headedColumns: () => headedColumns(rows, language),
     trust,
     likelierCurrency: likelierCurrency(fields.currency?.value ?? '', ibans[0]?.value.slice(0, 2) ?? null),
     receivedOn: context.receivedOn ?? null,
-    unlabelledDue: trust.scanned && issueDate && !dueDate ? unlabelledDue(labelled, rows, issueDate.value) : null,
+    foreign: foreignLanguage(rows, language),
+    perhaps: {
+      ...numbers.perhaps,
+      issueDate: likelyOf(issues),
+      dueDate: likelyOf(dues),
+      sellerTaxId: unexplained === null ? null : { value: unexplained, chance: 0.5 },
+    },
     termsPrinted: early !== null || dueByTerms(rows, '2000-01-01') !== null,
     askBelow: 1 - (context.acceptedRisk ?? ACCEPTED_RISK),
     labels: outside.labels,

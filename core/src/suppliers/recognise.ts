@@ -9,6 +9,8 @@ export interface KnownSupplier {
   readonly taxId: string | null;
   readonly iban: string | null;
   readonly mailDomain: string | null;
+  /** Whether somebody put it on file and nobody has confirmed it yet: no document is taken for its without asking. */
+  readonly waits?: boolean;
 }
 
 /** What a document shows of its seller. */
@@ -27,6 +29,7 @@ export interface SupplierGuess {
   readonly score: number;
   /** What they have in common, and what is another on file than on the page. */
   readonly signs: readonly SupplierSign[];
+  readonly waits: boolean;
 }
 
 /** From this score on a supplier is taken without asking. */
@@ -64,11 +67,11 @@ function weigh(traits: SellerTraits, supplier: KnownSupplier): SupplierGuess {
     else if (alike >= 0.7) speaks(0.6 * alike, 'similar-name');
   }
   const contradicted = signs.includes('other-tax-id') ? 0.45 : 1;
-  return { id: supplier.id, name: supplier.name, score: (1 - doubt) * contradicted, signs };
+  return { id: supplier.id, name: supplier.name, score: (1 - doubt) * contradicted, signs, waits: supplier.waits ?? false };
 }
 
 /** The same number, with the country's prefix printed or not. */
-function sameTaxId(a: string, b: string): boolean {
+export function sameTaxId(a: string, b: string): boolean {
   const [left, right] = [normalizeTaxId(a), normalizeTaxId(b)];
   return left === right || left === right.replace(/^[A-Z]{2}/, '') || right === left.replace(/^[A-Z]{2}/, '');
 }

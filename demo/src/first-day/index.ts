@@ -94,7 +94,7 @@ export function firstDayMails(today: IsoDate): DemoMailPlan[] {
     mail('gillbeck', [without('gillbeck', 2)]),
     // A changed bank account.
     one('mossrigg', 1, 2, { otherIban: ibanOf('GB', 'FLMB60161331926819') }),
-    one('bocage', 1, 3, { credit: true, part: 0.2 }, 'Vous trouverez notre avoir ci-joint.'),
+    one('bocage', 0, 3, { credit: true, part: 0.2 }, 'Vous trouverez notre avoir ci-joint.'),
     // On paper, scanned in one go.
     stack([without('fellbeam', 4), without('garthwater', 3), without('whinstone', 12), without('underbarrow', 2)]),
     // Letters: what they name is here, or never came.

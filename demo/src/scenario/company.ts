@@ -63,7 +63,13 @@ export const APPROVAL_RULES = [
   { position: 30, minAmount: '15000.00', onlyExceptions: false, approver: 'person', person: 'ruth' },
 ] as const;
 
-export const TOLERANCES = { pricePercent: '2', priceAmount: '5.00', quantityPercent: '0' } as const;
+export const TOLERANCES = {
+  pricePercent: '2',
+  priceAmount: '25.00',
+  quantityPercent: '0',
+  invoiceAmount: '50.00',
+  chargeAmount: '15.00',
+} as const;
 
 /** Units of GBP for one of these. */
 export const EXCHANGE_RATES = { EUR: '0.8542', USD: '0.7811' } as const;

@@ -1,4 +1,5 @@
 import { checkBlobs, damagedBlobs, archiveCounts } from './queries.js';
+import { lastCheck } from './book-queries.js';
 import type { ArchiveView } from '@umber/contract/archive';
 import type { Database } from '../database/database.js';
 
@@ -10,5 +11,5 @@ export const verifyBlobs = (db: Database): Promise<number> => checkBlobs(db, AT_
 
 /** How much is kept, how much of it was compared lately, and what is damaged. */
 export async function archiveView(db: Database): Promise<ArchiveView> {
-  return { ...(await archiveCounts(db)), damaged: await damagedBlobs(db) };
+  return { ...(await archiveCounts(db)), books: await lastCheck(db), damaged: await damagedBlobs(db) };
 }

@@ -6,11 +6,11 @@ import { tryAgain } from './try-again.js';
 
 /** What people do with one arrival. */
 export const arrivalRoutes = (services: Services): Handlers<'arrival' | 'arrivalAsItCame' | 'tryArrivalAgain' | 'sendArrivalOn'> => ({
-  arrival: ({ params: { id } }) => arrivalView(services.pool, id),
+  arrival: ({ params: { id } }) => arrivalView(services, id),
   arrivalAsItCame: ({ params: { id }, response }) => sendOriginal(services.pool, response, id),
   tryArrivalAgain: async ({ params: { id } }) => {
     await tryAgain(services, id);
-    return arrivalView(services.pool, id);
+    return arrivalView(services, id);
   },
   sendArrivalOn: ({ params: { id }, person, input }) => sendOn(services, id, person, input),
 });

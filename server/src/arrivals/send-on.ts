@@ -5,7 +5,8 @@ import { ApiError } from '../api-error.js';
 import type { Services } from '../services.js';
 import { sayKind } from '../sorting/sort.js';
 import { moveTo, onDocument } from '../documents/lifecycle.js';
-import { park, reopen, turnAway } from '../documents/resting.js';
+import { park, turnAway } from '../documents/resting.js';
+import { reopen } from '../matching/resolve.js';
 import { documentsOfArrival, markToRead, overrule } from '../intake/queries.js';
 
 type Document = Awaited<ReturnType<typeof documentsOfArrival>>[number];
@@ -44,7 +45,7 @@ async function sendOne(
   else if (to === 'filed') await sayKind(services, id, person, { version, kind: isForTheBooks(kind) ? 'other' : kind });
   else if (unread) await readAfterAll(services, id, version, person);
   else if (tray === 'filed' && !isForTheBooks(kind)) await sayKind(services, id, person, { version, kind: 'invoice' });
-  else await reopen(services.pool, id, person, { version });
+  else await reopen(services, id, person, { version });
 }
 
 /** Reads a document that a rule kept unread. */

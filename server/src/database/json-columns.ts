@@ -1,3 +1,4 @@
+import { AUDIT_SHAPES } from '@umber/core/audit';
 import { BOUNDARY_SHAPES, EXCEPTION_SHAPES, isApprovalReason, QUESTION_SHAPES, RESTING_SHAPES, TRAIL_SHAPES } from '@umber/core/documents';
 import { ARRIVAL_REASON_SHAPES, STEP_NOTE_SHAPES } from '@umber/core/intake';
 import type { DocumentReading } from '@umber/core/reading';
@@ -19,6 +20,7 @@ const listOf =
   (value) =>
     Array.isArray(value) && value.every(check);
 
+export const isAuditAct = coded(AUDIT_SHAPES);
 export const isQuestion = coded(QUESTION_SHAPES);
 export const isFacts = coded(EXCEPTION_SHAPES);
 export const isRestingReason = orNull(coded(RESTING_SHAPES));

@@ -43,7 +43,7 @@ export function loadDemo(pool: Pool, today: IsoDate): Promise<boolean> {
       people.set(person.login, await insertPerson(db, person.login, person.name, person.role, await hashPassword(DEMO_PASSWORD)));
     for (const account of ACCOUNTS) await insertAccount(db, account.number, account.name, account.kind, account.purpose);
     for (const centre of COST_CENTRES) await insertCostCentre(db, centre.code, centre.name, people.get(centre.manager) ?? 0);
-    await insertTolerances(db, TOLERANCES.pricePercent, TOLERANCES.priceAmount, TOLERANCES.quantityPercent);
+    await insertTolerances(db, TOLERANCES);
     for (const rule of APPROVAL_RULES) await insertApprovalRule(db, rule, rule.person === null ? null : (people.get(rule.person) ?? null));
     for (const [currency, rate] of Object.entries(EXCHANGE_RATES)) await insertRate(db, currency, addDays(today, -400), rate);
     for (const period of periodsAround(today)) await insertPeriod(db, period, period < periodOf(addDays(today, -70)) ? 'closed' : 'open');

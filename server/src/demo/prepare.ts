@@ -1,7 +1,7 @@
 import type { SourceRule } from '@umber/core/intake';
 import { openPool } from '../database/database.js';
-import { migrate } from '../database/migrate.js';
 import { insertSource, replaceRules, sourceOfKind } from '../intake/queries.js';
+import { prepareDatabase } from '../works.js';
 import { loadDemo } from './load.js';
 
 /** Rules that the clerks wrote for mail. */
@@ -11,11 +11,11 @@ const DEMO_RULES: readonly SourceRule[] = [
 ];
 
 /** Migrates the database and loads the demo where it is empty. Prints `fresh` or `kept`. */
-const url = process.env.UMBER_DATABASE_URL;
-if (!url) throw new Error('The setting UMBER_DATABASE_URL is missing. Start with npm start.');
-const pool = openPool(url, 2);
+const url = process.env.UMBER_OWNER_URL;
+if (!url) throw new Error('The setting UMBER_OWNER_URL is missing. Start with npm start.');
+const pool = openPool(url, 2, 'upkeep');
 try {
-  await migrate(pool);
+  await prepareDatabase({ ownerUrl: url, databaseUrl: process.env.UMBER_DATABASE_URL ?? url });
   const folder = process.env.UMBER_DEMO_FOLDER;
   // The folder that the stand-in copier writes to; kept where it was switched off or changed since.
   if (folder)

@@ -1,3 +1,5 @@
+import type { Tolerances } from '@umber/core/matching';
+import { nameKey } from '@umber/core/suppliers';
 import { maybe, one, type Database } from '../database/database.js';
 
 export const isEmpty = async (db: Database) => (await maybe(db, 'select 1 from company')) === null;
@@ -38,7 +40,7 @@ export const insertSupplier = async (
   (
     await one<{ id: number }>(
       db,
-      'insert into suppliers (name, tax_id, iban, mail_domain, country, currency, terms_days, default_account, default_cost_centre) values ($1, $2, $3, $4, $5, $6, $7, $8, $9) returning id',
+      'insert into suppliers (name, tax_id, iban, mail_domain, country, currency, terms_days, default_account, default_cost_centre, name_key) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) returning id',
       [
         supplier.name,
         supplier.taxId,
@@ -49,6 +51,7 @@ export const insertSupplier = async (
         supplier.termsDays,
         supplier.account,
         supplier.costCentre,
+        nameKey(supplier.name),
       ],
     )
   ).id;
@@ -103,12 +106,11 @@ export const insertPeriod = (db: Database, id: string, state: 'open' | 'closed')
 export const insertRate = (db: Database, currency: string, validFrom: string, rate: string) =>
   db.query('insert into exchange_rates (currency, valid_from, rate) values ($1, $2, $3)', [currency, validFrom, rate]);
 
-export const insertTolerances = (db: Database, pricePercent: string, priceAmount: string, quantityPercent: string) =>
-  db.query('insert into tolerances (price_percent, price_amount, quantity_percent) values ($1, $2, $3)', [
-    pricePercent,
-    priceAmount,
-    quantityPercent,
-  ]);
+export const insertTolerances = (db: Database, tolerances: Tolerances) =>
+  db.query(
+    'insert into tolerances (price_percent, price_amount, quantity_percent, invoice_amount, charge_amount) values ($1, $2, $3, $4, $5)',
+    [tolerances.pricePercent, tolerances.priceAmount, tolerances.quantityPercent, tolerances.invoiceAmount, tolerances.chargeAmount],
+  );
 
 export const insertApprovalRule = (
   db: Database,

@@ -9,7 +9,8 @@ import {
   type RestingReason,
   type Tray,
 } from '@umber/core/documents';
-import type { VarianceFigure } from '@umber/core/matching';
+import { NEEDS_TWO, type VarianceFigure } from '@umber/core/matching';
+import type { ConfirmationView } from '@umber/contract/documents';
 import type { Alike, CitationView, TrailEntry } from '@umber/contract/documents';
 import type { DocumentReading, Word } from '@umber/core/reading';
 import { many, maybe, type Database } from '../database/database.js';
@@ -106,9 +107,11 @@ export const liveExceptions = (db: Database, id: number) =>
     acceptedBy: string | null;
     acceptedById: number | null;
     acceptedReason: string | null;
+    confirmations: ConfirmationView[];
   }>(
     db,
-    `select e.id, e.line, e.facts, e.figures, p.name as "acceptedBy", e.accepted_by as "acceptedById", e.accepted_reason as "acceptedReason"
+    `select e.id, e.line, e.facts, e.figures, coalesce((select json_agg(json_build_object('personId', c.person_id, 'by', x.name, 'reason', c.reason) order by c.confirmed_at, c.person_id)
+         from confirmations c join people x on x.id = c.person_id where c.exception_id = e.id), '[]') as confirmations, p.name as "acceptedBy", e.accepted_by as "acceptedById", e.accepted_reason as "acceptedReason"
      from exceptions e left join people p on p.id = e.accepted_by where e.document_id = $1 and e.withdrawn_at is null order by e.line nulls first, e.id`,
     [id],
     { facts: isFacts, figures: areFigures },
@@ -188,20 +191,34 @@ export const pagesToPrint = (db: Database, id: number) =>
     [id],
   );
 
+/** What was made of a document when it was as it is; null where nothing was. */
+export const keptSearchable = async (db: Database, id: number, version: number) =>
+  (await maybe<{ bytes: Buffer }>(db, 'select bytes from searchable_pdfs where document_id = $1 and version = $2', [id, version]))?.bytes ??
+  null;
+
+export const keepSearchable = (db: Database, id: number, version: number, bytes: Buffer) =>
+  db.query(
+    'insert into searchable_pdfs (document_id, version, bytes) values ($1, $2, $3) on conflict (document_id) do update set version = excluded.version, bytes = excluded.bytes',
+    [id, version, bytes],
+  );
+
 /** The group of a document of an unknown supplier and how many others wait in it; null where there are none. */
 export const ALIKE = `case when d.supplier_id is null and d.tray in ('check', 'match') then (select json_build_object('group', l.group_id, 'others', count(*)) from page_layouts l
   join page_layouts o on o.group_id = l.group_id and o.document_id <> l.document_id join documents x on x.id = o.document_id and x.supplier_id is null and x.tray in ('check', 'match')
   where l.document_id = d.id group by l.group_id) end`;
 
-/** Who had a hand in what a document says. What versions that wrote sentences kept of a person counts as a hand. */
-export const handlersOf = async (db: Database, documentId: number): Promise<number[]> =>
+/**
+ * Who had a hand in what a document says. What versions that wrote sentences kept of a person counts as a hand. Beside accounts: without
+ * those who did no more than confirm where its money goes.
+ */
+export const handlersOf = async (db: Database, documentId: number, which: 'all' | 'beside-accounts' = 'all'): Promise<number[]> =>
   (
     await many<{ id: number }>(
       db,
       `select person_id as id from trail where document_id = $1 and person_id is not null
          and (act is null or act ->> 'code' = any($2) or (act ->> 'code' = 'moved' and act ->> 'act' = any($3)))
        union select checked_by from documents where id = $1 and checked_by is not null
-       union select accepted_by from exceptions where document_id = $1 and accepted_by is not null`,
-      [documentId, HANDLING, HANDLING_MOVES],
+       union select accepted_by from exceptions where document_id = $1 and accepted_by is not null and ($4 or not facts ->> 'code' = any($5))`,
+      [documentId, HANDLING.filter((code) => which === 'all' || code !== 'account-confirmed'), HANDLING_MOVES, which === 'all', NEEDS_TWO],
     )
   ).map(({ id }) => id);

@@ -1,6 +1,5 @@
 import { withdrawApprovals } from './change-queries.js';
-import { reopenedTo } from '@umber/core/documents';
-import type { Reasoned, Versioned } from '@umber/contract/checking';
+import type { Reasoned } from '@umber/contract/checking';
 import type { Person } from '@umber/contract/people';
 import type { Pool } from '../database/database.js';
 import { moveTo, onDocument } from './lifecycle.js';
@@ -17,13 +16,5 @@ export function turnAway(pool: Pool, id: number, person: Person, { version, reas
   return onDocument(pool, id, version, 'turn-away', async (db) => {
     await withdrawApprovals(db, id);
     await moveTo(db, id, 'turn-away', 'turned-away', person.id, { reason: { code: 'said', text: reason } });
-  });
-}
-
-/** Takes a resting document up again: a parked one where it was, a turned away one at Check. */
-export function reopen(pool: Pool, id: number, person: Person, { version }: Versioned): Promise<void> {
-  return onDocument(pool, id, version, 'reopen', async (db, document) => {
-    const tray = reopenedTo(document.tray, document.parkedFrom);
-    await moveTo(db, id, 'reopen', tray, person.id, { from: document.tray });
   });
 }

@@ -5,31 +5,33 @@ import type { Services } from '../services.js';
 import type { Handlers } from '../serve.js';
 import { sendPicture } from './pictures.js';
 import { documentFile, pagePicture } from './queries.js';
-import { park, reopen, turnAway } from './resting.js';
+import { park, turnAway } from './resting.js';
 import { searchablePdf } from './searchable-pdf.js';
 import { changedDocument, documentView } from './view.js';
 
-type Documents = 'document' | 'documentPicture' | 'documentFile' | 'searchablePdf' | 'park' | 'turnAway' | 'reopen';
+type Documents = 'document' | 'documentPicture' | 'documentFile' | 'searchablePdf' | 'park' | 'turnAway';
 
 /** Looking at documents, and letting them rest. */
-export const documentRoutes = ({ pool }: Services): Handlers<Documents> => ({
-  document: ({ params: { id } }) => documentView(pool, id),
-  documentPicture: async ({ params: { id, page }, response }) => sendPicture(pool, response, await pagePicture(pool, id, page)),
-  documentFile: async ({ params: { id }, response }) => {
-    const file = await documentFile(pool, id);
-    if (!file) throw new ApiError('no-such-document');
-    const bytes = await fetchBlob(pool, file.blob);
-    response
-      .attachment(file.fileName.replace(/[^\p{L}\p{N}. _-]/gu, '_'))
-      .type(imageKind(bytes) ?? 'application/pdf')
-      .send(bytes);
-  },
-  searchablePdf: async ({ params: { id }, response }) =>
-    void response
-      .attachment(`document-${id}.pdf`)
-      .type('application/pdf')
-      .send(await searchablePdf(pool, id)),
-  park: ({ params: { id }, person, input }) => changedDocument(pool, id, park(pool, id, person, input)),
-  turnAway: ({ params: { id }, person, input }) => changedDocument(pool, id, turnAway(pool, id, person, input)),
-  reopen: ({ params: { id }, person, input }) => changedDocument(pool, id, reopen(pool, id, person, input)),
-});
+export const documentRoutes = (services: Services): Handlers<Documents> => {
+  const { pool } = services;
+  return {
+    document: ({ params: { id } }) => documentView(pool, id),
+    documentPicture: async ({ params: { id, page }, response }) => sendPicture(pool, response, await pagePicture(pool, id, page)),
+    documentFile: async ({ params: { id }, response }) => {
+      const file = await documentFile(pool, id);
+      if (!file) throw new ApiError('no-such-document');
+      const bytes = await fetchBlob(pool, file.blob);
+      response
+        .attachment(file.fileName.replace(/[^\p{L}\p{N}. _-]/gu, '_'))
+        .type(imageKind(bytes) ?? 'application/pdf')
+        .send(bytes);
+    },
+    searchablePdf: async ({ params: { id }, response }) =>
+      void response
+        .attachment(`document-${id}.pdf`)
+        .type('application/pdf')
+        .send(await searchablePdf(services, id)),
+    park: ({ params: { id }, person, input }) => changedDocument(pool, id, park(pool, id, person, input)),
+    turnAway: ({ params: { id }, person, input }) => changedDocument(pool, id, turnAway(pool, id, person, input)),
+  };
+};

@@ -1,132 +1,33 @@
-import type { HeaderField } from '@umber/core/documents';
-import {
-  beginText,
-  endText,
-  PDFDocument,
-  PDFName,
-  setFontAndSize,
-  setTextMatrix,
-  setTextRenderingMode,
-  showText,
-  StandardFonts,
-  TextRenderingMode,
-  type PDFFont,
-  type PDFPage,
-} from '@cantoo/pdf-lib';
-import { KIND_NAMES } from '@umber/contract/documents';
-import type { Word } from '@umber/core/reading';
-import type { Database } from '../database/database.js';
+import { HEADER_FIELDS, type HeaderField } from '@umber/core/documents';
 import { ApiError } from '../api-error.js';
-import { imageKind } from '../readers/image.js';
 import { fetchBlob } from '../archive/blobs.js';
-import { documentFile, documentHead, pagesToPrint, type DocumentHead } from './queries.js';
+import type { Services } from '../services.js';
+import { documentFile, documentHead, keepSearchable, keptSearchable, pagesToPrint } from './queries.js';
 
 /**
- * The document as a PDF that can be searched: pages with a text of their own as they came, scanned ones as their straightened
- * picture with the read words unseen above it; its fields as XMP metadata. @throws ApiError where there is no such document,
- * or it has no pages yet.
+ * The document as a PDF that can be searched, made by a worker when it is first asked for and kept until the document changes.
+ * @throws ApiError where there is no such document, or it has no pages yet.
  */
-export async function searchablePdf(db: Database, id: number): Promise<Buffer> {
-  const [head, file] = [await documentHead(db, id), await documentFile(db, id)];
+export async function searchablePdf({ pool, readers }: Services, id: number): Promise<Buffer> {
+  const [head, file] = [await documentHead(pool, id), await documentFile(pool, id)];
   if (!head || !file) throw new ApiError('no-such-document');
-  const pages = await pagesToPrint(db, id);
+  const kept = await keptSearchable(pool, id, head.version);
+  if (kept) return kept;
+  const pages = await pagesToPrint(pool, id);
   if (pages.length === 0)
     throw new ApiError(
       'no-such-page',
       'The document has not been read, so there is nothing to make a PDF of. Its file can be saved as it came.',
     );
-  const pdf = await PDFDocument.create();
-  const source = pages.some(({ scanned }) => !scanned) ? await opened(await fetchBlob(db, file.blob)) : null;
-  const font = await pdf.embedFont(StandardFonts.Helvetica);
-  for (const { number, width, height, words, picture, scanned } of pages) {
-    if (!scanned && source) {
-      const [copy] = await pdf.copyPages(source, [number - 1]);
-      pdf.addPage(copy);
-      continue;
-    }
-    const page = pdf.addPage([width, height]);
-    if (picture) {
-      const bytes = await fetchBlob(db, picture);
-      const image = imageKind(bytes) === 'jpeg' ? await pdf.embedJpg(bytes) : await pdf.embedPng(bytes);
-      page.drawImage(image, { x: 0, y: 0, width, height });
-    }
-    writeUnseen(page, font, words, height);
-  }
-  describe(pdf, head);
-  return Buffer.from(await pdf.save());
+  const pdf = await readers.run('searchable-pdf', {
+    kind: head.kind,
+    fields: Object.fromEntries(HEADER_FIELDS.map((field) => [field, head[field]])) as Record<HeaderField, string | null>,
+    pages: await Promise.all(
+      pages.map(async ({ picture, ...page }) => ({ ...page, picture: page.scanned && picture ? await fetchBlob(pool, picture) : null })),
+    ),
+    file: pages.some(({ scanned }) => !scanned) ? await fetchBlob(pool, file.blob) : null,
+  });
+  const bytes = Buffer.from(pdf);
+  await keepSearchable(pool, id, head.version, bytes);
+  return bytes;
 }
-
-const opened = (bytes: Buffer): Promise<PDFDocument> => PDFDocument.load(bytes, { ignoreEncryption: true, updateMetadata: false });
-
-/** The words where they stand, drawn in no colour at all: they can be found and copied. */
-function writeUnseen(page: PDFPage, font: PDFFont, words: readonly Word[], height: number): void {
-  const name = page.node.newFontDictionary(font.name, font.ref);
-  page.pushOperators(beginText(), setTextRenderingMode(TextRenderingMode.Invisible));
-  for (const word of words) {
-    const text = inLatin(word.text);
-    if (text === '') continue;
-    const size = Math.max(1, word.height);
-    const stretch = word.width / Math.max(0.1, font.widthOfTextAtSize(text, size));
-    page.pushOperators(
-      setFontAndSize(name, size),
-      setTextMatrix(stretch, 0, 0, 1, word.x, height - word.y - 0.8 * size),
-      showText(font.encodeText(`${text} `)),
-    );
-  }
-  page.pushOperators(endText());
-}
-
-/** The text in letters that every PDF reader's own fonts have (Windows-1252): others as their plain letter, or left out. */
-export function inLatin(text: string): string {
-  return [...text]
-    .map((character) => {
-      if (/[\x20-\x7e\u00a1-\u00ff€–—‘’“”„•…ŠšŽžŒœŸ]/u.test(character)) return character;
-      const plain = PLAIN[character] ?? character.normalize('NFKD').replace(/\p{M}/gu, '');
-      return /^[\x20-\x7e]+$/.test(plain) ? plain : '';
-    })
-    .join('')
-    .trim();
-}
-
-/** Letters that have no plain one within them. */
-const PLAIN: Readonly<Record<string, string>> = { ł: 'l', Ł: 'L', đ: 'd', Đ: 'D', ħ: 'h', ı: 'i' };
-
-const XMP_FIELDS = [
-  'invoiceNumber',
-  'issueDate',
-  'dueDate',
-  'currency',
-  'orderReference',
-  'sellerName',
-  'sellerTaxId',
-  'netTotal',
-  'taxTotal',
-  'grossTotal',
-  'amountDue',
-] as const;
-
-/** Says in the PDF what document it is, for people (title) and for programs (XMP, ISO 16684). */
-function describe(pdf: PDFDocument, head: DocumentHead): void {
-  const value = (name: HeaderField) => head[name] ?? '';
-  const title = [KIND_NAMES[head.kind], value('invoiceNumber'), value('sellerName')].filter((part) => part !== '').join(' · ');
-  pdf.setTitle(title);
-  pdf.setProducer('Umber Tray');
-  pdf.setCreator('Umber Tray');
-  const fields = XMP_FIELDS.filter((name) => value(name) !== '').map((name) => `   <ut:${name}>${escaped(value(name))}</ut:${name}>`);
-  const xmp = `<?xpacket begin="\ufeff" id="W5M0MpCehiHzreSzNTczkc9d"?>
-<x:xmpmeta xmlns:x="adobe:ns:meta/">
- <rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#">
-  <rdf:Description rdf:about="" xmlns:dc="http://purl.org/dc/elements/1.1/" xmlns:ut="https://umber-tray.example/ns/document/1/">
-   <dc:title><rdf:Alt><rdf:li xml:lang="x-default">${escaped(title)}</rdf:li></rdf:Alt></dc:title>
-   <ut:kind>${head.kind}</ut:kind>
-${fields.join('\n')}
-  </rdf:Description>
- </rdf:RDF>
-</x:xmpmeta>
-<?xpacket end="w"?>`;
-  const stream = pdf.context.stream(Buffer.from(xmp, 'utf8'), { Type: 'Metadata', Subtype: 'XML' });
-  pdf.catalog.set(PDFName.of('Metadata'), pdf.context.register(stream));
-}
-
-const escaped = (text: string): string =>
-  text.replace(/[&<>"]/g, (character) => `&#${character.charCodeAt(0)};`).replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f]/g, '');

@@ -67,6 +67,7 @@ export async function documentView(db: Database, id: number): Promise<DocumentVi
     department: head.department,
     approvals: await approvalsOf(db, id),
     handledBy: await handlersOf(db, id),
+    touchedBy: await handlersOf(db, id, 'beside-accounts'),
     pages: await pagesOf(db, id),
     alike: head.alike,
     supplier: head.supplierId === null ? null : await supplierView(db, head.supplierId),

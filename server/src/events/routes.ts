@@ -1,4 +1,5 @@
 import type { LiveNews } from '@umber/contract/trays';
+import { sessionLives, sessionNameOf } from '../people/sessions.js';
 import type { Services } from '../services.js';
 import type { Handlers } from '../serve.js';
 
@@ -7,8 +8,11 @@ const HEARTBEAT_MS = 20_000;
 const GATHER_MS = 150;
 
 /** The live stream (server-sent events): what changed, so that screens ask for it. */
-export const eventRoutes = ({ live }: Services): Handlers<'news'> => ({
+export const eventRoutes = (services: Services): Handlers<'news'> => ({
   news: ({ request, response }) => {
+    const { live, streams } = services;
+    const session = sessionNameOf(request) ?? '';
+    streams.add(session, response);
     response.writeHead(200, {
       'Content-Type': 'text/event-stream',
       'Cache-Control': 'no-cache, no-transform',
@@ -27,9 +31,15 @@ export const eventRoutes = ({ live }: Services): Handlers<'news'> => ({
       gathered.push(news);
       timer ??= setTimeout(send, GATHER_MS);
     };
-    const heartbeat = setInterval(() => response.write(': still here\n\n'), HEARTBEAT_MS);
+    // A session that ended otherwise than by signing out takes its streams with it.
+    const beat = async () => {
+      if (await sessionLives(services, request).catch(() => true)) response.write(': still here\n\n');
+      else response.end();
+    };
+    const heartbeat = setInterval(() => void beat(), HEARTBEAT_MS);
     live.on('news', onNews);
-    request.on('close', () => {
+    response.on('close', () => {
+      streams.remove(session, response);
       live.off('news', onNews);
       clearInterval(heartbeat);
       clearTimeout(timer);

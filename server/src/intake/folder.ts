@@ -1,11 +1,12 @@
 import { noted } from '../log.js';
-import { access, constants, mkdir, readFile, rename, stat } from 'node:fs/promises';
+import { access, constants, mkdir, open, rename, stat } from 'node:fs/promises';
 import { basename, dirname, extname, join, relative, sep } from 'node:path';
 import { watch, type FSWatcher } from 'chokidar';
 import { MOST_UPLOAD_BYTES, type FolderSettings, type SourceTry } from '@umber/contract/intake';
 import { sha256 } from '../archive/blobs.js';
 import type { Services } from '../services.js';
 import { noteSource } from './queries.js';
+import { folderInReach } from './reach.js';
 import { storeArrival } from './store.js';
 
 /** The subfolder that taken files are moved to. */
@@ -23,6 +24,7 @@ export class Folder {
   readonly #id: number;
   readonly #settings: FolderSettings;
   #watcher: FSWatcher | null = null;
+  #starting: Promise<void> = Promise.resolve();
   #looking: NodeJS.Timeout | undefined;
   /** Files are taken one after the other: a heap of them does not fill the memory. */
   #last: Promise<void> = Promise.resolve();
@@ -34,7 +36,13 @@ export class Folder {
   }
 
   start(): void {
+    this.#starting = this.#watch().catch((error: unknown) => this.#note(whatFailed(error)));
+    this.#looking = setInterval(() => void this.#look(), LOOK_MS);
+  }
+
+  async #watch(): Promise<void> {
     const { path, polls } = this.#settings;
+    await folderInReach(path, this.#services.reach);
     this.#watcher = watch(path, {
       ignored: (file) => file !== path && isPassedOver(relative(path, file)),
       depth: DEPTH,
@@ -52,28 +60,27 @@ export class Folder {
       .on('change', take)
       .on('ready', () => void this.#look())
       .on('error', (error) => void this.#note(whatFailed(error)));
-    this.#looking = setInterval(() => void this.#look(), LOOK_MS);
   }
 
   async stop(): Promise<void> {
     clearInterval(this.#looking);
+    await this.#starting;
     await this.#watcher?.close();
     await this.#last;
   }
 
   /** Notes whether the folder is still there and may be read. */
   async #look(): Promise<void> {
-    const { works, sentence } = await tryFolder(this.#settings);
+    const { works, sentence } = await tryFolder(this.#services, this.#settings);
     await this.#note(works ? null : sentence);
   }
 
   async #take(file: string): Promise<void> {
     const { path, afterwards, foldersAreTags } = this.#settings;
     try {
-      const { size } = await stat(file);
-      if (size === 0) return;
-      if (size > MOST_UPLOAD_BYTES) throw new Error(`${basename(file)} is larger than 100 MB and was left where it is.`);
-      const bytes = await readFile(file);
+      await folderInReach(dirname(file), this.#services.reach);
+      const bytes = await bytesOf(file);
+      if (bytes === null) return;
       const place = relative(path, file);
       const tags = foldersAreTags
         ? dirname(place)
@@ -104,6 +111,25 @@ export class Folder {
   }
 }
 
+/** A file's bytes; null where it is empty or no file of its own: what is linked to lies elsewhere. @throws Error where it is too large. */
+async function bytesOf(file: string): Promise<Buffer | null> {
+  const opened = await open(file, constants.O_RDONLY | constants.O_NOFOLLOW | constants.O_NONBLOCK).catch(
+    (error: NodeJS.ErrnoException) => {
+      if (error.code === 'ELOOP') return null;
+      throw error;
+    },
+  );
+  if (opened === null) return null;
+  try {
+    const found = await opened.stat();
+    if (!found.isFile() || found.size === 0) return null;
+    if (found.size > MOST_UPLOAD_BYTES) throw new Error(`${basename(file)} is larger than 100 MB and was left where it is.`);
+    return await opened.readFile();
+  } finally {
+    await opened.close();
+  }
+}
+
 /** Hidden files, those that programs write while they copy, and what was taken already. */
 function isPassedOver(place: string): boolean {
   const parts = place.split(sep);
@@ -126,8 +152,9 @@ async function moveAside(folder: string, place: string): Promise<void> {
 }
 
 /** Whether the folder is there and may be read, and written to where files are to be moved. */
-export async function tryFolder({ path, afterwards }: FolderSettings): Promise<SourceTry> {
+export async function tryFolder({ reach }: Pick<Services, 'reach'>, { path, afterwards }: FolderSettings): Promise<SourceTry> {
   try {
+    await folderInReach(path, reach);
     if (!(await stat(path)).isDirectory()) return { works: false, sentence: `${path} is a file, not a folder.` };
     await access(path, afterwards === 'move' ? constants.R_OK | constants.W_OK : constants.R_OK);
     return { works: true, sentence: 'The folder is there and is watched.' };

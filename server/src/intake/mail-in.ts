@@ -1,11 +1,23 @@
 import { noted } from '../log.js';
 import { SMTPServer } from 'smtp-server';
+import { ApiError } from '../api-error.js';
 import { companyRow } from '../people/queries.js';
 import type { Services } from '../services.js';
 import { onlySource, storeArrival } from './store.js';
 
 /** Bytes a mail may have, as announced to the sender. */
 export const MOST_BYTES = 35 * 1024 * 1024;
+
+/** Connections from one address at a time, recipients of a mail, and how long a connection may last, in milliseconds. */
+const MOST_CONNECTIONS = 25;
+const MOST_RECIPIENTS = 100;
+const LONGEST_MS = 10 * 60_000;
+
+/** Ends a connection that is still open. */
+function endConnection(server: SMTPServer, id: string): void {
+  const open = (server as unknown as { connections: Set<{ session: { id: string }; close(): void }> }).connections;
+  for (const connection of open) if (connection.session.id === id) connection.close();
+}
 
 interface SmtpRefusal extends Error {
   responseCode: number;
@@ -17,7 +29,10 @@ const refusal = (responseCode: number, message: string): SmtpRefusal => Object.a
  * what was acknowledged is never lost; what was not, the sender tries again.
  */
 export function mailServer(services: Services): SMTPServer {
-  const server = new SMTPServer({
+  const connections = new Map<string, number>();
+  const recipients = new Map<string, number>();
+  const lives = new Map<string, NodeJS.Timeout>();
+  const server: SMTPServer = new SMTPServer({
     name: 'umber-tray',
     banner: 'Umber Tray takes supplier invoices',
     disabledCommands: ['AUTH', 'STARTTLS'],
@@ -25,7 +40,41 @@ export function mailServer(services: Services): SMTPServer {
     maxClients: 50,
     socketTimeout: 60_000,
     logger: false,
-    onRcptTo(address, _session, callback) {
+    onConnect(session, callback) {
+      const from = session.remoteAddress;
+      const open = connections.get(from) ?? 0;
+      if (open >= MOST_CONNECTIONS) {
+        callback(refusal(421, 'Too many connections from your address, try again later'));
+        return;
+      }
+      connections.set(from, open + 1);
+      // Who stays for longer than any mail takes keeps others out.
+      lives.set(
+        session.id,
+        setTimeout(() => endConnection(server, session.id), LONGEST_MS),
+      );
+      callback();
+    },
+    onClose(session) {
+      recipients.delete(session.id);
+      const timer = lives.get(session.id);
+      if (timer === undefined) return;
+      clearTimeout(timer);
+      lives.delete(session.id);
+      connections.set(session.remoteAddress, (connections.get(session.remoteAddress) ?? 1) - 1);
+    },
+    onMailFrom(_address, session, callback) {
+      recipients.delete(session.id);
+      callback();
+    },
+    onRcptTo(address, session, callback) {
+      // Named twice counts twice: each is an answer to be given.
+      const named = (recipients.get(session.id) ?? 0) + 1;
+      recipients.set(session.id, named);
+      if (named > MOST_RECIPIENTS) {
+        callback(refusal(452, `No more than ${MOST_RECIPIENTS} recipients`));
+        return;
+      }
       takes(services, address.address.toLowerCase()).then(
         (refused) => callback(refused),
         () => callback(refusal(451, 'The database is away, try again later')),
@@ -47,7 +96,12 @@ export function mailServer(services: Services): SMTPServer {
         const to = session.envelope.rcptTo.map((recipient) => recipient.address.toLowerCase());
         storeMail(services, Buffer.concat(chunks), from, to).then(
           () => callback(null, 'kept'),
-          () => callback(refusal(451, 'The mail could not be kept, try again later')),
+          (error: unknown) =>
+            callback(
+              error instanceof ApiError && error.code === 'source-full'
+                ? refusal(452, 'Too much mail came today, try again tomorrow')
+                : refusal(451, 'The mail could not be kept, try again later'),
+            ),
         );
       });
     },

@@ -1,11 +1,13 @@
 import { log, noted } from '../log.js';
 import { once } from 'node:events';
+import { isIP } from 'node:net';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { ImapFlow } from 'imapflow';
 import type { MailboxSettings, SourceTry } from '@umber/contract/intake';
 import type { Services } from '../services.js';
 import { MOST_BYTES } from './mail-in.js';
 import { knownOrigins, noteSource } from './queries.js';
+import { mailHostInReach, OutOfReach } from './reach.js';
 import { storeArrival } from './store.js';
 
 /** Looked for new mail this often where the server does not tell of it, in milliseconds. */
@@ -59,7 +61,7 @@ export class Mailbox {
 
   /** One connection, for as long as it lasts: takes what is there, then waits to be told of more. */
   async #session(worked: () => void): Promise<void> {
-    const client = clientFor(this.#settings, this.#password);
+    const client = await clientFor(this.#services, this.#settings, this.#password);
     this.#client = client;
     try {
       await client.connect();
@@ -141,15 +143,23 @@ export class Mailbox {
 const leftThere = (count: number): string =>
   `${count === 1 ? 'A mail is' : `${count} mails are`} larger than ${MOST_BYTES / 1024 / 1024} MB and left in the mailbox. Take out what is needed and upload it.`;
 
-function clientFor({ host, port, secure, user }: MailboxSettings, password: string): ImapFlow {
+/** A client of the server as its name is looked up now. @throws OutOfReach */
+async function clientFor(
+  { reach }: Pick<Services, 'reach'>,
+  settings: MailboxSettings,
+  password: string,
+  patience = 20_000,
+): Promise<ImapFlow> {
+  const { host, port, secure, user } = settings;
   const client = new ImapFlow({
-    host,
+    host: await mailHostInReach(settings, reach),
+    ...(isIP(host) ? {} : { servername: host }),
     port,
     secure,
     auth: { user, pass: password },
     logger: false,
-    connectionTimeout: 20_000,
-    greetingTimeout: 16_000,
+    connectionTimeout: patience,
+    greetingTimeout: patience,
     socketTimeout: 300_000,
   });
   // What breaks while nobody waits for an answer ends the session by its close.
@@ -158,34 +168,32 @@ function clientFor({ host, port, secure, user }: MailboxSettings, password: stri
 }
 
 /** Connects once, looks into the folder and says what it found. */
-export async function tryMailbox(settings: MailboxSettings, password: string): Promise<SourceTry> {
-  const client = clientFor(settings, password);
+export async function tryMailbox(services: Pick<Services, 'reach'>, settings: MailboxSettings, password: string): Promise<SourceTry> {
+  let client: ImapFlow | null = null;
   try {
+    client = await clientFor(services, settings, password, TRY_PATIENCE);
     await client.connect();
     const { exists } = await client.mailboxOpen(settings.folder, { readOnly: true });
     return { works: true, sentence: `Signed in. ${settings.folder} holds ${exists === 1 ? '1 mail' : `${exists} mails`}.` };
   } catch (error) {
     return { works: false, sentence: whatFailed(error) };
   } finally {
-    client.close();
+    client?.close();
   }
 }
 
-/** The failure as the person who set the mailbox up can act on it. */
+/** Milliseconds that a server has to answer a try. */
+const TRY_PATIENCE = 3000;
+
+/**
+ * The failure as the person who set the mailbox up can act on it. What does not answer, refuses, is no mail server or has no name is told in
+ * one way: a mailbox's settings are no means to look around in the network.
+ */
 function whatFailed(error: unknown): string {
-  const failure = error as {
-    authenticationFailed?: boolean;
-    code?: string;
-    responseText?: string;
-    serverResponseCode?: string;
-    message?: string;
-  };
+  if (error instanceof OutOfReach) return error.message;
+  const failure = error as { authenticationFailed?: boolean; responseText?: string; serverResponseCode?: string };
   if (failure.authenticationFailed) return 'The mail server refused login and password. Check both.';
-  if (failure.code === 'ECONNREFUSED') return 'Nothing answers at this server and port. Check both.';
-  if (failure.code === 'ENOTFOUND' || failure.code === 'EAI_AGAIN') return 'There is no server of this name. Check it.';
-  if (failure.code === 'ETIMEDOUT' || failure.code === 'CONNECT_TIMEOUT' || failure.code === 'GREETING_TIMEOUT')
-    return 'The mail server does not answer. It will be tried again.';
   if (failure.serverResponseCode === 'NONEXISTENT' || /nonexist|doesn't exist|unknown mailbox/i.test(failure.responseText ?? ''))
     return 'The mailbox has no folder of this name. Check it.';
-  return `The mailbox cannot be read: ${failure.responseText ?? failure.message ?? 'unknown error'}`;
+  return 'The mailbox cannot be reached. Check server, port and encryption, and whether the server may go there.';
 }

@@ -2,7 +2,8 @@
 export interface NewArrival {
   readonly source: number;
   readonly kind: 'mail' | 'file';
-  readonly bytes: Buffer;
+  /** Its bytes, or the upload whose pieces they are: a large file is never whole in the server's memory. */
+  readonly bytes: Buffer | { readonly upload: string };
   /** A file's name as sent; null for mails. */
   readonly name: string | null;
   readonly from: string | null;

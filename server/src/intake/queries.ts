@@ -48,6 +48,16 @@ export const lockArrival = (db: Database, id: number) =>
     [id],
   );
 
+export const arrivalFile = (db: Database, id: number) =>
+  maybe<{ blob: Buffer; kind: 'mail' | 'file'; name: string | null }>(db, 'select blob, kind, name from arrivals where id = $1', [id]);
+
+/** A mail's own look as it was made safe to show: null where that was not asked for yet, empty where it has none. */
+export const keptLook = async (db: Database, id: number) =>
+  (await maybe<{ html: string | null }>(db, 'select safe_html as html from arrivals where id = $1', [id]))?.html ?? null;
+
+export const keepLook = (db: Database, id: number, html: string) =>
+  db.query('update arrivals set safe_html = $2 where id = $1', [id, html]);
+
 export const isStored = async (db: Database, id: number) =>
   (await maybe(db, "select from arrivals where id = $1 and state = 'stored'", [id])) !== null;
 
@@ -300,8 +310,34 @@ export const lockUpload = (db: Database, id: string) => db.query('select from up
 export const insertPiece = (db: Database, id: string, starts: number, bytes: Buffer) =>
   db.query('insert into upload_pieces (upload_id, starts, bytes) values ($1, $2, $3) on conflict do nothing', [id, starts, bytes]);
 
-export const piecesOf = (db: Database, id: string) =>
-  many<{ bytes: Buffer }>(db, 'select bytes from upload_pieces where upload_id = $1 order by starts', [id]);
+/** Keeps the pieces of an upload as one blob, put together by the database. */
+export const keepPieces = (db: Database, id: string) =>
+  one<{ blob: Buffer; size: number }>(
+    db,
+    `with whole as materialized (select string_agg(bytes, ''::bytea order by starts) as bytes from upload_pieces where upload_id = $1),
+       kept as (insert into blobs (sha256, bytes) select sha256(bytes), bytes from whole on conflict do nothing)
+     select sha256(bytes) as blob, length(bytes) as size from whole`,
+    [id],
+  );
+
+/** Counts what a source has brought today; false where that is more than it may. */
+export const countSourceDay = async (db: Database, source: number, bytes: number) =>
+  (
+    await one<{ within: boolean }>(
+      db,
+      `insert into source_days (source_id, day, bytes) values ($1, (now() at time zone 'utc')::date, $2)
+       on conflict (source_id, day) do update set bytes = source_days.bytes + excluded.bytes
+       returning bytes <= (select daily_megabytes from sources where id = $1)::bigint * 1048576 as within`,
+      [source, bytes],
+    )
+  ).within;
+
+/** Begins to keep what a program sends, whose size is known when all of it has come. */
+export const insertStreamed = async (db: Database, personId: number, name: string, kind: 'mail' | 'file') =>
+  (await one<{ id: string }>(db, 'insert into uploads (person_id, name, kind) values ($1, $2, $3) returning id', [personId, name, kind]))
+    .id;
+
+export const deleteUpload = (db: Database, id: string) => db.query('delete from uploads where id = $1 and arrival_id is null', [id]);
 
 export const finishUpload = async (db: Database, id: string, arrivalId: number) => {
   await db.query('update uploads set arrival_id = $2 where id = $1', [id, arrivalId]);

@@ -1,8 +1,9 @@
+import { audit } from '../audit/queries.js';
 import { inTransaction } from '../database/database.js';
 import { ApiError } from '../api-error.js';
 import type { Services } from '../services.js';
 import type { Handlers } from '../serve.js';
-import { replaceRules, revokeToken, sourceRow, tokensOf } from './queries.js';
+import { replaceRules, revokeToken, rulesOf, sourceRow, tokensOf } from './queries.js';
 import { addSource, changeSource, removeSource, sourcesView, trySource } from './sources.js';
 import { makeToken } from './tokens.js';
 import { startUpload, takePiece, uploadView } from './uploads.js';
@@ -14,22 +15,26 @@ export const sourceRoutes = (services: Services): Handlers<Sources> => {
   const { pool } = services;
   return {
     sources: () => sourcesView(pool),
-    addSource: async ({ input: { kind, ...change } }) => {
-      await addSource(services, kind, change);
+    addSource: async ({ person, input: { kind, ...change } }) => {
+      await addSource(services, person, kind, change);
       return sourcesView(pool);
     },
-    changeSource: async ({ params: { id }, input }) => {
-      await changeSource(services, id, input);
+    changeSource: async ({ params: { id }, person, input }) => {
+      await changeSource(services, person, id, input);
       return sourcesView(pool);
     },
-    removeSource: async ({ params: { id } }) => {
-      await removeSource(services, id);
+    removeSource: async ({ params: { id }, person }) => {
+      await removeSource(services, person, id);
       return sourcesView(pool);
     },
-    trySource: ({ params: { id } }) => trySource(services, id),
-    setRules: async ({ params: { id }, input }) => {
-      if (!(await sourceRow(pool, id))) throw new ApiError('no-such-thing', 'There is no such source any more.');
-      await inTransaction(pool, (db) => replaceRules(db, id, input));
+    trySource: ({ params: { id }, person }) => trySource(services, person, id),
+    setRules: async ({ params: { id }, person, input }) => {
+      const source = await sourceRow(pool, id);
+      if (!source) throw new ApiError('no-such-thing', 'There is no such source any more.');
+      await inTransaction(pool, async (db) => {
+        await audit(db, person.id, { code: 'rules-set', source: source.name, before: await rulesOf(db, id), after: input });
+        await replaceRules(db, id, input);
+      });
       return sourcesView(pool);
     },
   };
@@ -45,8 +50,10 @@ export const uploadRoutes = (services: Services): Handlers<Uploads> => ({
   tokens: ({ person }) => tokensOf(services.pool, person.id),
   makeToken: ({ person, input: { name } }) => makeToken(services, person, name),
   revokeToken: async ({ params: { id }, person }) => {
-    if (!(await revokeToken(services.pool, id, person.id)))
+    const token = (await tokensOf(services.pool, person.id)).find((one) => one.id === id);
+    if (!token || !(await revokeToken(services.pool, id, person.id)))
       throw new ApiError('no-such-thing', 'There is no such token, or it is revoked already.');
+    await audit(services.pool, person.id, { code: 'token-revoked', name: token.name });
     return tokensOf(services.pool, person.id);
   },
 });

@@ -1,10 +1,12 @@
+import { wellFormedIn } from '@umber/core/text';
 import { noted } from '../log.js';
 import type { NewArrival } from './new-arrival.js';
 import type { SourceKind } from '@umber/contract/intake';
 import { keepBlob } from '../archive/blobs.js';
 import { inTransaction, type Database } from '../database/database.js';
 import type { Services } from '../services.js';
-import { arrivalOfOrigin, insertArrival, sourceOfKind } from './queries.js';
+import { ApiError } from '../api-error.js';
+import { arrivalOfOrigin, countSourceDay, keepPieces, insertArrival, sourceOfKind } from './queries.js';
 import { beginStep, endStep } from './steps.js';
 
 /** What became of it: the arrival, and whether it had been kept before. */
@@ -19,17 +21,19 @@ export interface Kept {
  */
 export async function storeArrival(
   services: Services,
-  arrival: NewArrival,
+  came: NewArrival,
   within?: (db: Database, id: number) => Promise<void>,
 ): Promise<Kept> {
+  const arrival = { ...came, ...(wellFormedIn({ ...came, bytes: null }) as Omit<NewArrival, 'bytes'>), bytes: came.bytes };
   const kept = await inTransaction(services.pool, async (db) => {
     const known = arrival.origin === null ? null : await arrivalOfOrigin(db, arrival.source, arrival.origin);
-    const id = known ?? (await insertArrival(db, arrival, await keepBlob(db, arrival.bytes)));
+    const content = known === null ? await keepContent(db, arrival) : null;
+    const id = content === null ? known : await insertArrival(db, arrival, content.blob);
     // Another server kept it between the two: the unique index says so.
     if (id === null) return { id: (await arrivalOfOrigin(db, arrival.source, arrival.origin ?? '')) ?? 0, again: true };
-    if (known === null) {
+    if (content !== null) {
       await beginStep(db, { arrivalId: id }, 'stored');
-      await endStep(db, { arrivalId: id }, 'stored', 'done', { code: 'kept', bytes: arrival.bytes.length });
+      await endStep(db, { arrivalId: id }, 'stored', 'done', { code: 'kept', bytes: content.size });
     }
     await within?.(db, id);
     return { id, again: known !== null };
@@ -40,6 +44,13 @@ export async function storeArrival(
       .enqueue('unpack-arrival', kept.id)
       .catch(noted('a job could not be sent: the next sweep finds the arrival', { arrival: kept.id }));
   return kept;
+}
+
+/** Keeps what came, within what its source may bring in a day. @throws ApiError `source-full` where that is too much. */
+async function keepContent(db: Database, { source, bytes }: NewArrival): Promise<{ blob: Buffer; size: number }> {
+  const content = Buffer.isBuffer(bytes) ? { blob: await keepBlob(db, bytes), size: bytes.length } : await keepPieces(db, bytes.upload);
+  if (!(await countSourceDay(db, source, content.size))) throw new ApiError('source-full');
+  return content;
 }
 
 /** The one source of its kind, and whether it takes anything now. */

@@ -2,6 +2,7 @@ import { randomBytes } from 'node:crypto';
 import type { Request } from 'express';
 import { TOKEN_SCOPES, type NewToken, type TokenScope } from '@umber/contract/intake';
 import type { Person } from '@umber/contract/people';
+import { audit } from '../audit/queries.js';
 import { ApiError } from '../api-error.js';
 import { hashOf } from '../people/sessions.js';
 import type { Services } from '../services.js';
@@ -11,6 +12,7 @@ import { insertToken, personByToken, tokensOf } from './queries.js';
 export async function makeToken(services: Services, person: Person, name: string): Promise<NewToken> {
   const token = `umber_${randomBytes(32).toString('base64url')}`;
   const id = await insertToken(services.pool, person.id, name, hashOf(token), TOKEN_SCOPES);
+  await audit(services.pool, person.id, { code: 'token-made', name });
   const made = (await tokensOf(services.pool, person.id)).find((one) => one.id === id);
   if (!made) throw new ApiError('internal');
   return { ...made, token };

@@ -3,10 +3,10 @@ import type { TrailAct } from '@umber/core/documents';
 import { judge, type ArrivalReason, type SourceRule, type StepNote, type Verdict } from '@umber/core/intake';
 import { fetchBlob, keepBlob } from '../archive/blobs.js';
 import { inTransaction, type Database } from '../database/database.js';
-import { openArrival, type Opened, type OpenedFile } from '../readers/opened.js';
+import type { Opened, OpenedFile } from '../readers/opened.js';
 import type { Services } from '../services.js';
 import { moveTo } from '../documents/lifecycle.js';
-import { documentWithBlob, earlierTwin, isStored, lockArrival, rulesOf, updateArrival } from './queries.js';
+import { arrivalFile, documentWithBlob, earlierTwin, isStored, lockArrival, rulesOf, updateArrival } from './queries.js';
 import { beginStep, endStep } from './steps.js';
 
 /** Names said of what an arrival holds. */
@@ -18,10 +18,14 @@ type Arrival = NonNullable<Awaited<ReturnType<typeof lockArrival>>>;
 export async function unpackArrival(services: Services, arrivalId: number): Promise<void> {
   if (!(await isStored(services.pool, arrivalId))) return;
   await beginStep(services.pool, { arrivalId }, 'unpacked');
+  const came = await arrivalFile(services.pool, arrivalId);
+  if (!came) return;
+  const bytes = await fetchBlob(services.pool, came.blob);
+  const opened = await services.readers.run('open-arrival', { kind: came.kind, name: came.name ?? 'file', bytes });
   const toRead = await inTransaction(services.pool, async (db) => {
     const arrival = await lockArrival(db, arrivalId);
     if (arrival?.state !== 'stored') return [];
-    const { documents, ...outcome } = await takenApart(db, arrival);
+    const { documents, ...outcome } = await takenApart(db, arrival, opened);
     await updateArrival(db, arrivalId, outcome);
     await endStep(db, { arrivalId }, 'unpacked', 'done', noteOf(outcome.state, outcome.reason, documents.length));
     return documents;
@@ -30,8 +34,7 @@ export async function unpackArrival(services: Services, arrivalId: number): Prom
 }
 
 /** What becomes of an arrival, and its documents that wait to be read. */
-async function takenApart(db: Database, arrival: Arrival) {
-  const opened = await openArrival(arrival.kind, arrival.name ?? 'file', await fetchBlob(db, arrival.blob));
+async function takenApart(db: Database, arrival: Arrival, opened: Opened) {
   const twin = await earlierTwin(db, arrival.id, arrival.blob);
   if (twin !== null) {
     const reason: ArrivalReason = { code: 'came-before', kind: arrival.kind, arrival: twin };

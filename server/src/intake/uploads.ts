@@ -4,7 +4,7 @@ import { inTransaction } from '../database/database.js';
 import { ApiError } from '../api-error.js';
 import { plainName } from '../readers/mail.js';
 import type { Services } from '../services.js';
-import { finishUpload, insertPiece, insertUpload, lockUpload, piecesOf, uploadRow } from './queries.js';
+import { finishUpload, insertPiece, insertUpload, lockUpload, uploadRow } from './queries.js';
 import { onlySource, storeArrival } from './store.js';
 
 /** Begins an upload. @throws ApiError where uploads are switched off. */
@@ -36,9 +36,7 @@ export async function takePiece(services: Services, person: Person, id: string, 
     if (bytes.length === 0 || bytes.length > PIECE_BYTES || starts + bytes.length > upload.size)
       throw new ApiError('bad-request', 'The piece is empty, too long, or goes beyond the end of the file.');
     await insertPiece(db, id, starts, bytes);
-    return starts + bytes.length < upload.size
-      ? null
-      : { name: upload.name, bytes: Buffer.concat((await piecesOf(db, id)).map((piece) => piece.bytes)) };
+    return starts + bytes.length < upload.size ? null : { name: upload.name, bytes: { upload: id } };
   });
   if (whole)
     await storeArrival(

@@ -1,7 +1,7 @@
 import { record } from '../documents/change-queries.js';
 import { traysFor } from '@umber/core/documents';
 import type { Versioned } from '@umber/contract/checking';
-import type { EntryView } from '@umber/contract/ledger';
+import type { EntryView, PaidTo } from '@umber/contract/ledger';
 import type { Person } from '@umber/contract/people';
 import { mayPost } from '@umber/core/approval';
 import { invoiceEntry, NotPostable, type PostingAccounts } from '@umber/core/ledger';
@@ -11,14 +11,18 @@ import { approversOf, separationOf } from '../approval/queries.js';
 import { handlersOf } from '../documents/queries.js';
 import { isViolation } from '../database/database.js';
 import { ApiError } from '../api-error.js';
-import { exchangeRate } from '../matching/queries.js';
+import { exchangeRate, matchHead } from '../matching/queries.js';
+import { isShown } from '@umber/core/identifiers';
 import type { Services } from '../services.js';
-import { supplierView } from '../suppliers/queries.js';
+import { matchAgain } from '../matching/match.js';
+import { shownAccounts } from '../matching/accounts.js';
+import { supplierAccounts, supplierView } from '../suppliers/queries.js';
 import { moveTo, onDocument } from '../documents/lifecycle.js';
 import {
   accountNames,
   entryOfDocument,
   insertEntry,
+  insertEntryAccount,
   insertEntryLine,
   postingDay,
   postingHead,
@@ -28,7 +32,7 @@ import {
 } from './queries.js';
 
 /** The entry that posting would make, without a number. @throws ApiError with the reason where it cannot be posted. */
-export async function previewEntry(db: Database, id: number): Promise<EntryView> {
+export async function previewEntry(db: Database, id: number): Promise<EntryView & { paidTo: PaidTo }> {
   const head = await postingHead(db, id);
   if (!head) throw new ApiError('no-such-document');
   if (head.supplierId === null || head.supplier === null) throw new ApiError('not-postable', 'No supplier is chosen. Choose one at Match.');
@@ -81,6 +85,7 @@ export async function previewEntry(db: Database, id: number): Promise<EntryView>
       currency: head.currency,
       exchangeRate: rate,
       postedBy: null,
+      paidTo: await accountToPay(db, id),
       lines: entry.map((line) => ({ ...line, accountName: names.get(line.account) ?? '' })),
     };
   } catch (error) {
@@ -89,30 +94,50 @@ export async function previewEntry(db: Database, id: number): Promise<EntryView>
   }
 }
 
-/** Posts a document. A second call finds it posted and answers with the same entry: it is never posted twice. */
+/**
+ * Posts a document that still fits: it is matched once more, and goes back to Match where it no longer does. A second call finds it posted
+ * and answers with the same entry: it is never posted twice.
+ */
 export async function post(services: Services, id: number, person: Person, { version }: Versioned): Promise<EntryView> {
   const before = await entryOfDocument(services.pool, id);
   if (before) return before;
   try {
-    return await onDocument(services.pool, id, null, [...traysFor('post'), 'posted'], async (db, document) => {
+    const posted = await onDocument(services.pool, id, null, [...traysFor('post'), 'posted'], async (db, document) => {
       const done = await entryOfDocument(db, id);
       if (done) return done;
       if (document.version !== version) throw new ApiError('stale');
       const involved = { handledBy: await handlersOf(db, id), approvedBy: await approversOf(db, id) };
       if (!mayPost(person.id, involved, await separationOf(db))) throw new ApiError('own-posting');
       await requireConfirmed(db, document.supplierId);
+      if (!(await matchAgain(services, db, id, 'match-again', null))) return null;
       const entry = await previewEntry(db, id);
       const number = await takeNumber(db);
       const entryId = await insertEntry(db, { ...entry, number, receiptId: null, postedBy: person.id });
       for (const [index, line] of entry.lines.entries()) await insertEntryLine(db, entryId, index + 1, line);
+      await insertEntryAccount(db, entryId, entry.paidTo);
       await record(db, id, person.id, { code: 'posted', entry: number, day: entry.postedOn });
       await moveTo(db, id, 'post', 'posted', person.id);
       return { ...entry, id: entryId, number, postedBy: person.name };
     });
+    if (posted === null) throw new ApiError('no-longer-fits');
+    return posted;
   } catch (error) {
     if (isViolation(error, 'period_open')) throw new ApiError('period-closed');
     throw error;
   }
+}
+
+/** The account that the document is paid to: what its pages show, else what is on file; with the people who confirmed it. */
+async function accountToPay(db: Database, id: number): Promise<PaidTo> {
+  const head = await matchHead(db, id);
+  const known = head?.supplierId == null ? [] : await supplierAccounts(db, head.supplierId);
+  const shown = head === null ? [] : shownAccounts(head);
+  const paid = shown.flatMap((account) => known.filter((one) => isShown(one.account, account))).at(0);
+  if (paid) return { account: paid.account, source: 'page', confirmedBy: paid.confirmedBy };
+  const [filed] = known;
+  return filed
+    ? { account: filed.account, source: 'record', confirmedBy: filed.confirmedBy }
+    : { account: null, source: 'none', confirmedBy: [] };
 }
 
 /** A new supplier's bank account is compared by a second person before anything is owed to it. */

@@ -1,5 +1,5 @@
 import type { EntryLine } from '@umber/core/ledger';
-import type { EntryLineView, EntryView, OpenItem, TrialBalanceRow } from '@umber/contract/ledger';
+import type { EntryLineView, EntryView, OpenItem, PaidTo, TrialBalanceRow } from '@umber/contract/ledger';
 import { many, maybe, one, type Database } from '../database/database.js';
 
 export const postingHead = (db: Database, id: number) =>
@@ -97,7 +97,16 @@ export const insertEntryLine = (db: Database, entryId: number, position: number,
     [entryId, position, line.account, line.costCentre, line.supplierId, line.text, line.debit, line.credit],
   );
 
+export const insertEntryAccount = (db: Database, entryId: number, { account, source, confirmedBy }: PaidTo) =>
+  db.query('insert into entry_accounts (entry_id, account, source, confirmed_by) values ($1, $2, $3, $4)', [
+    entryId,
+    account,
+    source,
+    confirmedBy,
+  ]);
+
 const ENTRY = `select e.id, e.number, e.kind, e.posted_on as "postedOn", e.period, e.description, e.document_id as "documentId", e.currency, trim_scale(e.exchange_rate)::text as "exchangeRate", p.name as "postedBy",
+  (select json_build_object('account', x.account, 'source', x.source, 'confirmedBy', x.confirmed_by) from entry_accounts x where x.entry_id = e.id) as "paidTo",
   (select json_agg(json_build_object('account', l.account, 'accountName', a.name, 'costCentre', l.cost_centre, 'supplierId', l.supplier_id, 'text', l.text, 'debit', l.debit::text, 'credit', l.credit::text) order by l.position)
    from journal_lines l join accounts a on a.number = l.account where l.entry_id = e.id) as lines
   from journal_entries e left join people p on p.id = e.posted_by`;

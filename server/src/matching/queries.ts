@@ -1,32 +1,58 @@
-import type { MatchException } from '@umber/core/matching';
-import { OUT_OF_THE_BOOKS, type ExceptionFacts } from '@umber/core/documents';
-import { maybe, type Database, jsonOf } from '../database/database.js';
-import { isFacts } from '../database/json-columns.js';
+import { sum, toAmount } from '@umber/core/money';
+import type { MatchException, Numbered, Tolerances } from '@umber/core/matching';
+import { OUT_OF_THE_BOOKS, type DocumentKind } from '@umber/core/documents';
+import { many, maybe, one, type Database, jsonOf } from '../database/database.js';
+
+/** A document as matching sees it. Amounts in its currency. */
+export interface MatchHead {
+  readonly id: number;
+  readonly kind: DocumentKind;
+  readonly sellerName: string | null;
+  readonly sellerTaxId: string | null;
+  readonly sellerIban: string | null;
+  /** Every bank account that its pages show. */
+  readonly bankAccounts: readonly string[];
+  readonly sender: string | null;
+  readonly orderReference: string | null;
+  /** What the page was read to say. */
+  readonly orderReferenceRead: string | null;
+  readonly invoiceNumber: string | null;
+  readonly supplierId: number | null;
+  readonly orderId: number | null;
+  readonly currency: string | null;
+  readonly issueDate: string | null;
+  readonly net: string | null;
+  readonly tax: string | null;
+  readonly gross: string | null;
+  readonly carriage: string | null;
+  readonly discount: string | null;
+}
 
 export const matchHead = (db: Database, id: number) =>
-  maybe<{
-    id: number;
-    kind: string;
-    sellerName: string | null;
-    sellerTaxId: string | null;
-    sellerIban: string | null;
-    sender: string | null;
-    orderReference: string | null;
-    invoiceNumber: string | null;
-    supplierId: number | null;
-    orderId: number | null;
-    currency: string | null;
-    issueDate: string | null;
-    gross: string | null;
-    net: string | null;
-    settledFields: string[];
-  }>(
+  maybe<MatchHead>(
     db,
-    `select d.id, d.kind, d.seller_name as "sellerName", d.seller_tax_id as "sellerTaxId", d.seller_iban as "sellerIban", a.sender, d.order_reference as "orderReference", d.invoice_number as "invoiceNumber",
-       d.supplier_id as "supplierId", d.order_id as "orderId", d.currency, d.issue_date as "issueDate", d.gross_total as gross, d.net_total as net, d.settled_fields as "settledFields"
+    `select d.id, d.kind, d.seller_name as "sellerName", d.seller_tax_id as "sellerTaxId", d.seller_iban as "sellerIban", d.bank_accounts as "bankAccounts", a.sender, d.order_reference as "orderReference",
+       (select r.result #>> '{fields,orderReference,value}' from readings r where r.document_id = d.id order by r.id desc limit 1) as "orderReferenceRead", d.invoice_number as "invoiceNumber",
+       d.supplier_id as "supplierId", d.order_id as "orderId", d.currency, d.issue_date as "issueDate", d.net_total as net, d.tax_total as tax, d.gross_total as gross, d.carriage, d.document_discount as discount
      from documents d join arrivals a on a.id = d.arrival_id where d.id = $1`,
     [id],
   );
+
+/** A credit note that is printed below zero is kept above it, as all are. Whether this one was turned. */
+export const turnAmounts = async (db: Database, id: number): Promise<boolean> => {
+  const turned = await maybe(
+    db,
+    `update documents set net_total = -net_total, tax_total = -tax_total, gross_total = -gross_total, amount_due = -amount_due, document_discount = abs(document_discount), carriage = abs(carriage),
+       version = version + 1 where id = $1 and kind = 'credit-note' and gross_total < 0 returning id`,
+    [id],
+  );
+  if (turned === null) return false;
+  await db.query(
+    'update document_lines set net_amount = -net_amount, unit_price = abs(unit_price), quantity = abs(quantity) * case when net_amount > 0 then -1 else 1 end where document_id = $1',
+    [id],
+  );
+  return true;
+};
 
 export const setSupplier = (db: Database, id: number, supplierId: number | null) =>
   db.query('update documents set supplier_id = $2, version = version + 1 where id = $1', [id, supplierId]);
@@ -50,20 +76,68 @@ export const codeDocumentLine = (
     costCentre,
   ]);
 
-/** Another document of the same supplier with the same number, not turned away. */
-export const sameNumber = (db: Database, id: number, supplierId: number, invoiceNumber: string) =>
-  maybe<{ id: number; tray: string; gross: string | null }>(
+/** The key of the words of a document's first page. */
+const FIRST_PAGE = `(select f.page_key from pages p join file_pages f on f.file_id = d.file_id and f.number = p.number where p.document_id = d.id order by p.position limit 1)`;
+const NUMBERED = `d.id, d.number_key as key, d.invoice_number as number, d.gross_total as gross, d.issue_date as "issueDate", ${FIRST_PAGE} as page`;
+type NumberedDocument = Numbered & { readonly id: number; readonly number: string | null };
+
+export const numberedDocument = (db: Database, id: number) =>
+  maybe<NumberedDocument>(db, `select ${NUMBERED} from documents d where d.id = $1`, [id]);
+
+/** Documents that are compared with one for being the same. */
+const MOST_LIKE = 50;
+
+/** Documents of the supplier, or of one with the same tax id, account or name, that have its number or its total; and any that have its page. */
+export const likeDocuments = (db: Database, id: number, supplierId: number) =>
+  many<NumberedDocument>(
     db,
-    `select id, tray, gross_total as gross from documents where supplier_id = $2 and id <> $1 and not tray = any($4)
-       and regexp_replace(lower(invoice_number), '[^a-z0-9]', '', 'g') = regexp_replace(lower($3), '[^a-z0-9]', '', 'g') order by id limit 1`,
-    [id, supplierId, invoiceNumber, OUT_OF_THE_BOOKS],
+    `with own as (select d.*, ${FIRST_PAGE} as page_key from documents d where d.id = $1),
+     firms as (select t.id from suppliers s join suppliers t on t.id = s.id or t.tax_id = s.tax_id or t.iban = s.iban or t.name_key = s.name_key where s.id = $2),
+     like_it as (
+       select d.id from own, documents d where d.supplier_id in (select id from firms) and (d.number_key = own.number_key or d.gross_total = own.gross_total)
+       union select d.id from own join file_pages f on f.page_key = own.page_key join documents d on d.file_id = f.file_id join pages p on p.document_id = d.id and p.number = f.number and p.position = 0)
+     select ${NUMBERED} from like_it l join documents d on d.id = l.id, own
+     where d.id <> $1 and not d.tray = any($3) and d.tray <> 'arriving' and (own.allotted_at is null or d.allotted_at < own.allotted_at) order by d.id limit ${MOST_LIKE}`,
+    [id, supplierId, OUT_OF_THE_BOOKS],
   );
 
-export const tolerances = async (db: Database) =>
-  (await maybe<{ pricePercent: string; priceAmount: string; quantityPercent: string }>(
+/** Says whether a document is another one than that of the same number: the database has each number of a supplier once, else. */
+export const tellApart = (db: Database, id: number, apart: boolean) =>
+  db.query(
+    'update documents set told_apart = case when $2 then id else 0 end where id = $1 and told_apart <> case when $2 then id else 0 end',
+    [id, apart],
+  );
+
+/** The invoices that a credit note names: all numbers, those that are here and went on, and what is left of these less what others credited. */
+export const creditedInvoices = async (db: Database, id: number, supplierId: number) => {
+  const named = await many<{ number: string }>(db, 'select number from citations where document_id = $1 order by position', [id]);
+  const invoices = await many<{ number: string; gross: string }>(
     db,
-    'select price_percent as "pricePercent", price_amount as "priceAmount", quantity_percent as "quantityPercent" from tolerances',
-  )) ?? { pricePercent: '0', priceAmount: '0', quantityPercent: '0' };
+    `select d.invoice_number as number, d.gross_total as gross from documents d where d.supplier_id = $2 and d.kind = 'invoice' and d.allotted_at is not null
+       and d.number_key in (select invoice_number_key(number) from citations where document_id = $1)`,
+    [id, supplierId],
+  );
+  const credits = await many<{ gross: string }>(
+    db,
+    `select d.gross_total as gross from documents d where d.supplier_id = $2 and d.kind = 'credit-note' and d.id <> $1
+       and d.allotted_at < coalesce((select allotted_at from documents where id = $1), 'infinity')
+       and exists (select from citations c join citations o on invoice_number_key(o.number) = invoice_number_key(c.number) where c.document_id = d.id and o.document_id = $1)`,
+    [id, supplierId],
+  );
+  const total = (amounts: readonly { gross: string }[]) => sum(amounts.map(({ gross }) => gross));
+  return {
+    named: named.map(({ number }) => number),
+    invoices: invoices.map(({ number }) => number),
+    left: toAmount(total(invoices).minus(total(credits))),
+  };
+};
+
+export const tolerances = (db: Database) =>
+  one<Tolerances>(
+    db,
+    `select price_percent as "pricePercent", price_amount as "priceAmount", quantity_percent as "quantityPercent", invoice_amount as "invoiceAmount", charge_amount as "chargeAmount" from tolerances
+     union all select '0', '0', '0', '0', '0' where not exists (select from tolerances)`,
+  );
 
 export const exchangeRate = async (db: Database, currency: string, on: string) =>
   (
@@ -85,10 +159,24 @@ export const insertException = (db: Database, id: number, { line, facts, figures
 export const withdrawException = (db: Database, exceptionId: number) =>
   db.query('update exceptions set withdrawn_at = now() where id = $1', [exceptionId]);
 
-export const acceptException = (db: Database, id: number, exceptionId: number, personId: number, reason: string) =>
-  maybe<{ line: number | null; facts: ExceptionFacts }>(
-    db,
-    'update exceptions set accepted_at = now(), accepted_by = $3, accepted_reason = $4 where document_id = $1 and id = $2 and accepted_at is null and withdrawn_at is null returning line, facts',
-    [id, exceptionId, personId, reason],
-    { facts: isFacts },
+export const acceptException = (db: Database, exceptionId: number, personId: number, reason: string) =>
+  db.query(
+    'update exceptions set accepted_at = now(), accepted_by = $2, accepted_reason = $3 where id = $1 and accepted_at is null and withdrawn_at is null',
+    [exceptionId, personId, reason],
   );
+
+/** Confirms an exception that takes two people; doing so again changes nothing. */
+export const confirmException = (db: Database, exceptionId: number, personId: number, reason: string) =>
+  db.query('insert into confirmations (exception_id, person_id, reason) values ($1, $2, $3) on conflict do nothing', [
+    exceptionId,
+    personId,
+    reason,
+  ]);
+
+/** Who confirmed an exception, the first first. */
+export const confirmersOf = async (db: Database, exceptionId: number): Promise<number[]> =>
+  (
+    await many<{ id: number }>(db, 'select person_id as id from confirmations where exception_id = $1 order by confirmed_at, person_id', [
+      exceptionId,
+    ])
+  ).map(({ id }) => id);

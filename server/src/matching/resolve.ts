@@ -1,19 +1,22 @@
-import { record } from '../documents/change-queries.js';
+import { bumpVersion, record } from '../documents/change-queries.js';
+import { reopenedTo } from '@umber/core/documents';
+import { separationOf } from '../approval/queries.js';
 import { knowsCoding } from '../coding/queries.js';
-import type { Reasoned } from '@umber/contract/checking';
+import type { Reasoned, Versioned } from '@umber/contract/checking';
 import type { CodingChoice, OrderChoice, OrderProposal, Proposals, SupplierChoice } from '@umber/contract/matching';
 import type { Person } from '@umber/contract/people';
-import { guessOrder, needsChoice } from '@umber/core/matching';
+import { needsChoice, needsTwo } from '@umber/core/matching';
 import { guessSupplier } from '@umber/core/suppliers';
-import { documentLines } from '../documents/queries.js';
+import { documentLines, handlersOf, liveExceptions } from '../documents/queries.js';
 import type { Database } from '../database/database.js';
 import { ApiError } from '../api-error.js';
 import { openOrders, orderHead } from '../orders/queries.js';
 import type { Services } from '../services.js';
-import { suppliersLike, supplierView } from '../suppliers/queries.js';
-import { onDocument } from '../documents/lifecycle.js';
-import { matchDocument, traitsOf } from './match.js';
-import { acceptException, codeDocumentLine, matchHead, setOrder, setSupplier } from './queries.js';
+import { insertSupplierAccount, suppliersLike, supplierView } from '../suppliers/queries.js';
+import { moveTo, onDocument } from '../documents/lifecycle.js';
+import { likelyOrders } from './pairing.js';
+import { knownHead, matchAgain, matchDocument, traitsOf } from './match.js';
+import { acceptException, codeDocumentLine, confirmersOf, confirmException, type MatchHead, setOrder, setSupplier } from './queries.js';
 
 /** Says which supplier a document is from; at Match it is matched again, at Check it waits for its doubts as before. */
 export function chooseSupplier(services: Services, id: number, person: Person, { version, supplierId }: SupplierChoice): Promise<void> {
@@ -41,11 +44,66 @@ export function chooseOrderFor(services: Services, id: number, person: Person, {
 /** Accepts an exception with a reason; when none is left open, the document goes on to approval. */
 export function accept(services: Services, id: number, person: Person, exceptionId: number, { version, reason }: Reasoned): Promise<void> {
   return onDocument(services.pool, id, version, 'match', async (db) => {
-    const accepted = await acceptException(db, id, exceptionId, person.id, reason);
-    if (!accepted) throw new ApiError('no-such-thing', 'This exception is no longer open.');
-    if (needsChoice(accepted.facts)) throw new ApiError('incomplete', 'Choose the supplier first: without one nothing can be posted.');
-    await record(db, id, person.id, { code: 'exception-accepted', ...accepted, reason });
+    const { line, facts } = await openException(db, id, exceptionId);
+    if (facts.code === 'supplier-unknown')
+      throw new ApiError('incomplete', 'Choose the supplier first: without one nothing can be posted.');
+    if (needsChoice(facts))
+      throw new ApiError('incomplete', 'This cannot be accepted. Send it back to Check and correct it, or turn it away.');
+    if (needsTwo(facts)) throw new ApiError('incomplete', 'Where money goes is confirmed by two people, not accepted by one.');
+    await acceptException(db, exceptionId, person.id, reason);
+    await record(db, id, person.id, { code: 'exception-accepted', line, facts, reason });
     await matchDocument(services, db, id, 'match', person.id);
+  });
+}
+
+/**
+ * Confirms an account that is not on file. Two people do who touched nothing else of the document: the first leaves it open, with the
+ * second it is the supplier's from then on. In a company of two anybody may, but not alone.
+ */
+export function confirmAccount(
+  services: Services,
+  id: number,
+  person: Person,
+  exceptionId: number,
+  { version, reason }: Reasoned,
+): Promise<void> {
+  return onDocument(services.pool, id, version, 'match', async (db, { supplierId }) => {
+    const { facts } = await openException(db, id, exceptionId);
+    if (facts.code !== 'bank-account') throw new ApiError('no-such-thing', 'This exception is about no account.');
+    const hands = (await separationOf(db)) === 'two-people' ? [] : await handlersOf(db, id, 'beside-accounts');
+    if (hands.includes(person.id))
+      throw new ApiError(
+        'own-work',
+        'You had a hand in this document. Two others, who touched nothing of it, confirm where its money goes.',
+      );
+    if ((await confirmersOf(db, exceptionId)).includes(person.id))
+      throw new ApiError('own-work', 'You confirmed this already. A second person has to.');
+    await confirmException(db, exceptionId, person.id, reason);
+    await record(db, id, person.id, { code: 'account-confirmed', account: facts.account, reason });
+    const [first, second] = (await confirmersOf(db, exceptionId)).filter((one) => !hands.includes(one));
+    if (second === undefined) {
+      await bumpVersion(db, id);
+      return;
+    }
+    await acceptException(db, exceptionId, person.id, reason);
+    if (supplierId !== null) await insertSupplierAccount(db, supplierId, facts.account, id, [first, second]);
+    await matchDocument(services, db, id, 'match', person.id);
+  });
+}
+
+async function openException(db: Database, id: number, exceptionId: number) {
+  const open = (await liveExceptions(db, id)).find((one) => one.id === exceptionId && one.acceptedReason === null);
+  if (!open) throw new ApiError('no-such-thing', 'This exception is no longer open.');
+  return open;
+}
+
+/** Takes a resting document up again: a parked one where it was if it still fits there, any other at Check. */
+export function reopen(services: Services, id: number, person: Person, { version }: Versioned): Promise<void> {
+  return onDocument(services.pool, id, version, 'reopen', async (db, document) => {
+    const tray = reopenedTo(document.tray, document.parkedFrom);
+    if (tray === 'match') await matchDocument(services, db, id, 'reopen', person.id);
+    else if (tray === 'check' || (await matchAgain(services, db, id, 'reopen', person.id)))
+      await moveTo(db, id, 'reopen', tray, person.id, { from: document.tray });
   });
 }
 
@@ -72,18 +130,22 @@ export function codeLineOf(
   });
 }
 
+/** The suppliers that a document may be from, and why. */
+export const likelySuppliers = async (db: Database, id: number) => suppliersFor(db, await knownHead(db, id));
+
+async function suppliersFor(db: Database, head: MatchHead): Promise<Proposals['suppliers']> {
+  const traits = traitsOf(head);
+  return guessSupplier(traits, await suppliersLike(db, traits)).map((guess) => ({ id: guess.id, name: guess.name, signs: guess.signs }));
+}
+
 /** The suppliers and orders a document may belong to, and why. */
-export async function proposals(db: Database, id: number): Promise<Proposals> {
-  const head = await matchHead(db, id);
-  if (!head) throw new ApiError('no-such-document');
-  const suppliers = guessSupplier(traitsOf(head), await suppliersLike(db, traitsOf(head))).map((guess) => ({
-    id: guess.id,
-    name: guess.name,
-    signs: guess.signs,
-  }));
+export async function proposals(services: Services, id: number): Promise<Proposals> {
+  const { pool: db } = services;
+  const head = await knownHead(db, id);
+  const suppliers = await suppliersFor(db, head);
   if (head.supplierId === null) return { suppliers, orders: [] };
   const open = await openOrders(db, head.supplierId, id);
-  const ranked = guessOrder(head.orderReference, await documentLines(db, id), open);
+  const ranked = await likelyOrders(services, head.orderReference, await documentLines(db, id), open);
   const named = ranked.map(({ id: orderId, number, score, byNumber }): OrderProposal => ({
     id: orderId,
     number,

@@ -1,18 +1,21 @@
 import { changedDocument } from '../documents/view.js';
 import type { Services } from '../services.js';
 import type { Handlers } from '../serve.js';
-import { accept, chooseOrderFor, chooseSupplier, codeLineOf, proposals } from './resolve.js';
+import { accept, chooseOrderFor, chooseSupplier, codeLineOf, confirmAccount, proposals, reopen } from './resolve.js';
 
-type Matching = 'proposals' | 'chooseSupplier' | 'chooseOrder' | 'codeLine' | 'acceptException';
+type Matching = 'proposals' | 'chooseSupplier' | 'chooseOrder' | 'codeLine' | 'acceptException' | 'confirmAccount' | 'reopen';
 
 export const matchingRoutes = (services: Services): Handlers<Matching> => {
   const { pool } = services;
   return {
-    proposals: ({ params: { id } }) => proposals(pool, id),
+    proposals: ({ params: { id } }) => proposals(services, id),
     chooseSupplier: ({ params: { id }, person, input }) => changedDocument(pool, id, chooseSupplier(services, id, person, input)),
     chooseOrder: ({ params: { id }, person, input }) => changedDocument(pool, id, chooseOrderFor(services, id, person, input)),
     codeLine: ({ params: { id, position }, person, input }) => changedDocument(pool, id, codeLineOf(services, id, person, position, input)),
     acceptException: ({ params: { id, exception }, person, input }) =>
       changedDocument(pool, id, accept(services, id, person, exception, input)),
+    confirmAccount: ({ params: { id, exception }, person, input }) =>
+      changedDocument(pool, id, confirmAccount(services, id, person, exception, input)),
+    reopen: ({ params: { id }, person, input }) => changedDocument(pool, id, reopen(services, id, person, input)),
   };
 };

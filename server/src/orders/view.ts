@@ -6,6 +6,6 @@ import { orderHead, orderLines } from './queries.js';
 export async function orderView(db: Database, id: number, exceptDocument: number): Promise<OrderView | null> {
   const head = await orderHead(db, id);
   if (!head) return null;
-  const { ownerId: _owner, supplierId: _supplier, ...order } = head;
+  const { ownerId: _owner, supplierId: _supplier, worth: _worth, ...order } = head;
   return { ...order, lines: (await orderLines(db, id, exceptDocument)).map(({ account: _account, ...line }) => line) };
 }

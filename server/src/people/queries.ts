@@ -39,3 +39,34 @@ export const approverIds = async (db: Database): Promise<number[]> =>
   (await many<{ id: number }>(db, "select id from people where role = any($1) order by role = 'approver', id", [MAY.approve])).map(
     (one) => one.id,
   );
+
+/** Refused tries to sign in, lately. */
+export interface Failures {
+  readonly failures: number;
+  /** Seconds since the last of them. */
+  readonly since: number;
+}
+/** Failures within this time count, in minutes. */
+const WINDOW = 15;
+
+/** Refused tries of this login from this address, of the login from anywhere, and from the address. */
+export const failuresOf = (db: Database, login: string, address: string) =>
+  many<Failures & { of: 'pair' | 'login' | 'address' }>(
+    db,
+    `select of, count(*)::int as failures, extract(epoch from now() - max(at))::float8 as since from (
+       select 'pair' as of, at from sign_in_failures where login = $1 and address = $2 union all
+       select 'login', at from sign_in_failures where login = $1 union all
+       select 'address', at from sign_in_failures where address = $2) f
+     where at > now() - interval '${WINDOW} minutes' group by of`,
+    [login, address],
+  );
+
+export const noteFailure = (db: Database, login: string, address: string) =>
+  db.query('insert into sign_in_failures (login, address) values ($1, $2)', [login, address]);
+
+/** Who signed in begins anew; what is older than the window is cleared away. */
+export const forgetFailures = (db: Database, login: string, address: string) =>
+  db.query(`delete from sign_in_failures where (login = $1 and address = $2) or at < now() - interval '${WINDOW} minutes'`, [
+    login,
+    address,
+  ]);

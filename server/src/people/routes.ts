@@ -4,7 +4,9 @@ import { ApiError } from '../api-error.js';
 import type { Services } from '../services.js';
 import type { Handlers } from '../serve.js';
 import { passwordFits } from './passwords.js';
-import { companyRow, personByLogin } from './queries.js';
+import { audit } from '../audit/queries.js';
+import { signInDelay } from './sign-in-delay.js';
+import { forgetFailures, noteFailure, companyRow, personByLogin } from './queries.js';
 import { endSession, startSession } from './sessions.js';
 
 /** Tries from one address in a minute that were refused. */
@@ -23,10 +25,23 @@ export const signInLimit = () =>
 /** Sign-in and who is signed in. */
 export const peopleRoutes = (services: Services): Handlers<'signIn' | 'session' | 'signOut'> => ({
   signIn: async ({ input: { login, password }, request, response }) => {
+    const address = request.ip ?? '';
+    const wait = await signInDelay(services.pool, login, address);
+    if (wait > 0)
+      throw new ApiError(
+        'too-many-tries',
+        `Too many tries were refused. Wait ${wait} ${wait === 1 ? 'second' : 'seconds'}, then try again.`,
+      );
     const found = await personByLogin(services.pool, login);
-    if (!(await passwordFits(found?.passwordHash ?? null, password)) || !found) throw new ApiError('wrong-login');
+    if (!(await passwordFits(found?.passwordHash ?? null, password)) || !found) {
+      await noteFailure(services.pool, login, address);
+      await audit(services.pool, null, { code: 'sign-in-refused', login, address });
+      throw new ApiError('wrong-login');
+    }
     const { passwordHash: _hash, ...person } = found;
     await startSession(services, person, request, response);
+    await forgetFailures(services.pool, login, address);
+    await audit(services.pool, person.id, { code: 'signed-in', address });
     return sessionOf(services, person);
   },
   session: ({ person }) => sessionOf(services, person),

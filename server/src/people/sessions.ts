@@ -3,6 +3,7 @@ import { createHash, randomBytes } from 'node:crypto';
 import type { NextFunction, Request, Response } from 'express';
 import { type Person } from '@umber/contract/people';
 import { ApiError } from '../api-error.js';
+import { audit } from '../audit/queries.js';
 import type { Services } from '../services.js';
 import { deleteSession, insertSession, personBySession } from './queries.js';
 
@@ -21,8 +22,26 @@ export async function startSession(services: Services, person: Person, request: 
 
 export async function endSession(services: Services, request: Request, response: Response): Promise<void> {
   const token = tokenOf(request);
+  const person = token ? await personBySession(services.pool, hashOf(token)) : null;
   if (token) await deleteSession(services.pool, hashOf(token));
+  if (token) services.streams.end(sessionName(token));
+  if (person) await audit(services.pool, person.id, { code: 'signed-out' });
   response.clearCookie(COOKIE, { path: '/' });
+}
+
+/** What a session is called within the server: not by its token. */
+const sessionName = (token: string): string => hashOf(token).toString('hex');
+
+/** The session that a request belongs to, by its name within the server; null for none. */
+export function sessionNameOf(request: Request): string | null {
+  const token = tokenOf(request);
+  return token && sessionName(token);
+}
+
+/** Whether a request's session has not ended meanwhile. */
+export async function sessionLives(services: Services, request: Request): Promise<boolean> {
+  const token = tokenOf(request);
+  return token !== null && (await personBySession(services.pool, hashOf(token))) !== null;
 }
 
 function tokenOf(request: Request): string | null {

@@ -1,6 +1,12 @@
+import { setTimeout as sleep } from 'node:timers/promises';
 import { log, noted } from '../log.js';
 import type { ReadingFailure } from '@umber/core/documents';
 import PgBoss from 'pg-boss';
+import { troubleOf } from '../database/database.js';
+import { seal } from '../archive/seal.js';
+import { readHeads, writeHeads } from '../archive/seal-file.js';
+import { keepCheck } from '../archive/book-queries.js';
+import { verifyBooks } from '../archive/verify-books.js';
 import { verifyBlobs } from '../archive/verify.js';
 import { delayReading, readArrivedDocument, refuseDocument } from './read-arrived.js';
 import { learnSorting } from '../sorting/learn.js';
@@ -11,7 +17,7 @@ import { endStep } from '../intake/steps.js';
 import { sumUpRestingCounts } from '../trays/queries.js';
 import { unpackArrival } from '../intake/unpack.js';
 
-const QUEUES = ['unpack-arrival', 'read-document', 'learn-sorting', 'verify-blobs', 'sum-up-counts'] as const;
+const QUEUES = ['unpack-arrival', 'read-document', 'learn-sorting', 'verify-blobs', 'sum-up-counts', 'seal', 'verify-books'] as const;
 type Queue = (typeof QUEUES)[number];
 const RETRIES = 4;
 /** Seconds after which a job counts as lost: a hundred scanned pages take their time. What a crash left is taken up at the next start anyway. */
@@ -19,12 +25,17 @@ const LONGEST = 3600;
 /** Arrivals fetched at a time: opening one takes milliseconds, fetching a job half a second. Where one fails, all are tried again, and those that are done do nothing. */
 const UNPACKED_TOGETHER = 12;
 const SWEEP_MS = 60_000;
+const LAST_STEP_MS = 10_000;
+const LOOKS_AGAIN_MS = 1100;
 const EVERY_TEN_MINUTES = '*/10 * * * *';
+const EVERY_NIGHT = '20 3 * * *';
 
 /** The background steps as jobs in PostgreSQL. Several servers may run them on one database; each job runs on one. */
 export class Jobs {
   readonly #boss: PgBoss;
   #sweep: NodeJS.Timeout | undefined;
+  /** Steps that run now. */
+  readonly #running = new Set<Promise<unknown>>();
 
   constructor(url: string) {
     this.#boss = new PgBoss({ connectionString: url, schema: 'jobs', max: 4 });
@@ -55,7 +66,7 @@ export class Jobs {
   }
 
   /** Asks for a step to be run; asking again while it waits changes nothing. */
-  async send(queue: Exclude<Queue, 'verify-blobs' | 'sum-up-counts'>, id: number): Promise<void> {
+  async send(queue: Exclude<Queue, 'verify-blobs' | 'sum-up-counts' | 'seal' | 'verify-books'>, id: number): Promise<void> {
     await this.#boss.send(queue, { id }, { singletonKey: String(id) });
   }
 
@@ -63,13 +74,13 @@ export class Jobs {
   async work(services: Services, workers = 2): Promise<void> {
     const options = { pollingIntervalSeconds: 0.5, batchSize: 1, includeMetadata: true } as const;
     for (let i = 0; i < workers; i++) {
-      await this.#boss.work<{ id: number }>('unpack-arrival', { ...options, batchSize: UNPACKED_TOGETHER }, async (jobs) => {
+      await this.#work('unpack-arrival', { ...options, batchSize: UNPACKED_TOGETHER }, async (jobs) => {
         const failures: unknown[] = [];
         for (const { data, retryCount } of jobs)
           await this.#unpack(services, data.id, retryCount).catch((error: unknown) => failures.push(error));
         if (failures.length > 0) throw failures[0];
       });
-      await this.#boss.work<{ id: number }>('read-document', options, async ([job]) => {
+      await this.#work('read-document', options, async ([job]) => {
         await lastTry(
           { queue: 'read-document', job: job.id, document: job.data.id },
           job.retryCount,
@@ -81,10 +92,14 @@ export class Jobs {
         );
       });
     }
-    await this.#boss.work('learn-sorting', options, () => learnSorting(services.pool));
-    await this.#boss.work('verify-blobs', options, () => verifyBlobs(services.pool));
+    await this.#work('learn-sorting', options, () => learnSorting(services.pool));
+    await this.#work('verify-blobs', options, () => verifyBlobs(services.pool));
     await this.#boss.schedule('verify-blobs', EVERY_TEN_MINUTES);
-    await this.#boss.work('sum-up-counts', options, () => sumUpRestingCounts(services.pool));
+    await this.#work('seal', options, () => sealDays(services));
+    await this.#boss.schedule('seal', EVERY_TEN_MINUTES);
+    await this.#work('verify-books', options, () => checkBooks(services));
+    await this.#boss.schedule('verify-books', EVERY_NIGHT);
+    await this.#work('sum-up-counts', options, () => sumUpRestingCounts(services.pool));
     await this.#boss.schedule('sum-up-counts', EVERY_TEN_MINUTES);
     const sweep = async (jobless: boolean) => {
       for (const id of await waitingArrivals(services.pool, jobless)) await this.send('unpack-arrival', id);
@@ -94,6 +109,19 @@ export class Jobs {
     // Jobs that a killed server was working on look alive for a while: at the start they are not waited for.
     await sweep(false);
     this.#sweep = setInterval(() => void sweep(true).catch(noted('the sweep for jobs')), SWEEP_MS);
+  }
+
+  /** Works on a queue; which steps run is known. */
+  async #work(
+    queue: Queue,
+    options: PgBoss.WorkOptions & { includeMetadata: true },
+    step: (jobs: PgBoss.JobWithMetadata<{ id: number }>[]) => Promise<unknown>,
+  ): Promise<void> {
+    await this.#boss.work<{ id: number }>(queue, options, async (jobs) => {
+      const running = step(jobs);
+      this.#running.add(running);
+      await running.finally(() => this.#running.delete(running));
+    });
   }
 
   async #unpack(services: Services, arrivalId: number, retryCount: number): Promise<void> {
@@ -110,7 +138,25 @@ export class Jobs {
   async close(): Promise<void> {
     clearInterval(this.#sweep);
     await this.#boss.stop({ graceful: true, timeout: 5000, wait: true });
+    // A step that takes longer ends by itself, and the queue looks once a second whether it has: both are waited for, though not for ever.
+    if (this.#running.size === 0) return;
+    await Promise.race([Promise.allSettled([...this.#running]), sleep(LAST_STEP_MS)]);
+    await sleep(LOOKS_AGAIN_MS);
   }
+}
+
+/** Seals the days that have ended; heads are written to the file where the installation names one. */
+async function sealDays({ pool, today, sealFile }: Services): Promise<void> {
+  const heads = await seal(pool, today());
+  if (sealFile !== null) await writeHeads(sealFile, heads);
+}
+
+/** Works the books out anew and keeps what is off; that is an error to whoever watches the log. */
+async function checkBooks({ pool, sealFile }: Services): Promise<void> {
+  const written = sealFile === null ? [] : await readHeads(sealFile).catch(() => []);
+  const findings = await verifyBooks(pool, written, 'without-files');
+  await keepCheck(pool, findings);
+  if (findings.length > 0) log.error({ findings: findings.slice(0, 20) }, 'the books are not what they were');
 }
 
 type GaveUp = Extract<ReadingFailure, { code: 'gave-up' }>;
@@ -127,8 +173,9 @@ async function lastTry(
   } catch (error) {
     const said = error instanceof Error ? error.message : 'unknown error';
     log.error({ ...about, tries: retryCount + 1, error }, 'a job failed');
-    if (retryCount < RETRIES) {
-      await wait(said);
+    // What the database's own trouble stopped is not to blame: it waits, for the sweep at the latest, until it can be done.
+    if (retryCount < RETRIES || troubleOf(error) !== null) {
+      await wait(said).catch(noted('a step could not be noted'));
       throw error;
     }
     await setAside({ code: 'gave-up', tries: RETRIES + 1, error: said });

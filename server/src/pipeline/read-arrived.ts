@@ -1,7 +1,7 @@
 import { insertDoubt, lockDocument, record } from '../documents/change-queries.js';
 import { type DocumentKind, isForTheBooks, type ReadingFailure } from '@umber/core/documents';
 import { isUnsure, type BoundaryView } from '@umber/contract/separating';
-import { citationsOf, readDocument, type DocumentReading, type PageWords, type ReadingContext } from '@umber/core/reading';
+import { bankAccountsOf, citationsOf, readDocument, type DocumentReading, type PageWords, type ReadingContext } from '@umber/core/reading';
 import { decides, learnedKind, sellerKey, sortingFeatures, type Sorted } from '@umber/core/sorting';
 import { inTransaction } from '../database/database.js';
 import { endOpenSteps } from '../intake/queries.js';
@@ -16,7 +16,8 @@ import { groupAlike } from '../sorting/alike.js';
 import { newestModel } from '../sorting/queries.js';
 import { fileAway } from '../sorting/sort.js';
 import { moveTo } from '../documents/lifecycle.js';
-import { arrivedDocument, insertReading, storeReadLines, storeReadValues, storeTitle } from '../reading/queries.js';
+import { storeCredited } from '../reading/credited.js';
+import { arrivedDocument, insertReading, storeAccounts, storeReadLines, storeReadValues, storeTitle } from '../reading/queries.js';
 
 /** Reads a document that has arrived and sends it where it belongs: to Check with its doubts, or on to be matched. */
 export async function readArrivedDocument(services: Services, id: number): Promise<void> {
@@ -63,6 +64,8 @@ export async function readArrivedDocument(services: Services, id: number): Promi
     await storeReadValues(db, id, reading);
     if (document.kindGiven === null) await storeTitle(db, id, titled.kind);
     await storeReadLines(db, id, reading);
+    await storeAccounts(db, id, bankAccountsOf(pages));
+    if (reading.kind === 'credit-note') await storeCredited(db, id, pages, reading.fields.invoiceNumber?.value ?? null);
     await record(db, id, null, {
       code: 'read',
       kind: reading.kind,

@@ -1,3 +1,4 @@
+import { wellFormed } from '@umber/core/text';
 import { simpleParser, type AddressObject } from 'mailparser';
 
 /** A file that a mail carries. */
@@ -25,17 +26,26 @@ export interface ReadMail {
 const MOST_TEXT = 200_000;
 const MOST_HTML = 2_000_000;
 
-/** Takes a mail apart. Never throws on odd mails: what is not there is null or empty. */
+/** How deep a mail's elements may lie in one another; mail programs nest some dozens. */
+const DEEPEST = 200;
+
+/** Takes a mail apart. Never throws on odd mails: what is not there is null or empty. Its texts are well-formed, its files as they came. */
 export async function readMail(raw: Uint8Array): Promise<ReadMail> {
-  const mail = await simpleParser(Buffer.from(raw), { skipImageLinks: true, skipTextToHtml: true, maxHtmlLengthToParse: MOST_HTML });
+  const bytes = Buffer.from(raw);
+  const options = { skipImageLinks: true, skipTextToHtml: true, maxHtmlLengthToParse: MOST_HTML } as const;
+  let mail = await simpleParser(bytes, { ...options, skipHtmlToText: true });
+  const html = typeof mail.html === 'string' ? wellFormed(mail.html.slice(0, MOST_HTML)) : null;
+  const isDeep = html !== null && depthOf(html) > DEEPEST;
+  if (mail.text === undefined && html !== null && !isDeep) mail = await simpleParser(bytes, options);
+  const text = mail.text ?? (html ?? '').replace(/<[^>]{0,2000}>/g, ' ');
   return {
-    messageId: mail.messageId ?? null,
-    from: mail.from?.value[0]?.address?.toLowerCase() ?? null,
+    messageId: mail.messageId ? wellFormed(mail.messageId) : null,
+    from: wellFormed(mail.from?.value[0]?.address?.toLowerCase() ?? '') || null,
     to: addresses(mail.to),
-    subject: mail.subject ?? null,
+    subject: mail.subject === undefined ? null : wellFormed(mail.subject),
     date: mail.date ?? null,
-    text: (mail.text ?? '').slice(0, MOST_TEXT),
-    html: typeof mail.html === 'string' ? mail.html.slice(0, MOST_HTML) : null,
+    text: wellFormed(text.slice(0, MOST_TEXT)),
+    html: isDeep ? null : html,
     files: mail.attachments.map((file, i) => ({
       name: fileName(file.filename, i),
       type: file.contentType,
@@ -45,8 +55,21 @@ export async function readMail(raw: Uint8Array): Promise<ReadMail> {
   };
 }
 
+const VOID = /^(area|base|br|col|embed|hr|img|input|link|meta|source|track|wbr)$/i;
+
+/** How deep elements lie in one another: opened and not closed again, those that are never closed aside. */
+function depthOf(html: string): number {
+  let [depth, deepest] = [0, 0];
+  for (const [, closes, name] of html.matchAll(/<(\/?)([a-z][a-z0-9]{0,20})\b/gi)) {
+    if (VOID.test(name)) continue;
+    depth = Math.max(0, depth + (closes ? -1 : 1));
+    deepest = Math.max(deepest, depth);
+  }
+  return deepest;
+}
+
 function addresses(to: AddressObject | AddressObject[] | undefined): string[] {
-  return [to ?? []].flat().flatMap((list) => list.value.flatMap((one) => (one.address ? [one.address.toLowerCase()] : [])));
+  return [to ?? []].flat().flatMap((list) => list.value.flatMap((one) => (one.address ? [wellFormed(one.address.toLowerCase())] : [])));
 }
 
 const fileName = (name: string | undefined, index: number): string => plainName(name ?? '') ?? `attachment-${index + 1}`;

@@ -2,7 +2,7 @@ import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import type { PDFPageProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { greyOfRgba } from '@umber/core/pictures';
-import { trustTextLayer, type PageWords, type Paper, type Word } from '@umber/core/reading';
+import { joinSplitWords, trustTextLayer, type PageWords, type Paper, type Word } from '@umber/core/reading';
 import { UnreadableFile } from './unreadable-file.js';
 import { LIMITS } from './limits.js';
 import { jpegOf, pngOf } from './picture-files.js';
@@ -86,7 +86,7 @@ async function readPage(page: PDFPageProxy, number: number, scale: number | null
   const rotation = (page.rotate + 90 * turns) % 360;
   const view = page.getViewport({ scale: 1, rotation });
   const content = await page.getTextContent();
-  const words = wordsOf(content.items as TextItem[], view.transform).slice(0, LIMITS.wordsOfPage);
+  const words = joinSplitWords(wordsOf(content.items as TextItem[], view.transform).slice(0, LIMITS.wordsOfPage));
   // A page without words is a scan and is drawn once, larger, below.
   const drawing = scale === null || words.length === 0 ? null : await drawn(page, scale, rotation);
   const paper = await paperOf(page, drawing?.operations ?? (await page.getOperatorList()));
@@ -168,6 +168,7 @@ interface TextItem {
 /** Text runs of the page cut into words; runs that touch are one word. Text that does not lie level is left out. */
 function wordsOf(items: readonly TextItem[], view: readonly number[]): Word[] {
   const words: Word[] = [];
+  const drawn = new Map<string, { readonly x: number; readonly y: number }[]>();
   let open = false;
   for (const item of items) {
     if (item.str === undefined || item.str === '') continue;
@@ -176,6 +177,9 @@ function wordsOf(items: readonly TextItem[], view: readonly number[]): Word[] {
     const size = Math.abs(d) || item.height;
     if (size <= 0.5) continue;
     const y = f - 0.8 * size;
+    const before = drawn.get(item.str) ?? [];
+    if (isPrintedAgain(before, e, f, size)) continue;
+    if (before.push({ x: e, y: f }) === 1) drawn.set(item.str, before);
     const perUnit = item.width / Math.max(1e-6, lengthOf(item.str));
     let x = e;
     for (const part of item.str.split(/(\s+)/)) {
@@ -202,6 +206,11 @@ function wordsOf(items: readonly TextItem[], view: readonly number[]): Word[] {
   }
   return words;
 }
+
+/** Text drawn once more a hair beside itself is how some programs make it bold. */
+const BESIDE = 0.12;
+const isPrintedAgain = (before: readonly { readonly x: number; readonly y: number }[], x: number, y: number, size: number): boolean =>
+  before.some((other) => Math.abs(other.x - x) < BESIDE * size && Math.abs(other.y - y) < BESIDE * size);
 
 const NARROW = new Set("iljtf.,:;'’|!()[]I ·");
 /** A rough length of a text in letter widths, to share a run's width out among its words. */

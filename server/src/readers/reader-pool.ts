@@ -3,18 +3,15 @@ import { log } from '../log.js';
 import { fork, type ChildProcess } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { constants, setPriority } from 'node:os';
-import { fileURLToPath } from 'node:url';
+import { caged, WORKER } from './cage.js';
+import type { TaskInput, TaskName, TaskResult } from './tasks.js';
 import { UnreadableFile } from './unreadable-file.js';
 import type { ReadOptions, ReadPage } from './read-page.js';
 
-/** A file to be read. */
-export interface ReaderTask {
-  readonly bytes: Uint8Array;
-  readonly options: ReadOptions;
-}
 export interface ReaderRequest {
   readonly id: number;
-  readonly task: ReaderTask;
+  readonly task: TaskName;
+  readonly input: unknown;
 }
 export type ReaderAnswer =
   | { readonly id: number; readonly page: number }
@@ -22,7 +19,10 @@ export type ReaderAnswer =
   | { readonly id: number; readonly ok: false; readonly fault: FileFault; readonly error?: string };
 
 interface Waiting {
-  readonly task: ReaderTask;
+  readonly task: TaskName;
+  readonly input: unknown;
+  /** Milliseconds that one page of it may take. */
+  readonly timeout: number;
   readonly resolve: (result: unknown) => void;
   readonly reject: (error: Error) => void;
 }
@@ -82,7 +82,15 @@ export class ReaderPool {
 
   /** The words of every page and the pictures wanted. @throws UnreadableFile with a sentence for the person. */
   read(bytes: Uint8Array, options: ReadOptions = { pictures: 0, scale: 1 }): Promise<ReadPage[]> {
-    return this.#run({ bytes, options }) as Promise<ReadPage[]>;
+    return this.run('read', { bytes, options });
+  }
+
+  /** Does a task in a worker. @throws UnreadableFile where it takes too long or too much, or the file cannot be read. */
+  run<N extends TaskName>(task: N, input: TaskInput<N>, timeout = this.#options.timeout): Promise<TaskResult<N>> {
+    return new Promise<TaskResult<N>>((resolve, reject) => {
+      this.#queue.push({ task, input, timeout, resolve: resolve as (result: unknown) => void, reject });
+      this.#dispatch();
+    });
   }
 
   /** Whether files can be read: none is waiting while no worker runs. */
@@ -106,13 +114,6 @@ export class ReaderPool {
     }
   }
 
-  #run(task: ReaderTask): Promise<unknown> {
-    return new Promise((resolve, reject) => {
-      this.#queue.push({ task, resolve, reject });
-      this.#dispatch();
-    });
-  }
-
   #dispatch(): void {
     while (this.#queue.length > 0 && !this.#closed) {
       const reader = this.#readers.find((candidate) => candidate.job === null) ?? this.#start();
@@ -120,14 +121,14 @@ export class ReaderPool {
       const waiting = this.#queue.shift();
       if (!waiting) return;
       const id = this.#nextId++;
-      reader.job = { waiting, id, timer: this.#clock(reader), worked: workedBy(reader.process.pid) };
-      reader.process.send({ id, task: waiting.task } satisfies ReaderRequest);
+      reader.job = { waiting, id, timer: this.#clock(reader, waiting.timeout), worked: workedBy(reader.process.pid) };
+      reader.process.send({ id, task: waiting.task, input: waiting.input } satisfies ReaderRequest);
     }
   }
 
   /** Ends a worker that seems to do nothing any more. */
-  #clock(reader: Reader): NodeJS.Timeout {
-    return setTimeout(() => this.#end(reader, TOO_SLOW()), PATIENCE * this.#options.timeout);
+  #clock(reader: Reader, timeout: number): NodeJS.Timeout {
+    return setTimeout(() => this.#end(reader, TOO_SLOW()), PATIENCE * timeout);
   }
 
   /** Ends workers that work too long on one page, or take more memory than a file may, before the machine suffers. */
@@ -135,20 +136,14 @@ export class ReaderPool {
     for (const reader of [...this.#readers]) {
       if (!reader.job) continue;
       if (memoryOf(reader.process.pid) > 2 * this.#options.memory) this.#end(reader, TOO_MUCH_MEMORY());
-      else if (workedBy(reader.process.pid) - reader.job.worked > this.#options.timeout) this.#end(reader, TOO_SLOW());
+      else if (workedBy(reader.process.pid) - reader.job.worked > reader.job.waiting.timeout) this.#end(reader, TOO_SLOW());
     }
   }
 
   #start(): Reader | null {
     if (this.#readers.length >= this.#options.size) return null;
-    const script = fileURLToPath(
-      new URL(import.meta.url.includes('/src/') ? '../../dist/readers/worker.js' : './worker.js', import.meta.url),
-    );
-    const child = fork(script, [], {
-      serialization: 'advanced',
-      execArgv: [`--max-old-space-size=${this.#options.memory}`],
-      stdio: ['ignore', 'ignore', 'pipe', 'ipc'],
-    });
+    const { clear, ...options } = caged(WORKER, [`--max-old-space-size=${this.#options.memory}`]);
+    const child = fork(WORKER, [], { ...options, serialization: 'advanced', stdio: ['ignore', 'ignore', 'pipe', 'ipc'] });
     // People who wait for a screen come first.
     if (child.pid !== undefined) setPriority(child.pid, constants.priority.PRIORITY_BELOW_NORMAL);
     const reader: Reader = { process: child, job: null };
@@ -157,6 +152,7 @@ export class ReaderPool {
       log.debug({ worker: child.pid, bytes: said.length }, 'a reader wrote to its standard error'),
     );
     child.on('exit', (code, signal) => {
+      clear();
       if (!this.#closed) log.warn({ worker: child.pid, code, signal }, 'a reader ended');
       this.#end(reader, TOO_MUCH_MEMORY());
     });
@@ -169,7 +165,7 @@ export class ReaderPool {
     if (!job || job.id !== answer.id) return;
     clearTimeout(job.timer);
     if ('page' in answer) {
-      job.timer = this.#clock(reader);
+      job.timer = this.#clock(reader, job.waiting.timeout);
       job.worked = workedBy(reader.process.pid);
       return;
     }

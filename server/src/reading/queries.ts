@@ -83,6 +83,12 @@ export const storeReadLines = async (db: Database, id: number, reading: Document
   }
 };
 
+export const invoiceNumberOf = async (db: Database, id: number) =>
+  (await maybe<{ number: string | null }>(db, 'select invoice_number as number from documents where id = $1', [id]))?.number ?? null;
+
+export const storeAccounts = (db: Database, id: number, accounts: readonly string[]) =>
+  db.query('update documents set bank_accounts = $2 where id = $1', [id, accounts]);
+
 export const insertCitation = (db: Database, documentId: number, position: number, { number, amount }: Citation) =>
   db.query('insert into citations (document_id, position, number, amount) values ($1, $2, $3, $4) on conflict do nothing', [
     documentId,

@@ -1,3 +1,5 @@
+import { audit } from '../audit/queries.js';
+import { inTransaction } from '../database/database.js';
 import type { Services } from '../services.js';
 import type { Handlers } from '../serve.js';
 import { riskView, setAcceptedRisk } from './queries.js';
@@ -5,8 +7,11 @@ import { riskView, setAcceptedRisk } from './queries.js';
 /** How sure reading must be. */
 export const readingRoutes = ({ pool }: Services): Handlers<'risk' | 'setRisk'> => ({
   risk: () => riskView(pool),
-  setRisk: async ({ input: { acceptedRisk } }) => {
-    await setAcceptedRisk(pool, acceptedRisk);
+  setRisk: async ({ person, input: { acceptedRisk } }) => {
+    await inTransaction(pool, async (db) => {
+      await audit(db, person.id, { code: 'risk-set', before: (await riskView(db)).acceptedRisk, after: acceptedRisk });
+      await setAcceptedRisk(db, acceptedRisk);
+    });
     return riskView(pool);
   },
 });

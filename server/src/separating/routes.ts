@@ -17,7 +17,7 @@ export const separatingRoutes = (
   return {
     file: ({ params: { id } }) => fileView(pool, id),
     filePicture: async ({ params: { id, page }, response }) => sendPicture(pool, response, await filePagePicture(pool, id, page)),
-    smallFilePicture: async ({ params: { id, page }, response }) => sendPicture(pool, response, await smallPictureOf(pool, id, page)),
+    smallFilePicture: async ({ params: { id, page }, response }) => sendPicture(pool, response, await smallPictureOf(services, id, page)),
     arrange: async ({ params: { id }, person, input }) => {
       await arrange(services, id, person, input);
       return fileView(pool, id);

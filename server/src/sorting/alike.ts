@@ -5,7 +5,7 @@ import type { PageWords } from '@umber/core/reading';
 import { groupFor, layoutOf } from '@umber/core/sorting';
 import type { Database } from '../database/database.js';
 import { ApiError } from '../api-error.js';
-import { chooseSupplier, proposals } from '../matching/resolve.js';
+import { chooseSupplier, likelySuppliers } from '../matching/resolve.js';
 import type { Services } from '../services.js';
 import { onDocument } from '../documents/lifecycle.js';
 import { park, turnAway } from '../documents/resting.js';
@@ -28,7 +28,7 @@ export async function alikeView(db: Database, group: number): Promise<AlikeView>
   const documents = await alikeDocuments(db, group);
   const [first] = documents;
   if (!first) throw new ApiError('no-such-thing', 'These documents are settled already.');
-  return { id: group, documents, suppliers: (await proposals(db, first.id)).suppliers };
+  return { id: group, documents, suppliers: await likelySuppliers(db, first.id) };
 }
 
 /** Says the same of several documents of a group. Each is settled on its own: one that somebody moved meanwhile stays as it is, and is told. */

@@ -13,7 +13,8 @@ import type { Person } from '@umber/contract/people';
 import { citationsOf, type Citation } from '@umber/core/reading';
 import type { Database } from '../database/database.js';
 import { wordsOfDocument } from '../separating/queries.js';
-import { insertCitation } from '../reading/queries.js';
+import { storeCredited } from '../reading/credited.js';
+import { insertCitation, invoiceNumberOf } from '../reading/queries.js';
 import type { Services } from '../services.js';
 import { moveTo, onDocument } from '../documents/lifecycle.js';
 import { giveKind } from './queries.js';
@@ -34,6 +35,7 @@ export async function sayKind(services: Services, id: number, person: Person, { 
     }
     if (document.tray === 'check' && isForTheBooks(document.kind)) {
       await settleDoubtsAbout(db, id, 'kind', null, person.id);
+      if (kind === 'credit-note') await storeCredited(db, id, await wordsOfDocument(db, id), await invoiceNumberOf(db, id));
       return false;
     }
     await resetDocument(db, id);

@@ -1,10 +1,11 @@
 import type { NewSupplier, SupplierView } from '@umber/contract/suppliers';
-import type { KnownSupplier, SellerTraits } from '@umber/core/suppliers';
-import { many, maybe, one, type Database } from '../database/database.js';
+import { nameKey, type KnownSupplier, type SellerTraits } from '@umber/core/suppliers';
+import { many, maybe, one, type Database, type Pool } from '../database/database.js';
 
 const VIEW = `select s.id, s.name, s.tax_id as "taxId", s.iban, s.country, s.terms_days as "termsDays",
     case when s.added_by is not null and s.confirmed_by is null
-      then json_build_object('by', p.name, 'byId', p.id, 'on', to_char(s.added_on at time zone 'utc', 'YYYY-MM-DD')) end as "waitsSince"
+      then json_build_object('by', p.name, 'byId', p.id, 'on', to_char(s.added_on at time zone 'utc', 'YYYY-MM-DD'), 'like',
+        (select coalesce(json_agg(t.name order by t.name), '[]') from suppliers t where t.id <> s.id and (t.tax_id = s.tax_id or t.iban = s.iban or t.mail_domain = s.mail_domain or t.name_key = s.name_key))) end as "waitsSince"
   from suppliers s left join people p on p.id = s.added_by`;
 
 export const supplierView = (db: Database, id: number) => maybe<SupplierView>(db, `${VIEW} where s.id = $1`, [id]);
@@ -24,7 +25,7 @@ const MOST_LIKE = 40;
 export const suppliersLike = (db: Database, { taxId, iban, mailDomain, name }: SellerTraits) =>
   many<KnownSupplier>(
     db,
-    `select id, name, tax_id as "taxId", iban, mail_domain as "mailDomain" from suppliers where id in (
+    `select id, name, tax_id as "taxId", iban, mail_domain as "mailDomain", added_by is not null and confirmed_by is null as waits from suppliers where id in (
        select id from suppliers where regexp_replace(regexp_replace(upper(tax_id), '[^A-Z0-9]', '', 'g'), '^[A-Z]{2}', '') = regexp_replace(regexp_replace(upper($1), '[^A-Z0-9]', '', 'g'), '^[A-Z]{2}', '')
        union select id from suppliers where regexp_replace(upper(iban), '[^A-Z0-9]', '', 'g') = regexp_replace(upper($2), '[^A-Z0-9]', '', 'g')
        union select id from suppliers where mail_domain = $3
@@ -33,28 +34,79 @@ export const suppliersLike = (db: Database, { taxId, iban, mailDomain, name }: S
   );
 
 export const supplierDefaults = (db: Database, id: number) =>
-  maybe<{ account: string; costCentre: string; name: string; iban: string | null }>(
+  maybe<{ account: string; costCentre: string; name: string; iban: string | null; country: string }>(
     db,
-    'select default_account as account, default_cost_centre as "costCentre", name, iban from suppliers where id = $1',
+    'select default_account as account, default_cost_centre as "costCentre", name, iban, country from suppliers where id = $1',
     [id],
   );
 
-/** The supplier on file with this tax id or IBAN, or of just this name where not both have a tax id. */
-export const supplierLike = (db: Database, { taxId, iban, name }: Pick<NewSupplier, 'taxId' | 'iban' | 'name'>) =>
-  maybe<{ name: string; same: 'tax id' | 'IBAN' | 'name' }>(
+/** Lets nothing else of a supplier be matched or posted until the transaction ends. */
+export const lockSupplier = (db: Database, id: number) => db.query('select from suppliers where id = $1 for no key update', [id]);
+
+/** A supplier's accounts with the names of who put them on file and confirmed them: that of its record first, then the newest. */
+export const supplierAccounts = (db: Database, supplierId: number) =>
+  many<{ account: string; confirmedBy: string[]; documentId: number | null }>(
     db,
-    `select name, case when tax_id = $1 then 'tax id' when iban = $2 then 'IBAN' else 'name' end as same
-     from suppliers where tax_id = $1 or iban = $2 or (lower(name) = lower($3) and (tax_id is null or $1::text is null)) limit 1`,
-    [taxId, iban, name],
+    `select account, "confirmedBy", "documentId" from (
+       select s.iban as account, array_remove(array[a.name, c.name], null) as "confirmedBy", 'infinity'::timestamptz as since, null::bigint as "documentId"
+         from suppliers s left join people a on a.id = s.added_by left join people c on c.id = s.confirmed_by where s.id = $1 and s.iban is not null
+       union all select x.account, array[f.name, n.name], x.confirmed_at, x.document_id from supplier_accounts x join people f on f.id = x.confirmed_by join people n on n.id = x.seconded_by
+         where x.supplier_id = $1) known order by since desc`,
+    [supplierId],
   );
+
+/** Puts an account on file that two people confirmed. */
+export const insertSupplierAccount = (
+  db: Database,
+  supplierId: number,
+  account: string,
+  documentId: number,
+  people: readonly [number, number],
+) =>
+  db.query(
+    'insert into supplier_accounts (supplier_id, account, document_id, confirmed_by, seconded_by) values ($1, $2, $3, $4, $5) on conflict do nothing',
+    [supplierId, account, documentId, ...people],
+  );
+
+/** Takes an account off the record that was put there with a document whose confirmation no longer holds. */
+export const deleteSupplierAccounts = (db: Database, documentId: number) =>
+  db.query('delete from supplier_accounts where document_id = $1', [documentId]);
+
+/** Suppliers on file that have a tax id, an account, a mail domain or the name's key in common with one. */
+export const likeSuppliers = (
+  db: Database,
+  { taxId, iban, mailDomain, name }: Pick<NewSupplier, 'taxId' | 'iban' | 'mailDomain' | 'name'>,
+) =>
+  many<KnownSupplier>(
+    db,
+    `select id, name, tax_id as "taxId", iban, mail_domain as "mailDomain" from suppliers
+     where tax_id = $1 or iban = $2 or mail_domain = $3 or name_key = $4
+       or id in (select supplier_id from supplier_accounts where account = $2) order by id limit 20`,
+    [taxId, iban, mailDomain, nameKey(name)],
+  );
+
+/** Fills the keys of names that an earlier version kept without. */
+export async function fillNameKeys(pool: Pool): Promise<void> {
+  for (;;) {
+    const rows = await many<{ id: number; name: string }>(
+      pool,
+      'select id, name from suppliers where name_key is null order by id limit 1000',
+    );
+    if (rows.length === 0) return;
+    await pool.query('update suppliers s set name_key = k.key from unnest($1::bigint[], $2::text[]) as k (id, key) where s.id = k.id', [
+      rows.map(({ id }) => id),
+      rows.map(({ name }) => nameKey(name)),
+    ]);
+  }
+}
 
 export const insertSupplier = async (db: Database, supplier: NewSupplier, personId: number): Promise<number> => {
   const { name, taxId, iban, mailDomain, country, currency, termsDays, account, costCentre } = supplier;
   const added = await one<{ id: number }>(
     db,
-    `insert into suppliers (name, tax_id, iban, mail_domain, country, currency, terms_days, default_account, default_cost_centre, added_by, added_on)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, now()) returning id`,
-    [name, taxId, iban, mailDomain, country, currency, termsDays, account, costCentre, personId],
+    `insert into suppliers (name, tax_id, iban, mail_domain, country, currency, terms_days, default_account, default_cost_centre, added_by, added_on, name_key)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, now(), $11) returning id`,
+    [name, taxId, iban, mailDomain, country, currency, termsDays, account, costCentre, personId, nameKey(name)],
   );
   return added.id;
 };

@@ -23,3 +23,6 @@ export const refusalInterceptor: HttpInterceptorFn = (request, next) =>
   );
 
 export const messageOf = (error: unknown): string => (error instanceof Error ? error.message : 'Something went wrong. Try again.');
+
+/** The code of a refusal; empty where it is none. */
+export const codeOf = (error: unknown): string => (error instanceof ApiError ? error.code : '');

@@ -17,6 +17,11 @@ export const routes: Routes = [
       { path: 'file/:id', title: 'Pages · Umber Tray', loadComponent: () => import('./separating/file-page').then((m) => m.FilePage) },
       { path: 'alike/:id', title: 'Alike · Umber Tray', loadComponent: () => import('./sorting/alike-page').then((m) => m.AlikePage) },
       { path: 'sources', title: 'Sources · Umber Tray', loadComponent: () => import('./intake/sources-page').then((m) => m.SourcesPage) },
+      {
+        path: 'settings-trail',
+        title: 'Settings and sign-ins · Umber Tray',
+        loadComponent: () => import('./audit/audit-page').then((m) => m.AuditPage),
+      },
       { path: 'ledger', title: 'Ledger · Umber Tray', loadComponent: () => import('./ledger/ledger-page').then((m) => m.LedgerPage) },
       {
         path: 'suppliers',

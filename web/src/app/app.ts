@@ -1,3 +1,4 @@
+import { may } from '@umber/core/permissions';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { Store } from '@ngrx/store';
@@ -52,6 +53,9 @@ import { TopBar } from './top-bar';
               <p>
                 {{ person.name }}<br /><span class="quiet">{{ person.role }}</span>
               </p>
+              @if (mayAudit()) {
+                <a class="plain-button" routerLink="/settings-trail" (click)="menu.set(false)">Settings and sign-ins</a>
+              }
               <button class="plain-button" type="button" (click)="signOut()">Sign out</button>
             </div>
           }
@@ -161,6 +165,11 @@ import { TopBar } from './top-bar';
     .menu p {
       margin: 0 0 12px;
     }
+    .menu .plain-button {
+      width: 100%;
+      margin-top: 6px;
+      justify-content: center;
+    }
     .skip {
       position: absolute;
       z-index: 60;
@@ -192,6 +201,7 @@ export class App {
   protected readonly bar = inject(TopBar);
   /** Whether the person's own menu is open. */
   protected readonly menu = signal(false);
+  protected readonly mayAudit = computed(() => may(this.person()?.role ?? 'clerk', 'audit'));
   protected readonly person = this.#store.selectSignal(sessionFeature.selectPerson);
   readonly #signedIn = computed(() => this.person() !== null);
 

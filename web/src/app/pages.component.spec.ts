@@ -8,6 +8,9 @@ import { ApiError } from './api-error';
 import type { TestAnswers } from './fixtures/answering';
 import { LONG_NAME, shown } from './fixtures/shown';
 import { SourcesPage } from './intake/sources-page';
+import type { AuditEntry } from '@umber/contract/audit';
+import type { AuditAct } from '@umber/core/audit';
+import { AuditPage } from './audit/audit-page';
 import { OrdersPage } from './orders/orders-page';
 import { SignIn } from './people/sign-in';
 import { FilePage } from './separating/file-page';
@@ -41,6 +44,47 @@ describe('the orders', () => {
     expect(screen.getAllByRole('row')).toHaveLength(1 + Math.max(1, count));
     if (count === 0) expect(screen.getByText('No order fits.')).toBeTruthy();
     else expect(screen.getAllByText(LONG_NAME)).toHaveLength(count);
+  });
+});
+
+describe('settings and sign-ins', () => {
+  const entry = (id: number, act: AuditAct): AuditEntry => ({
+    id,
+    at: '2026-11-20T10:00:00Z',
+    person: id % 2 === 0 ? LONG_NAME : null,
+    act,
+  });
+  const acts: AuditAct[] = [
+    { code: 'signed-in', address: '127.0.0.1' },
+    { code: 'sign-in-refused', login: 'nell', address: '10.1.2.3' },
+    {
+      code: 'source-changed',
+      name: 'Box',
+      changes: [
+        { what: 'host', before: 'a.example', after: 'b.example' },
+        { what: 'password', before: null, after: null },
+      ],
+    },
+    { code: 'rules-set', source: 'Mail', before: [], after: [] },
+    { code: 'separation-set', before: 'three-people', after: 'two-people' },
+    { code: 'supplier-added', supplier: 'Alder Ltd', id: 3, another: true },
+  ];
+
+  it('say that they load', async () => {
+    await shown(AuditPage, { answers: { audit: () => NEVER } });
+    expect(screen.getByRole('status')).toBeTruthy();
+  });
+
+  it('say why they cannot be shown', async () => {
+    await shown(AuditPage, { answers: { audit: away } });
+    expect(screen.getByRole('alert')).toBeTruthy();
+  });
+
+  it('say each act in words', async () => {
+    await shown(AuditPage, { answers: { audit: () => of(acts.map((act, i) => entry(i, act))) } });
+    expect(screen.getByText('Changed the source “Box”: host from a.example to b.example; a new password.')).toBeTruthy();
+    expect(screen.getByText('Put Alder Ltd on file, and said that it is another firm than one like it.')).toBeTruthy();
+    expect(screen.getAllByRole('row')).toHaveLength(acts.length + 1);
   });
 });
 

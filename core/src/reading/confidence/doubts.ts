@@ -22,6 +22,8 @@ export interface Checks {
   readonly taxIdCheck: TaxIdCheck | 'national' | null;
   /** Whether numbers stand beside a line that are in none of the lines' cells. */
   readonly numbersBeside: (line: number) => boolean;
+  /** Words and figures beside a line that are in none of the cells. */
+  readonly passedOver: (line: number) => { readonly words: boolean; readonly figures: boolean };
   readonly lineArithmetic: readonly ('right' | 'wrong' | 'untold')[];
   /** The roles of the columns that have a head. */
   readonly headedColumns: () => ReadonlySet<ColumnRole>;
@@ -35,8 +37,10 @@ export interface Checks {
   readonly likelierCurrency: string | null;
   /** The day on which the document came, ISO 8601; null where not known. */
   readonly receivedOn: string | null;
-  /** A date on a scan without a due date that may be it, as printed. */
-  readonly unlabelledDue: string | null;
+  /** What may be a field that has no value, and how likely it is (0..1); null where nothing may. */
+  readonly perhaps: Readonly<Partial<Record<HeaderField, { readonly value: string; readonly chance: number } | null>>>;
+  /** The language of the pages, ISO 639, where it is none that is read. */
+  readonly foreign: string | null;
   /** Whether the page has payment terms in days. */
   readonly termsPrinted: boolean;
   /** Whether the word IBAN stands on the page. */
@@ -62,6 +66,10 @@ export function raiseDoubts(reading: WithoutDoubts, checks: Checks): ReadDoubt[]
     const several: Question = { code: 'several-numbers', numbers: checks.severalNumbers.slice(0, 4) };
     for (const field of [null, ...HEADER_FIELDS]) ask(field, several);
   }
+  if (checks.foreign !== null) {
+    const unknown: Question = { code: 'language-unknown', language: checks.foreign };
+    for (const field of [null, ...HEADER_FIELDS, 'lines', 'kind'] as const) ask(field, unknown);
+  }
   if (checks.kindScore < 0.75)
     ask('kind', { code: reading.fields.grossTotal?.value.startsWith('-') ? 'kind-below-zero' : 'kind-untitled' });
   const books = isForTheBooks(reading.kind);
@@ -85,6 +93,9 @@ export function raiseDoubts(reading: WithoutDoubts, checks: Checks): ReadDoubt[]
     if (!value || value.confidence >= checks.askBelow) continue;
     ask(field, { code: 'unclear', value: value.value, other: value.alternatives[0]?.value ?? null });
   }
+  const { grossTotal, amountDue } = reading.fields;
+  if (grossTotal && amountDue && isSamePlace(amountDue, grossTotal) && doubts.some(({ field }) => field === 'grossTotal'))
+    ask('amountDue', { code: 'same-as-total' });
   if (books) askAboutUnread(reading, checks, ask);
   if (checks.dayMonthUnsure) ask('issueDate', { code: 'day-or-month' });
   if (books) askAboutLines(reading, checks, ask);
@@ -103,6 +114,11 @@ const MUCH_UNREAD = 0.05;
 /** Values that the page seems to have and that were not read. */
 function askAboutUnread(reading: WithoutDoubts, checks: Checks, ask: Ask): void {
   const { fields } = reading;
+  for (const [name, likely] of Object.entries(checks.perhaps)) {
+    const field = name as HeaderField;
+    if (!fields[field] && likely && likely.chance > 1 - checks.askBelow && !(field === 'dueDate' && reading.kind === 'credit-note'))
+      ask(field, { code: 'perhaps', value: likely.value });
+  }
   if (checks.namesIban && !fields.sellerIban) ask('sellerIban', { code: 'iban-unread' });
   if (checks.termsPrinted && !fields.issueDate)
     for (const field of ['dueDate', 'discountPercent', 'discountDate'] as const)
@@ -112,7 +128,6 @@ function askAboutUnread(reading: WithoutDoubts, checks: Checks, ask: Ask): void 
     if (fields[field] || (field === 'dueDate' && reading.kind === 'credit-note')) continue;
     const label = promised(field, checks.labels);
     if (label) ask(field, { code: 'label-without-value', label });
-    else if (field === 'dueDate' && checks.unlabelledDue) ask(field, { code: 'unlabelled-date', date: checks.unlabelledDue });
     else if (checks.trust.unread > MUCH_UNREAD) ask(field, { code: 'parts-unread' });
     // Nearly every invoice names the tax id of its supplier: on a scan without one it was hardly left out.
     else if (field === 'sellerTaxId') ask(field, { code: 'not-on-scan' });
@@ -147,10 +162,16 @@ function askAboutTotals(reading: WithoutDoubts, checks: Checks, ask: Ask): void 
     ask('netTotal', { code: 'net-missing' });
     if (checks.trust.scanned) ask('taxTotal', { code: 'tax-unproven', value: taxTotal.value });
   }
-  if (grossTotal && netTotal === null && taxTotal === null && reading.lines.length > 1 && !checks.linesFit)
-    ask('netTotal', { code: 'only-total-differs' });
+  if (grossTotal && netTotal === null && taxTotal === null && !checks.linesFit)
+    for (const field of ['netTotal', 'taxTotal'] as const) ask(field, { code: 'only-total-differs' });
   if (amountDue && !checks.dueExplained) ask('amountDue', { code: 'due-unexplained', value: amountDue.value });
 }
+
+/** Figures of a column that became part of a description: an amount at its end, with its currency or a rate behind it or not. */
+const SWALLOWED = /(^|\s)(\p{Sc}|kr|zł|[A-Z]{3})?\s?\d[\d.,’' ]*[.,]\d{2}\s?(\p{Sc}|kr|zł|[A-Z]{3})?(\s\d{1,2}([.,]\d)?\s?%)?$/u;
+
+/** A number at a description's end that a reader of a scan may have made of litres: “45 l” and “451” look alike. */
+const LITRES = /(^|\s)\d{1,3}1$/;
 
 function askAboutLines(reading: WithoutDoubts, checks: Checks, ask: Ask): void {
   if (reading.lines.length === 0) {
@@ -191,7 +212,15 @@ function askAboutLines(reading: WithoutDoubts, checks: Checks, ask: Ask): void {
     const below = line.netAmount?.value.startsWith('-') && !line.quantity?.value.startsWith('-') && !line.unitPrice?.value.startsWith('-');
     if (checks.trust.scanned && below && line.quantity && line.unitPrice) ask('quantity', { code: 'amount-below-zero' }, index);
     const bare = checks.lineArithmetic[index] === 'untold' && line.quantity === null && line.unitPrice === null;
-    const swallowed = /\d[.,]\d+$/.test(line.description?.value ?? '');
+    const swallowed = SWALLOWED.test(line.description?.value ?? '');
+    const missing = checks.passedOver(index);
+    if (checks.trust.scanned && LITRES.test(line.description?.value ?? ''))
+      ask('description', { code: 'cell-unclear', value: line.description?.value ?? '' }, index);
+    if (missing.words) ask('description', { code: 'words-left' }, index);
+    if (missing.figures && line.quantity === null) ask('quantity', { code: 'figures-left' }, index);
+    if (missing.figures && line.unitPrice === null) ask('unitPrice', { code: 'figures-left' }, index);
+    if (swallowed && !(line.quantity && line.unitPrice))
+      for (const cell of ['description', 'quantity', 'unitPrice'] as const) ask(cell, { code: 'figures-left' }, index);
     // A lump sum has neither; on a scan, or where numbers stand beside or in its words, they may have been missed.
     const missed = () => checks.trust.scanned || swallowed || checks.numbersBeside(index);
     if (bare && (told > 0.5 * reading.lines.length || (told > 0 && checks.trust.scanned && swallowed)) && missed())

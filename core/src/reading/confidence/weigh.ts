@@ -1,5 +1,6 @@
 import { holdsDate, HEADER_FIELDS, LINE_CELLS, type HeaderField, type LineCell, isShownBy } from '../../documents/index.js';
 import { daysBetween, isIsoDate } from '../../dates/index.js';
+import { USUAL_DAYS } from '../header/terms.js';
 import { readDate } from '../print/calendar.js';
 import { calibrated } from './calibration.js';
 import type { Calibration, ValueGroup } from './curve.js';
@@ -50,8 +51,6 @@ function weighScan({ fields, lines }: Values, trust: PageTrust, support: Support
   return { fields: weighed, lines: lines.map((line) => weighLine(line, trust, support)) };
 }
 
-/** Days that are usually given to pay: a misread digit hardly ever makes one of these. */
-const USUAL_DAYS: ReadonlySet<number> = new Set([7, 8, 10, 14, 15, 20, 21, 28, 30, 31, 45, 60, 90]);
 /** How sure two dates are that stand so many days apart, if each is plausible by itself. */
 const USUAL = 0.955;
 const PLAUSIBLE = 0.5;

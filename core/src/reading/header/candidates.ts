@@ -29,6 +29,12 @@ const WRAPPED = 0.1;
 /** What a weak label counts less, one that also occurs in ordinary text. */
 const WEAK = 0.12;
 
+/** So much closer above than below is a value whose label stands under it. */
+const CLOSER = 0.7;
+
+/** What a value above its label counts more where that is how the page is laid out. */
+const ABOVE_AS_BELOW = -0.26;
+
 const RELATION_SCORE: Readonly<Record<Relation, number>> = { 'same run': 0.96, 'right of': 0.95, below: 0.86, above: 0.6 };
 
 /** The rows of one document with the labels found on them, ready to be asked what a label points at. */
@@ -62,14 +68,34 @@ export class LabelledRows {
     return (this.#byRun.get(run) ?? []).some((label) => label.from === 0);
   }
 
+  /**
+   * Whether the labels stand under their values rather than over them: more of those that stand alone have the nearest value above.
+   * At least two must.
+   */
+  standUnder<S extends Span>(meanings: readonly LabelMeaning[], spansOf: SpansOf<S>): boolean {
+    let [over, under] = [0, 0];
+    for (const meaning of meanings)
+      for (const label of this.#byMeaning.get(meaning) ?? []) {
+        if (label.from > 0 || label.to < label.run.words.length || label.run.text.endsWith(':')) continue;
+        const box = labelBox(label);
+        const [above] = this.#vertical(label, spansOf, -1);
+        const [below] = this.#vertical(label, spansOf, 1);
+        const up = above ? box.y - bottom(above.box) : Infinity;
+        const down = below ? below.box.y - bottom(box) : Infinity;
+        if (up < CLOSER * down) under++;
+        else if (down !== Infinity) over++;
+      }
+    return under >= 2 && under > over;
+  }
+
   /** Every value of the wanted type that a label of this meaning points at, best first. */
-  candidates<S extends Span>(meaning: LabelMeaning, spansOf: SpansOf<S>, options: { above?: boolean } = {}): Candidate<S>[] {
+  candidates<S extends Span>(meaning: LabelMeaning, spansOf: SpansOf<S>, options: { above?: boolean | 'only' } = {}): Candidate<S>[] {
     return (this.#byMeaning.get(meaning) ?? [])
       .flatMap((label) => this.#pointedAt(label, spansOf, options.above ?? false))
       .sort((a, b) => b.score - a.score);
   }
 
-  #pointedAt<S extends Span>(label: Label, spansOf: SpansOf<S>, above: boolean): Candidate<S>[] {
+  #pointedAt<S extends Span>(label: Label, spansOf: SpansOf<S>, above: boolean | 'only'): Candidate<S>[] {
     const base = this.#labelScore(label);
     const found = (span: S, relation: Relation, penalty = 0): Candidate<S> => ({
       span,
@@ -96,6 +122,7 @@ export class LabelledRows {
     const wrapped = this.#wrapped(label, spansOf);
     if (wrapped) return [found(wrapped, 'same run', WRAPPED)];
     if (label.to < label.run.words.length && !this.#endsInLabels(label)) return [];
+    if (above === 'only') return this.#vertical(label, spansOf, -1).map((span) => found(span, 'above', ABOVE_AS_BELOW));
     const below = this.#vertical(label, spansOf, 1).map((span) =>
       found(span, 'below', isWeak(label.phrase) && isCaption(label, span) ? -WEAK : 0),
     );

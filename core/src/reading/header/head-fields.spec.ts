@@ -1,7 +1,7 @@
 import { LabelledRows } from './candidates.js';
 import { currencyOfCountry, likelierCurrency, printedCurrency } from '../language/currency.js';
 import { pageOf } from '../fixtures/laid-out.js';
-import { dayMonthOrder, dueByTerms, dueDates, invoiceNumbers, issueDates, orderReferences } from './head-fields.js';
+import { dayMonthOrder, dueByTerms, invoiceNumbers, issueDates, orderReferences } from './head-fields.js';
 import { labelsOf } from '../language/labels.js';
 import { rowsOf, rowsOfText } from '../print/words.js';
 
@@ -48,13 +48,6 @@ describe('dates', () => {
       [200, 100, '02/10/2026'],
     ]);
     expect(issueDates(labelled, rows, pages).filter((found) => found.score > 0.7)).toEqual([]);
-  });
-
-  it('a due date may stand in a sentence, an early payment date is none', () => {
-    const german = page([[50, 500, 'Bitte überweisen Sie den Betrag bis zum 28. März 2026 auf unser Konto.']], 'de');
-    expect(dueDates(german.labelled, german.rows)[0].value).toBe('2026-03-28');
-    const discount = page([[50, 500, 'Bei Zahlung bis 30.04.2026 2 % Skonto, danach ohne Abzug.']], 'de');
-    expect(dueDates(discount.labelled, discount.rows)).toEqual([]);
   });
 
   it.each([

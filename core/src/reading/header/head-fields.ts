@@ -11,6 +11,8 @@ import type { PageWords, Row } from '../print/words.js';
 export interface Found {
   readonly value: string;
   readonly score: number;
+  /** Whether the score is how likely it is, by fitted weights, rather than what rules give it. */
+  readonly fitted?: true;
   readonly page: number | null;
   readonly box: Box | null;
   readonly evidence: Evidence;
@@ -105,45 +107,11 @@ export function issueDates(labelled: LabelledRows, rows: readonly Row[], pages: 
   return distinct(found);
 }
 
-const DUE_WORDS = LEXICONS.flatMap((lexicon) => lexicon.words.dueSentence)
+/** What stands before a due date in a sentence, folded, longest first. */
+export const DUE_WORDS = LEXICONS.flatMap((lexicon) => lexicon.words.dueSentence)
   .sort((a, b) => b.length - a.length)
   .map((words) => fold(words));
-const EARLY_PAYMENT = /skonto|discount|escompte|korting|sconto|descuento|rabatt/i;
-
-/** Due dates: labelled ones, then "by <date>" in a sentence that is not about an early payment discount. */
-export function dueDates(labelled: LabelledRows, rows: readonly Row[]): Found[] {
-  const found = labelled
-    .candidates('dueDate', dateSpans)
-    .filter((candidate) => !EARLY_PAYMENT.test(candidate.span.run.text))
-    .map((candidate) => dated(candidate.span, candidate.score, labelledBy(candidate)));
-  for (const row of rows) {
-    for (const run of row.runs) {
-      if (EARLY_PAYMENT.test(run.text)) continue;
-      for (const span of dateSpans(run)) {
-        const before = fold(
-          run.words
-            .slice(0, span.from)
-            .map((word) => word.text)
-            .join(' '),
-        );
-        const word = DUE_WORDS.find((phrase) => before.endsWith(` ${phrase}`) || before === phrase);
-        if (word) found.push(dated(span, 0.8, { code: 'due-words', words: word }));
-      }
-    }
-  }
-  return distinct(found);
-}
-
-/** A date on the page that may be the due date though no label says so; those that a label gives another meaning are not. */
-export function unlabelledDue(labelled: LabelledRows, rows: readonly Row[], issueDate: IsoDate): string | null {
-  const others = labelled.candidates('other', dateSpans);
-  for (const row of rows)
-    for (const run of row.runs)
-      for (const span of dateSpans(run))
-        if (span.date.value > issueDate && sensible(issueDate, span.date.value) && !others.some((other) => sameSpan(other.span, span)))
-          return span.text;
-  return null;
-}
+export const EARLY_PAYMENT = /skonto|discount|escompte|korting|sconto|descuento|rabatt/i;
 
 /** Terms of every language as patterns over folded text; the group is the number of days. */
 const TERMS = LEXICONS.flatMap((lexicon) =>
@@ -157,7 +125,11 @@ export function dueByTerms(rows: readonly Row[], issueDate: IsoDate): Found | nu
       if (/\d/.test(run.text) && !EARLY_PAYMENT.test(run.text)) {
         const text = fold(run.text);
         const match = TERMS.map((pattern) => pattern.exec(text)).find((hit) => hit !== null);
-        const about = run.words.length <= 5 || /term|zahl|pay|betal|règl|regl|pag|płat|zahlung/i.test(run.text);
+        const about =
+          run.words.length <= 5 ||
+          /term|zahl|pay|betal|règl|regl|pag|płat|zahlung|überweis|transfer|virement|bonifico|przelew|rechnung|invoice|factur|fattur|faktur/i.test(
+            run.text,
+          );
         if (match && about && Number(match[1]) <= 180) {
           return {
             value: addDays(issueDate, Number(match[1])),

@@ -9,11 +9,10 @@ import { rowsOfText, type Row } from '../print/words.js';
 /** The best of the identifiers found, sure where its label is plain and nothing rivals it. */
 export function asIdentifier(found: readonly Found[]): ReadValue | null {
   const [best, ...rest] = found;
-  if (!best || best.score < 0.45) return null;
-  const rival = rest[0]?.score ?? 0;
+  if (!best || (!best.fitted && best.score < 0.45)) return null;
   return {
     value: best.value.replace(/^#/, ''),
-    confidence: confidenceOf(best.score, rival),
+    confidence: confidenceOf(best, rest[0]),
     page: best.page,
     box: best.box,
     evidence: [best.evidence],
@@ -54,8 +53,7 @@ export function asDate(found: readonly Found[], order: DayMonthOrder, after: str
         },
       ]
     : [];
-  const confidence =
-    best.swapped && order.unsure ? 0.6 : after !== null && fitting.length === 0 ? 0.5 : confidenceOf(best.score, rest[0]?.score ?? 0);
+  const confidence = best.swapped && order.unsure ? 0.6 : after !== null && fitting.length === 0 ? 0.5 : confidenceOf(best, rest[0]);
   return {
     value: best.value,
     confidence,
@@ -148,7 +146,8 @@ const alternatives = (rest: readonly Found[]) =>
   rest.slice(0, 3).map((other) => ({ value: other.value.replace(/^#/, ''), why: other.evidence, page: other.page, box: other.box }));
 
 /** Sure where the label is plain and nothing rivals it. */
-function confidenceOf(score: number, rival: number): number {
-  const margin = score - rival;
+function confidenceOf({ score, fitted }: Found, rival: Found | undefined): number {
+  if (fitted) return Math.min(0.99, score);
+  const margin = score - (rival?.score ?? 0);
   return Math.max(0.3, Math.min(0.99, score >= 0.7 ? 0.9 + Math.min(0.09, margin / 2) : score - (margin < 0.05 ? 0.15 : 0)));
 }

@@ -60,3 +60,6 @@ function daysIn(folded: string): number[] {
 /** The day that many days after the issue date, or null. */
 export const dayAfter = (issueDate: IsoDate | null, days: number | null): IsoDate | null =>
   issueDate === null || days === null ? null : addDays(issueDate, days);
+
+/** Days that are usually given to pay: a misread digit hardly ever makes one of these. */
+export const USUAL_DAYS: ReadonlySet<number> = new Set([7, 8, 10, 14, 15, 20, 21, 28, 30, 31, 45, 60, 90]);

@@ -16,8 +16,37 @@ const SIGNS: Readonly<Record<string, string>> = {
   PLN: 'PLN',
   CAD: 'CAD',
   AUD: 'AUD',
+  NZD: 'NZD',
+  CZK: 'CZK',
+  HUF: 'HUF',
+  RON: 'RON',
+  JPY: 'JPY',
+  US$: 'USD',
+  CA$: 'CAD',
+  C$: 'CAD',
+  AU$: 'AUD',
+  A$: 'AUD',
+  NZ$: 'NZD',
+  '¥': 'JPY',
+  Kč: 'CZK',
+  Ft: 'HUF',
 };
-const BY_COUNTRY: Readonly<Record<string, string>> = { GB: 'GBP', CH: 'CHF', SE: 'SEK', PL: 'PLN', NO: 'NOK', DK: 'DKK', US: 'USD' };
+const BY_COUNTRY: Readonly<Record<string, string>> = {
+  GB: 'GBP',
+  CH: 'CHF',
+  SE: 'SEK',
+  PL: 'PLN',
+  NO: 'NOK',
+  DK: 'DKK',
+  US: 'USD',
+  CZ: 'CZK',
+  HU: 'HUF',
+  RO: 'RON',
+  CA: 'CAD',
+  AU: 'AUD',
+  NZ: 'NZD',
+  JP: 'JPY',
+};
 const EURO = new Set([
   'DE',
   'FR',
@@ -47,13 +76,17 @@ export function printedCurrency(rows: readonly Row[]): { value: string; page: nu
   for (const row of rows) {
     for (const run of row.runs) {
       for (const word of run.words) {
-        const code = /(£|€|\$|zł|\b(?:CHF|EUR|GBP|USD|SEK|NOK|DKK|PLN|CAD|AUD)\b)/.exec(word.text);
+        const code =
+          /(?<!\p{L})((?:US|CA|C|AU|A|NZ)?\$|CHF|EUR|GBP|USD|SEK|NOK|DKK|PLN|CAD|AUD|NZD|CZK|HUF|RON|JPY)(?!\p{L})|[£€¥]|(?<!\p{L})(?:zł|Kč|Ft)(?!\p{L})/u.exec(
+            word.text,
+          );
         if (!code) continue;
-        const value = SIGNS[code[1]];
+        const [sign] = code;
+        const value = SIGNS[sign];
         const known = seen.get(value);
-        const weight = /\d/.test(word.text) || word.text === code[1] ? 1 : 0.5;
+        const weight = /\d/.test(word.text) || word.text === sign ? 1 : 0.5;
         // Readers of scans take a lone S for a dollar: only a sign with its amount counts.
-        if (word.score !== undefined && /[£€$]/.test(code[1]) && !/\d/.test(word.text) && word.score < 0.9) continue;
+        if (word.score !== undefined && /[£€$]/.test(sign) && !/\d/.test(word.text) && word.score < 0.9) continue;
         if (known) known.count += weight;
         else seen.set(value, { count: weight, page: run.page, box: word });
       }

@@ -42,7 +42,7 @@ export function fold(text: string): string {
     .replace(/\p{M}/gu, '')
     .toLowerCase()
     .replace(/[.,:;()'’"“”\-–—_*[\]?!=|+]/g, ' ')
-    .replace(/(?<=\p{L})(?=[£€$%])/gu, ' ')
+    .replace(/(?<=\p{L})(?=[£€$%#])/gu, ' ')
     .replace(/\s+/g, ' ')
     .trim();
   folded.set(text, plain);

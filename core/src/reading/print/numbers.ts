@@ -3,8 +3,18 @@ import type { DecimalString } from '../../money/index.js';
 /** Which sign parts the whole from the fraction on this document. */
 export type DecimalMark = '.' | ',';
 
-const CURRENCY_SIGN = /^(£|€|\$|CHF|EUR|GBP|USD|SEK|NOK|DKK|PLN|kr|zł|Fr\.?)$/i;
-const NUMBER = /^[-–−+(]?\s*(?:£|€|\$)?\s*[-–−]?\s*(\d[\d.,'’\u00a0\u202f ]*)\s*(?:£|€|\$)?\s*(CR|-|\))?$/i;
+/** Codes and words for currencies that stand with amounts, as parts of a pattern. */
+const CURRENCY_WORDS = 'EUR|Eur|eur|GBP|USD|CHF|SEK|NOK|DKK|PLN|CZK|HUF|RON|CAD|AUD|NZD|JPY|kr|Kr|KR|zł|ZŁ|Zł|Kč|Ft';
+const CURRENCY_SIGN = new RegExp(`^([A-Z]{0,2}\\$|£|€|¥|${CURRENCY_WORDS}|Fr)\\.?$`);
+const CURRENCY_WORD = new RegExp(`(?<!\\p{L})(?:${CURRENCY_WORDS})(?!\\p{L})\\.?`, 'gu');
+const DOLLARS = /\b(US|CA|C|AU|A|NZ)(?=\$)/g;
+
+/** The text without the codes and words of currencies. */
+export const withoutCurrency = (text: string): string => text.replace(CURRENCY_WORD, ' ').replace(DOLLARS, '');
+/** Whether a currency is named in a text, by sign, code or word. */
+export const namesCurrency = (text: string): boolean => /[£€$¥]/.test(text) || withoutCurrency(text) !== text;
+
+const NUMBER = /^[-–−+(]?\s*[£€$¥]?\s*[-–−]?\s*(\d[\d.,'’\u00a0\u202f ]*)\s*[£€$¥]?\s*(CR|-|\))?$/i;
 const GROUPED = { '.': /^\d{1,3}([,'’\u00a0\u202f ]\d{3})*(\.\d+)?$/, ',': /^\d{1,3}([.'’\u00a0\u202f ]\d{3})*(,\d+)?$/ };
 const UNGROUPED = { '.': /^\d+(\.\d+)?$/, ',': /^\d+(,\d+)?$/ };
 
@@ -35,17 +45,17 @@ export function decimalMarkOf(texts: Iterable<string>): DecimalMark {
 export function readNumber(text: string, mark: DecimalMark): PrintedNumber | null {
   if (!/\d/.test(text)) return null;
   const trimmed = text.trim();
-  const match = NUMBER.exec(/\p{L}/u.test(trimmed) ? trimmed.replace(/\b(EUR|GBP|USD|CHF|SEK|PLN|kr|zł)\b\.?/gi, '').trim() : trimmed);
+  const match = NUMBER.exec(/\p{L}/u.test(trimmed) ? withoutCurrency(trimmed).trim() : trimmed);
   if (!match) return null;
   const body = match[1].trim();
   if (!GROUPED[mark].test(body) && !UNGROUPED[mark].test(body)) return null;
   const digits = mark === '.' ? body.replace(/[^\d.]/g, '') : body.replace(/[^\d,]/g, '').replace(',', '.');
-  const negative = /^[-–−(]|[£€$]\s*[-–−]/.test(trimmed) || /[-)]$|CR$/i.test(trimmed);
+  const negative = /^[-–−]|[£€$]\s*[-–−]/.test(trimmed) || /-$|CR$/i.test(trimmed) || /^[^\d]*\(.*\)$/.test(trimmed);
   const zero = !/[1-9]/.test(digits);
   return {
     value: (negative && !zero ? '-' : '') + digits.replace(/^0+(?=\d)/, ''),
     places: digits.split('.')[1]?.length ?? 0,
-    signed: /[£€$]|EUR|GBP|USD|CHF|SEK|PLN|kr|zł/i.test(trimmed),
+    signed: namesCurrency(trimmed),
   };
 }
 

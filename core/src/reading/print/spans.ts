@@ -1,6 +1,6 @@
 import { union, type Box } from '../../geometry/index.js';
 import { readDate, type PrintedDate } from './calendar.js';
-import { isCurrencySign, readNumber, type DecimalMark, type PrintedNumber } from './numbers.js';
+import { isCurrencySign, namesCurrency, withoutCurrency, readNumber, type DecimalMark, type PrintedNumber } from './numbers.js';
 import { memoized, memoizedByMark } from './memoize.js';
 import type { Run, Word } from './words.js';
 
@@ -74,7 +74,7 @@ function numbersIn(run: Run, mark: DecimalMark): readonly NumberSpan[] {
 }
 
 /** Whether a number of several words may have this one behind its first: no letters but those of a currency. */
-const canGoOn = (text: string): boolean => !/\p{L}/u.test(text) || /EUR|GBP|USD|CHF|SEK|PLN|CR|kr|zł/i.test(text);
+const canGoOn = (text: string): boolean => !/\p{L}/u.test(text) || /^CR$/i.test(text) || namesCurrency(text);
 
 function numberAt(run: Run, from: number, to: number, mark: DecimalMark): NumberSpan | null {
   const text = textOf(run, from, to);
@@ -88,6 +88,7 @@ const bareNumber = (text: string): string =>
   /\d$/.test(text)
     ? text
     : text
+        .replace(/^\((.*%)\)$/, '$1')
         .replace(/\s*%[:.,;]?$/, '')
         .replace(/^\((.*)\)$/, '$1')
         .replace(/[,;:]$/, '')
@@ -112,9 +113,9 @@ function otherNumbers(words: readonly Word[], number: PrintedNumber, mark: Decim
 
 /** Groups of three digits, or one number with its sign: what may be several words and still one number. */
 function joinsToOneNumber(text: string): boolean {
-  const bare = text
+  const bare = withoutCurrency(text)
     .replace(/%[:.,;]$/, '')
-    .replace(/[£€$%()]|\b(EUR|GBP|USD|CHF|SEK|PLN|CR|kr|zł)\b/gi, '')
+    .replace(/[£€$¥%()]|\bCR\b/gi, '')
     .replace(/^\s*[-–−]\s*/, '')
     .trim();
   return /^\d{1,3}(\s\d{3})*([.,]\d+)?$/.test(bare) || /^[\d.,'’]+$/.test(bare);

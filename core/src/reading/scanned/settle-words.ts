@@ -29,7 +29,7 @@ export function settleWords(pages: readonly PageWords[]): PageWords[] {
   return pages.map((page) => {
     if (!page.straightenedBy) return page;
     const codes = codesOf(page.words);
-    const apart = page.words.flatMap((word) => withoutCode(word, codes));
+    const apart = page.words.flatMap((word) => withoutRule(word)).flatMap((word) => withoutCode(word, codes));
     return { ...page, words: joinedAtMarks(apart).map((word) => settled(word, mark)) };
   });
 }
@@ -101,6 +101,25 @@ function codesOf(words: readonly Word[]): Code[] {
       );
       return amount ? [{ x: code.x, amountEnds: right(amount) }] : [];
     });
+}
+
+/** Two cells that a reader joined over the rule between them, “3|usł.”, as two words. */
+function withoutRule(word: Word): Word[] {
+  const at = word.text.indexOf('|');
+  if (at <= 0 || at === word.text.length - 1 || !/^[\p{L}\d.,]+\|[\p{L}\d.,]+$/u.test(word.text)) return [word];
+  const letter = word.width / word.text.length;
+  const less = (from: number, to?: number) =>
+    (word.alternatives ?? []).filter((text) => text[at] === '|').map((text) => text.slice(from, to));
+  return [
+    { ...word, text: word.text.slice(0, at), width: at * letter, alternatives: less(0, at) },
+    {
+      ...word,
+      text: word.text.slice(at + 1),
+      x: word.x + (at + 1) * letter,
+      width: word.width - (at + 1) * letter,
+      alternatives: less(at + 1),
+    },
+  ];
 }
 
 /** An amount that its reader glued to the code behind it ("£1,137.05A"), as two words where other amounts have codes in the same place. */

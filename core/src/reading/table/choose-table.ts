@@ -1,6 +1,7 @@
-import { overlapY } from '../../geometry/index.js';
+import { middleX, overlapY, union, type Box } from '../../geometry/index.js';
+import type { ColumnRole } from '../../languages/index.js';
 import type { LabelledRows } from '../header/candidates.js';
-import { headedColumns } from '../language/labels.js';
+import { columnHeadsIn, headedColumns } from '../language/labels.js';
 import { sumOfLines, tableScore, type LineRow, type LineTable } from './line-row.js';
 import { linesByAlignment } from './lines-by-alignment.js';
 import { linesByHeads } from './lines-by-heads.js';
@@ -19,7 +20,8 @@ export function chooseTable(
   language: string,
   method: LineMethod,
 ): LineTable {
-  return withLeadingCodes(chosen(rows, labelled, mark, language, method), () => headedColumns(rows, language).has('itemNumber'));
+  const table = withLeadingCodes(chosen(rows, labelled, mark, language, method), () => headedColumns(rows, language).has('itemNumber'));
+  return asHeaded(withLeadingCounts(table), rows, language);
 }
 
 /** The table with the codes that most descriptions begin with as item numbers, where a head for these stands over no column of its own. */
@@ -27,6 +29,72 @@ function withLeadingCodes(table: LineTable, isHeaded: () => boolean): LineTable 
   const coded = (line: LineRow) => !line.cells.itemNumber && LEADING_CODE.test(line.cells.description?.value ?? '');
   if (table.lines.length < 2 || table.lines.filter(coded).length < 0.8 * table.lines.length || !isHeaded()) return table;
   return { ...table, lines: table.lines.map((line) => (coded(line) ? withCodeApart(line) : line)) };
+}
+
+/** A count that a description begins with, as on a till's slip: “9 Calamar entero”, “1,5 kg …”. */
+const LEADING_COUNT = /^(\d{1,4}(?:[.,]\d{1,3})?) (?=\p{L})/u;
+/** Share of the lines that must begin with a count. */
+const MOSTLY = 0.7;
+
+/** The table with the counts that its descriptions begin with as quantities, where no column gives any and the counts number no lines. */
+function withLeadingCounts(table: LineTable): LineTable {
+  const { lines } = table;
+  const isNumbered = table.heads.some(({ role }) => role === 'itemNumber' || role === 'position');
+  if (lines.length === 0 || lines.some(({ cells }) => cells.quantity)) return table;
+  const counts = lines.map(({ cells: { itemNumber, position, description } }) => {
+    const apart = itemNumber ?? position;
+    if (apart) return /^\d{1,4}$/.test(apart.value) ? apart.value : null;
+    return LEADING_COUNT.exec(description?.value ?? '')?.[1] ?? null;
+  });
+  const counted = counts.filter((count) => count !== null);
+  const numbersLines = counts.every((count, i) => Number(count) === i + 1 || Number(count) === (i + 1) * 10);
+  if (counted.length < MOSTLY * lines.length || numbersLines || isNumbered) return table;
+  return { ...table, lines: lines.map((line, i) => withCount(line, counts[i])) };
+}
+
+/** Rows above the first line in which its heads may stand. */
+const NEAR_HEADS = 3;
+
+/**
+ * The table with quantities and prices exchanged where they stand under each other's heads: which of two factors is which, their product
+ * does not tell.
+ */
+function asHeaded(table: LineTable, rows: readonly Row[], language: string): LineTable {
+  const [first] = table.lines;
+  if (!first || table.method === 'heads') return table;
+  const at = rows.findIndex((row) => row.page === first.page && row.box.y >= first.box.y - 1);
+  const heads = rows
+    .slice(Math.max(0, at - NEAR_HEADS), at)
+    .flatMap((row) =>
+      row.runs.flatMap((run) =>
+        columnHeadsIn(run, language).map(({ roles, from, to }) => ({ roles, box: union(run.words.slice(from, to)) })),
+      ),
+    );
+  const headOf = (role: ColumnRole) => heads.find(({ roles }) => roles.includes(role))?.box;
+  const [quantity, price] = [headOf('quantity'), headOf('unitPrice')];
+  if (!quantity || !price) return table;
+  const nearer = (box: Box, one: Box, other: Box) => Math.abs(middleX(box) - middleX(one)) < Math.abs(middleX(box) - middleX(other));
+  const crossed = table.lines.filter(
+    ({ cells }) =>
+      cells.quantity && cells.unitPrice && nearer(cells.quantity.box, price, quantity) && nearer(cells.unitPrice.box, quantity, price),
+  );
+  if (crossed.length <= table.lines.length / 2) return table;
+  return {
+    ...table,
+    lines: table.lines.map((line) =>
+      crossed.includes(line) ? { ...line, cells: { ...line.cells, quantity: line.cells.unitPrice, unitPrice: line.cells.quantity } } : line,
+    ),
+  };
+}
+
+function withCount(line: LineRow, count: string | null): LineRow {
+  const { itemNumber, position, description, ...cells } = line.cells;
+  if (count === null) return line;
+  const apart = itemNumber ?? position;
+  const box = (apart ?? description)?.box;
+  if (!box) return line;
+  const words = apart ? description : description && { ...description, value: description.value.replace(LEADING_COUNT, '') };
+  return { ...line, cells: { ...cells, quantity: { value: count.replace(',', '.'), box }, ...(words ? { description: words } : {}) } };
 }
 
 /** A code with three digits at least, and a word behind it. */
@@ -68,6 +136,27 @@ export function numbersBeside({ lines }: LineTable, rows: readonly Row[]): (line
         overlapY(row.box, { ...box, y: box.y - 0.8 * row.box.height, height: box.height + 1.6 * row.box.height }) > 0 &&
         row.runs.some((run) => run.words.some((word) => /\d/.test(word.text) && !words.has(word))),
     );
+  };
+}
+
+/** Words of a line that are in no cell, by whether they hold a digit: what the reading of the table passed over. */
+export function passedOver(
+  { lines }: LineTable,
+  rows: readonly Row[],
+): (line: number) => { readonly words: boolean; readonly figures: boolean } {
+  let placed: ReadonlySet<Word> | null = null;
+  return (at) => {
+    placed ??= new Set(lines.flatMap((line) => line.words));
+    const { page, box, words } = lines[at];
+    const [left, right] = [Math.min(...words.map(({ x }) => x)), Math.max(...words.map((word) => word.x + word.width))];
+    const beside = rows
+      .filter((row) => row.page === page && overlapY(row.box, box) > 0.5 * row.box.height)
+      .flatMap((row) => row.runs.flatMap((run) => run.words))
+      .filter((word) => !placed?.has(word) && overlapY(word, box) > 0.5 * word.height && word.x > left - 2 * word.height && word.x < right);
+    return {
+      words: beside.some(({ text }) => /\p{L}{3}/u.test(text)),
+      figures: beside.some(({ text }) => /\d/.test(text) && !/%$/.test(text)),
+    };
   };
 }
 

@@ -18,9 +18,12 @@ export function provenRoles(heads: readonly Head[], below: readonly Row[], mark:
     (head) => (head.role === 'other' || named.includes(head)) && lines.filter((cells) => cells.has(head)).length > lines.length / 2,
   );
   const fixed = heads.filter((head) => head.role === 'discount' || head.role === 'per');
-  const score = (chosen: readonly (Head | undefined)[]) => lines.filter((cells) => isRight(cells, chosen, fixed)).length;
+  // Which of two factors is which, their product does not tell: as many right, the heads decide.
+  const kept = (chosen: readonly (Head | undefined)[]) => chosen.filter((head, i) => head === named[i] && head !== undefined).length;
+  const score = (chosen: readonly (Head | undefined)[]) =>
+    lines.filter((cells) => isRight(cells, chosen, fixed)).length + kept(chosen) / (FACTORS.length + 1);
   let [best, most] = [named, score(named)];
-  if (most === lines.length) return [...heads];
+  if (most >= lines.length) return [...heads];
   for (const quantity of numeric)
     for (const price of numeric)
       for (const amount of numeric) {

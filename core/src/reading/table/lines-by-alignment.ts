@@ -9,7 +9,7 @@ import { numberSpans, type NumberSpan } from '../print/spans.js';
 import { isCarriedForward, startsTotals } from './table-bounds.js';
 import { taxCode } from './tax-rates.js';
 import { haveTextAbove, withTextAbove } from './text-above.js';
-import type { Row, Word } from '../print/words.js';
+import type { Row, Run, Word } from '../print/words.js';
 
 /** Reads the lines by alignment alone: rows that begin with text and end in amounts with one common right edge. */
 export function linesByAlignment(rows: readonly Row[], labelled: LabelledRows, mark: DecimalMark): LineTable {
@@ -55,7 +55,7 @@ export function linesByAlignment(rows: readonly Row[], labelled: LabelledRows, m
       startsTotals(row, labelled, mark)
     )
       continue;
-    if (Math.abs(first.box.x - last.left) > 8) continue;
+    if (Math.abs(first.box.x - last.left) > 8 && !standsUnderText(first, last.row)) continue;
     const item = last.row.cells.itemNumber ? null : itemNumberBelow(row.runs);
     if (row.runs.length > 1 && !item) continue;
     const extended = item ? withItem(last.row, item, first.words) : extend(last.row, first.words);
@@ -70,6 +70,10 @@ export function linesByAlignment(rows: readonly Row[], labelled: LabelledRows, m
   );
   return { method: 'alignment', lines: found, rows: used, heads: [] };
 }
+
+/** Whether a run begins right under the words that a count stands before: “14 Paper cups 12 oz,” over “sleeve of 50”. */
+const standsUnderText = ({ box }: Run, { words }: LineRow): boolean =>
+  /^\d{1,4}$/.test(words[0]?.text ?? '') && words.length > 1 && Math.abs(words[1].x - box.x) < 3;
 
 /** Whether a row of nothing but numbers says what its amount is made of: “22.5 x 833.72   18,758.70”. */
 function isProduct(row: Row, amount: NumberSpan, mark: DecimalMark): boolean {
@@ -110,7 +114,7 @@ function readRow(row: Row, amount: NumberSpan, mark: DecimalMark, left = -Infini
   const before = words.filter((word) => right(word) <= (pair?.left ?? amount.box.x) + 1);
   const between = pair?.between ?? [];
   const rate = numbers.find((span) => pair !== null && span.box.x > pair.right && decimal(span.number.value).lte(30));
-  const quantityFirst = !hasWord(before) && hasWord(between.slice(1));
+  const quantityFirst = (!hasWord(before) || isCode(before)) && hasWord(between.slice(1));
   const front = quantityFirst ? before : dropTail(before, rate, row);
   const position = /^\d{1,3}\.$/.test(front[0]?.text ?? '') ? front.slice(0, 1) : [];
   const rest = front.slice(position.length);
@@ -124,6 +128,9 @@ function readRow(row: Row, amount: NumberSpan, mark: DecimalMark, left = -Infini
     if (part.length > 0) cells[role as ColumnRole] = textCell(part);
   return { page: row.page, box: row.box, cells, words };
 }
+
+/** White between a unit and the description behind it, in heights of a letter. */
+const UNIT_GAP = 1.2;
 
 /** What a line says in words. */
 interface Saying {
@@ -155,6 +162,9 @@ const textCell = (words: readonly Word[]): Cell => ({ value: words.map((word) =>
 /** Whether something is said, not only counted or coded. */
 const hasWord = (words: readonly Word[]): boolean => words.some((word) => /\p{L}{3}/u.test(word.text) && !/\d/.test(word.text));
 
+/** Whether nothing but a code in capitals is said. */
+const isCode = (words: readonly Word[]): boolean => words.length === 1 && /^[\p{Lu}\d-]{2,8}$/u.test(words[0].text);
+
 /** What is counted, in words between quantity and price. */
 const unitOf = (between: readonly Word[]): Word[] =>
   between.filter((word) => /\p{L}|²|³/u.test(word.text) && !/^(at|[àáâä]|x|×|a|de|per)$/i.test(word.text)).slice(0, 2);
@@ -163,7 +173,10 @@ const unitOf = (between: readonly Word[]): Word[] =>
 function unitBefore(row: Row, description: readonly Word[]): readonly Word[] {
   const run = row.runs.find((one) => one.words.includes(description[0]));
   const own = run ? run.words.filter((word) => description.includes(word)) : [];
-  return own.length > 0 && own.length <= 2 && own.length < description.length ? own : [];
+  if (own.length === 0 || own.length > 2 || own.length === description.length) return [];
+  // A wide blank within a description makes no unit of the words before it.
+  const last = own[own.length - 1];
+  return description[own.length].x - right(last) > UNIT_GAP * last.height && !last.text.endsWith(',') ? own : [];
 }
 
 /** The code in a run of its own before the description: one word with a digit or all in capitals. */

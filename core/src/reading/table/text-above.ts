@@ -7,7 +7,7 @@ import type { Row } from '../print/words.js';
 const MOST = 0.8;
 /** Rows of text that a line may have above its numbers, and the white between them, in heights of a row. */
 const MOST_ROWS = 4;
-const GAP = 0.9;
+const GAP = 1.3;
 
 /**
  * The lines with the descriptions that stand above their numbers, in rows of their own, as on tills and where an item takes two rows.
@@ -33,7 +33,9 @@ function textAbove(line: LineRow, rows: readonly Row[], labelled: LabelledRows, 
     const row = rows[at];
     if (row.page !== line.page || used.has(row.index) || found.length === MOST_ROWS || top - bottom(row.box) > GAP * row.box.height) break;
     const text = textOf(row);
-    if (!text || labelled.startsWithLabel(text)) break;
+    // “Delivery” is a label, “Delivery within 20 miles” an item.
+    const isLabel = labelled.onRow(row.index).some(({ run, from, to }) => run === text && from === 0 && 2 * to > run.words.length);
+    if (!text || isLabel) break;
     found.unshift(row);
     top = row.box.y;
   }

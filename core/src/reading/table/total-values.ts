@@ -5,6 +5,9 @@ import { totalText, type TotalCandidate, type TotalField, type Totals } from './
 /** How the lines' sum stands to the totals: it is the net total or the total, is another, or there is none. */
 export type LinesSum = 'fit' | 'differ' | 'none';
 
+/** How sure a total is that only its sums speak for. */
+const GUESSED = 0.7;
+
 /** A total as it was chosen among the others, on a credit note without the minus that the page may print. */
 export function asAmount(field: TotalField, totals: Totals, lines: LinesSum, credit: boolean): ReadValue | null {
   const chosen = totals.chosen[field];
@@ -21,6 +24,8 @@ export function asAmount(field: TotalField, totals: Totals, lines: LinesSum, cre
     evidence.push({ code: 'totals-fit' });
     confidence = lines === 'fit' ? 0.995 : lines === 'none' ? 0.97 : 0.94;
   }
+  // What nothing names is sure only where the lines prove it.
+  if (chosen.unlabelled && field !== 'amountDue' && lines !== 'fit') confidence = Math.min(confidence, GUESSED);
   if (field === 'netTotal' && lines === 'fit') evidence.push({ code: 'lines-fit' });
   const rest = totals.candidates[field].filter((other) => !other.value.eq(chosen.value));
   return {

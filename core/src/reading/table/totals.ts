@@ -5,6 +5,7 @@ import { Decimal, decimal, sum, toAmount, within } from '../../money/index.js';
 import type { Candidate, LabelledRows } from '../header/candidates.js';
 import type { LabelMeaning } from '../../languages/index.js';
 import type { DecimalMark } from '../print/numbers.js';
+import { closingSums, looseAmounts, rateGroups, sumOfGroups, type LooseAmount } from './closing-sums.js';
 import { numberSpans, type NumberSpan } from '../print/spans.js';
 import type { Row, Run } from '../print/words.js';
 
@@ -16,6 +17,8 @@ export interface TotalCandidate {
   readonly evidence: Evidence;
   /** Whether it is not what the readers of a scan held for likeliest, but makes the sums right. */
   readonly repaired?: boolean;
+  /** Whether no label says what it is: the sums alone do. */
+  readonly unlabelled?: boolean;
 }
 
 export type TotalField = 'netTotal' | 'taxTotal' | 'grossTotal' | 'amountDue';
@@ -36,7 +39,7 @@ export interface Totals {
 
 /**
  * Chooses net, tax, gross and amount due together. `lineSum` is the sum of the net line amounts, null without lines;
- * `lineTax` the tax by the lines' own rates, null where one has none.
+ * `lineTax` the tax by the lines' own rates, null where one has none; `outside` the rows that are no lines.
  */
 export function chooseTotals(
   labelled: LabelledRows,
@@ -44,6 +47,7 @@ export function chooseTotals(
   mark: DecimalMark,
   lineSum: Decimal | null,
   lineTax: Decimal | null = null,
+  outside: readonly Row[] = rows,
 ): Totals {
   const spansOf = (run: Run) => numberSpans(run, mark).filter((span) => !span.percent && span.number.places <= 2 && looksLikeAmount(span));
   const of = (meaning: LabelMeaning, above = false): TotalCandidate[] =>
@@ -58,8 +62,11 @@ export function chooseTotals(
   const discounts = of('documentDiscount').map((c) => ({ ...c, value: c.value.abs() }));
   const carriages = of('carriage').map((c) => ({ ...c, value: c.value.abs() }));
   // A dear label may be missing: what is labelled as due can be the invoice total, and the goods total the net.
-  const grossPool = strongest([...gross, ...due.map((c) => ({ ...c, score: c.score - 0.25 }))]);
-  const netPool = strongest([...net, ...goods.map((c) => ({ ...c, score: c.score - 0.3 }))]);
+  const loose = unlabelled(outside, printedRates(rows, mark), mark, lineSum);
+  const grossPool = strongest([...gross, ...due.map((c) => ({ ...c, score: c.score - 0.25 })), ...loose.gross]);
+  const netPool = strongest([...net, ...goods.map((c) => ({ ...c, score: c.score - 0.3 })), ...loose.net]);
+  const taxPool = strongest([...tax, ...loose.tax]);
+  const largest = loose.largest;
 
   let best = {
     score: -Infinity,
@@ -68,14 +75,16 @@ export function chooseTotals(
     gross: null as TotalCandidate | null,
     addsUp: false,
   };
-  for (const g of orNull(grossPool, 8)) {
-    for (const n of orNull(netPool, 6)) {
-      for (const t of orNull(tax, 6)) {
+  for (const g of orNull(grossPool, MOST_TRIED)) {
+    for (const n of orNull(netPool, MOST_TRIED)) {
+      for (const t of orNull(taxPool, MOST_TRIED)) {
         if (sameSpan(g, n) || sameSpan(g, t) || sameSpan(n, t)) continue;
         const addsUp = g !== null && n !== null && t !== null && totalsFit(n.value, t.value, g.value);
         let score = (g?.score ?? 0) + (n?.score ?? 0) + (t?.score ?? 0);
         if (g && n && t) score += addsUp ? 2 : -0.7;
         else if (g && n) score += within(g.value, n.value, ROUNDING.total) ? 0.2 : -0.6;
+        // The whole is more than what one rate has of it.
+        if (g && addsUp && largest && g.value.abs().gte(largest.times(NEARLY))) score += 1;
         if (n && lineSum) score += netFitsLines(n.value, lineSum, discounts, carriages) ? 0.8 : 0;
         if (g && !n && !t && lineSum && within(lineSum, g.value, ROUNDING.total)) score += 0.4;
         if (score > best.score) best = { score, net: n, tax: t, gross: g, addsUp };
@@ -101,7 +110,45 @@ export function chooseTotals(
     discount: best.net && lineSum && within(best.net.value, lineSum, ROUNDING.total) ? null : discount,
     carriage,
     paid: paidChosen,
-    candidates: { netTotal: netPool, taxTotal: tax, grossTotal: grossPool, amountDue: due },
+    candidates: { netTotal: netPool, taxTotal: taxPool, grossTotal: grossPool, amountDue: due },
+  };
+}
+
+const MOST_TRIED = 9;
+/** A total that is rounded to what is paid in cash is a little less than that. */
+const NEARLY = 0.98;
+/** What an amount counts that no label names, where the sums close with it, and one that is itself a sum. */
+const BY_SUMS = 0.42;
+
+/** Amounts that the sums alone speak for: two that make a third with a rate or the lines, and what the rates of the page come to. */
+function unlabelled(rows: readonly Row[], rates: readonly Decimal[], mark: DecimalMark, lineSum: Decimal | null) {
+  const amounts = looseAmounts(rows, mark);
+  const groups = rateGroups(rows, mark);
+  const closing = closingSums(amounts, rates, groups, lineSum);
+  const found = ({ value, span }: LooseAmount): TotalCandidate => ({
+    value,
+    span,
+    score: BY_SUMS,
+    evidence: { code: 'closing-sum' },
+    unlabelled: true,
+  });
+  const all = sumOfGroups(groups);
+  const parts = groups.length;
+  const printed = (value: Decimal) => amounts.findLast((amount) => amount.value.eq(value));
+  const whole = printed(all.net.plus(all.tax));
+  const summed = (value: Decimal, evidence: Evidence): TotalCandidate => ({
+    value,
+    span: printed(value)?.span ?? null,
+    score: BY_SUMS,
+    evidence,
+    unlabelled: true,
+  });
+  const several = parts > 1 && whole !== undefined;
+  return {
+    gross: [...closing.map(({ gross }) => found(gross)), ...(several ? [found(whole)] : [])],
+    net: [...closing.map(({ net }) => found(net)), ...(several ? [summed(all.net, { code: 'net-parts', parts })] : [])],
+    tax: [...closing.map(({ tax }) => found(tax)), ...(several ? [summed(all.tax, { code: 'tax-parts', parts })] : [])],
+    largest: amounts.reduce<Decimal | null>((most, { value }) => (most === null || value.abs().gt(most) ? value.abs() : most), null),
   };
 }
 

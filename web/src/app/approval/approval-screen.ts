@@ -12,7 +12,7 @@ import { MailSaid } from '../documents/mail-said';
 import { TrailPanel } from '../documents/trail-panel';
 import { WaysOut } from '../documents/ways-out';
 import { Keys } from '../keys/keys';
-import { exceptionText, FIGURE_NAMES } from '../matching/sentences';
+import { comparedWith, exceptionText, FIGURE_NAMES, figureText } from '../matching/sentences';
 import { AmountPipe } from '../money/amount.pipe';
 import { sessionFeature } from '../people/session.state';
 
@@ -39,17 +39,22 @@ import { approvalText } from './sentences';
       @for (exception of document().exceptions; track exception.id) {
         <article>
           <strong>{{ exceptionText(exception) }}</strong>
-          <p>Accepted by {{ exception.acceptedBy }}: {{ exception.acceptedReason }}</p>
+          @for (one of exception.confirmations; track one.personId) {
+            <p>Confirmed by {{ one.by }}: {{ one.reason }}</p>
+          } @empty {
+            <p>Accepted by {{ exception.acceptedBy }}: {{ exception.acceptedReason }}</p>
+          }
           @for (figure of exception.figures; track figure.name) {
             <p class="figure">
-              <span class="quiet">{{ figureNames[figure.name] }}</span> invoice <b class="digits">{{ figure.invoice ?? '–' }}</b> order
-              <b class="digits">{{ figure.order ?? '–' }}</b>
+              <span class="quiet">{{ figureNames[figure.name] }}</span> invoice
+              <b class="digits">{{ figureText(figure.name, figure.invoice) }}</b> {{ comparedWith(exception.facts).toLowerCase() }}
+              <b class="digits">{{ figureText(figure.name, figure.order) }}</b>
               @if (figure.received) {
-                received <b class="digits">{{ figure.received }}</b>
+                received <b class="digits">{{ figureText(figure.name, figure.received) }}</b>
               }
               @if (figure.variance) {
                 <span class="ask"
-                  >off by <b class="digits">{{ figure.variance }}</b></span
+                  >off by <b class="digits">{{ figureText(figure.name, figure.variance) }}</b></span
                 >
               }
             </p>
@@ -163,6 +168,8 @@ export class ApprovalScreen {
   readonly #waysOut = inject(WaysOut);
   protected readonly busy = this.#store.selectSignal(documentFeature.selectBusy);
   protected readonly exceptionText = exceptionText;
+  protected readonly figureText = figureText;
+  protected readonly comparedWith = comparedWith;
   protected readonly figureNames = FIGURE_NAMES;
   protected readonly approvalText = approvalText;
   protected readonly state = {

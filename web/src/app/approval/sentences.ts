@@ -1,6 +1,9 @@
 import type { ApprovalCause, ApprovalReason } from '@umber/core/documents';
 import { grouped } from '../money/grouped';
 
+/** What a company says of how many people it has. */
+export const SEPARATION_NAMES: Readonly<Record<string, string>> = { 'three-people': 'three people', 'two-people': 'two people' };
+
 function causeText(cause: ApprovalCause): string {
   switch (cause.code) {
     case 'exception':

@@ -64,6 +64,7 @@ function view(doubts: readonly DoubtView[], fields: Partial<Record<HeaderField, 
     department: null,
     approvals: [],
     handledBy: [],
+    touchedBy: [],
     pages: [{ number: 1, turned: 0, width: 595, height: 842, words: [] }],
     supplier: null,
     alike: null,
@@ -136,6 +137,16 @@ describe('the answers to a doubt', () => {
   it('propose before leaving a missing value empty', () => {
     const missing = view([], { grossTotal: { value: null, read: null, settled: false } });
     expect(answersTo(doubt(1, { field: 'grossTotal' }), missing).map((answer) => answer.text)).toEqual(['120.00', 'not on the page']);
+  });
+
+  it('what may only be a value is offered behind leaving the field empty', () => {
+    const document = view([]);
+    const missing = { ...document, fields: { ...document.fields, orderReference: { value: null, read: null, settled: false } } };
+    const question = { code: 'perhaps', value: 'CR39830' } as const;
+    expect(answersTo(doubt(1, { field: 'orderReference', question }), missing).map(({ text, value }) => [text, value])).toEqual([
+      ['not on the page', null],
+      ['CR39830', 'CR39830'],
+    ]);
   });
 
   it('ask what a document is, what it was read as first', () => {

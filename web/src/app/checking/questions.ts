@@ -124,8 +124,14 @@ export function answersTo(doubt: DoubtView, document: DocumentView): Answer[] {
       computed === null || computed === value || others.some((other) => other.value === computed)
         ? []
         : [{ text: as(computed), reason: COMPUTED[field] ?? '', value: computed, page: null, box: null }];
+    // What only may be it is less likely than that the page has none.
+    const { question } = doubt;
+    const perhaps: Answer[] =
+      question.code === 'perhaps' && value === null && !others.some((other) => other.value === question.value)
+        ? [{ text: as(question.value), reason: 'stands on the page', value: question.value, page: null, box: null }]
+        : [];
     // Where nothing was read, a proposal comes before leaving the field empty.
-    return (value === null ? [...others, ...sums, present] : [present, ...others, ...sums]).slice(0, 4);
+    return (value === null ? [...others, ...sums, present, ...perhaps] : [present, ...others, ...sums]).slice(0, 4);
   }
   return [{ text: 'Right as it stands', reason: '', value: null, page: null, box: null }];
 }

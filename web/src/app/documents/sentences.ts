@@ -5,6 +5,7 @@ import type { Moved, RestingReason, TrailAct } from '@umber/core/documents';
 import { approvalText } from '../approval/sentences';
 import { CELL_NAMES, FIELD_NAMES, shownCell, shownValue } from '../checking/questions';
 import { fullDay } from '../dates/day';
+import { printedAccount } from '@umber/core/identifiers';
 import { exceptionText } from '../matching/sentences';
 import { questionText, signsText } from '../reading/sentences';
 import { counted, readText } from '../words/counted';
@@ -73,6 +74,10 @@ function actText(act: TrailAct): string {
       return `Order ${act.order}: ${act.by === 'number' ? 'its number is on the invoice' : 'the only open order that the lines fit'}`;
     case 'exception-raised':
       return exceptionText(act);
+    case 'amounts-turned':
+      return 'Printed below zero: its amounts are kept above zero, as those of every credit note.';
+    case 'account-confirmed':
+      return `Confirmed the account ${printedAccount(act.account)}: ${act.reason}`;
     case 'exception-accepted':
       return `Accepted: ${exceptionText(act)} Reason: ${act.reason}`;
     case 'supplier-chosen':

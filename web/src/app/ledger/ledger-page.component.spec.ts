@@ -29,6 +29,7 @@ const entry: EntryView = {
   currency: 'GBP',
   exchangeRate: '1',
   postedBy: null,
+  paidTo: null,
   lines: [],
 };
 const nothing: TestAnswers = {

@@ -22,6 +22,7 @@ import { messageOf } from '../api-error';
 import { nextInOrder } from '../trays/order';
 import { trayFeature } from '../trays/tray.state';
 import { EntryTable } from './entry-table';
+import { paidText } from './sentences';
 
 /** The journal entry as it would be posted, or as it was, beside the page it comes from. */
 @Component({
@@ -56,6 +57,9 @@ import { EntryTable } from './entry-table';
         <h2 class="title">{{ entry.number === null ? 'Journal entry, before posting' : 'Journal entry ' + entry.number }}</h2>
         <p class="quiet">{{ describe(entry) }}</p>
         <umber-entry-table [entry]="entry" [base]="base()" />
+        @if (entry.paidTo; as paid) {
+          <p class="paid">{{ paidText(paid) }}</p>
+        }
       } @else if (error(); as message) {
         <p class="error" role="alert">{{ message }}</p>
       } @else {
@@ -140,6 +144,7 @@ export class PostScreen {
   readonly #tray = this.#store.selectSignal(trayFeature.selectTray);
   protected readonly newSupplier = viewChild(ConfirmSupplier);
   protected readonly iban = printedIban;
+  protected readonly paidText = paidText;
   protected readonly waysOut = inject(WaysOut);
   protected readonly entry = signal<EntryView | null>(null);
   protected readonly error = signal<string | null>(null);

@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { Router, RouterLink } from '@angular/router';
 import type { DocumentView, ExceptionView, LineView } from '@umber/contract/documents';
 import type { CodingLists, Proposals } from '@umber/contract/matching';
-import { isDecimalString } from '@umber/core/money';
+import { needsChoice, needsTwo } from '@umber/core/matching';
 import { Store } from '@ngrx/store';
 import { Api } from '../api';
 import { fullDay } from '../dates/day';
@@ -15,13 +15,12 @@ import { Pager } from '../documents/pager';
 import { TrailPanel } from '../documents/trail-panel';
 import { WaysOut } from '../documents/ways-out';
 import { Keys } from '../keys/keys';
-import { grouped } from '../money/grouped';
 import { AmountPipe } from '../money/amount.pipe';
 import { sessionFeature } from '../people/session.state';
 import { signsText } from '../reading/sentences';
 import { NewSuppliers } from '../suppliers/new-supplier';
 
-import { exceptionText, FIGURE_NAMES, orderText } from './sentences';
+import { comparedWith, exceptionText, FIGURE_NAMES, figureText, orderText } from './sentences';
 
 /** Exceptions with their numbers side by side, and the ways out: choose, accept with a reason, park. */
 @Component({
@@ -37,13 +36,13 @@ export class MatchScreen {
   protected readonly turner = new PageTurner(this.document);
   readonly #store = inject(Store);
   readonly #api = inject(Api);
-  readonly #person = this.#store.selectSignal(sessionFeature.selectPerson);
+  readonly #session = this.#store.selectSignal(sessionFeature.selectSession);
   readonly #newSuppliers = inject(NewSuppliers);
   protected readonly waysOut = inject(WaysOut);
   protected readonly busy = this.#store.selectSignal(documentFeature.selectBusy);
   protected readonly proposals = signal<Proposals>({ suppliers: [], orders: [] });
   protected readonly coding = signal<CodingLists>({ accounts: [], costCentres: [] });
-  protected readonly mayMatch = computed(() => may(this.#person()?.role ?? 'auditor', 'match'));
+  protected readonly mayMatch = computed(() => may(this.#session()?.person.role ?? 'auditor', 'match'));
   protected readonly showTrail = signal(false);
 
   protected readonly open = computed(() => this.document().exceptions.filter((exception) => exception.acceptedReason === null));
@@ -54,8 +53,13 @@ export class MatchScreen {
   protected readonly figureNames = FIGURE_NAMES;
   protected readonly signsText = signsText;
   protected readonly orderText = orderText;
-  /** A figure as the reader sees numbers; identifiers as they are. */
-  protected readonly figureText = (text: string | null): string => (text === null ? '–' : isDecimalString(text) ? grouped(text, 0) : text);
+  protected readonly figureText = figureText;
+  /** Whether one of an exception's figures has such a number: columns without any are left out. */
+  protected readonly has = ({ figures }: ExceptionView, column: 'received' | 'variance'): boolean =>
+    figures.some((figure) => figure[column] !== null);
+  protected readonly comparedWith = comparedWith;
+  protected readonly needsTwo = needsTwo;
+  protected readonly needsChoice = needsChoice;
   protected readonly current = computed((): ExceptionView | null => this.open()[Math.min(this.#chosen(), this.open().length - 1)] ?? null);
   protected readonly marks = computed((): PageMark[] =>
     this.document().lines.flatMap((line) => {
@@ -115,7 +119,38 @@ export class MatchScreen {
     if (!current || this.busy() || !this.mayMatch()) return;
     if (current.facts.code === 'supplier-unknown' || (current.facts.code === 'order-unknown' && this.proposals().orders.length > 0))
       this.#choose(0);
-    else this.accept(current);
+    else if (needsTwo(current.facts)) this.confirm(current);
+    else if (!needsChoice(current.facts)) this.accept(current);
+  }
+
+  /** Whether the person may be one of the two who confirm: they touched nothing else, unless the company has two people. */
+  protected mayConfirm(exception: ExceptionView): boolean {
+    const session = this.#session();
+    if (session === null || !may(session.person.role, 'confirmAccounts')) return false;
+    if (exception.confirmations.some(({ personId }) => personId === session.person.id)) return false;
+    return session.company.separation === 'two-people' || !this.document().touchedBy.includes(session.person.id);
+  }
+
+  protected whyNotConfirm(exception: ExceptionView): string {
+    const session = this.#session();
+    if (session === null || !may(session.person.role, 'confirmAccounts')) return 'Two people who may confirm accounts do so.';
+    return exception.confirmations.some(({ personId }) => personId === session.person.id)
+      ? 'You confirmed it. A second person has to.'
+      : 'You had a hand in this document: two others confirm the account.';
+  }
+
+  protected confirm(exception: ExceptionView): void {
+    if (!this.mayConfirm(exception)) return;
+    this.waysOut.ask(
+      {
+        title: 'Confirm the account',
+        text: `${exceptionText(exception)} Whom did you ask, and how?`,
+        confirm: 'Confirm',
+        suggestions: ['Rang the number on file', 'Compared with the contract'],
+      },
+      `exceptions/${exception.id}/confirm`,
+      (reason) => ({ name: 'confirmAccount', params: { exception: exception.id }, input: { reason } }),
+    );
   }
 
   protected accept(exception: ExceptionView): void {

@@ -1,6 +1,9 @@
 import type { OrderProposal } from '@umber/contract/matching';
+import { printedAccount } from '@umber/core/identifiers';
 import type { ExceptionFacts } from '@umber/core/documents';
 import type { FigureName } from '@umber/core/matching';
+import { isDecimalString } from '@umber/core/money';
+import { fullDay } from '../dates/day';
 import { grouped } from '../money/grouped';
 
 /** The figures of an exception, as the heads of their rows. */
@@ -9,8 +12,16 @@ export const FIGURE_NAMES: Readonly<Record<FigureName, string>> = {
   amount: 'Amount',
   quantity: 'Quantity',
   'invoiced-before': 'Invoiced before',
+  'amount-before': 'Invoiced before',
+  account: 'Account',
   iban: 'IBAN',
   total: 'Total',
+  'issue-date': 'Issue date',
+  carriage: 'Carriage',
+  discount: 'Discount',
+  tax: 'Tax',
+  'tax-rate': 'Tax rate, %',
+  'order-total': 'All of the order',
 };
 
 /** What does not fit, and where that helps, what to do. `line` is 0-based; null for the whole document. */
@@ -31,8 +42,14 @@ function bareException(facts: ExceptionFacts): string {
       return `No supplier on file is “${facts.name ?? 'unnamed'}” for certain. Choose the supplier.`;
     case 'iban-changed':
       return 'The IBAN on the page is not the one on file. Ask the supplier by a known telephone number before accepting it.';
+    case 'bank-account':
+      return `The account ${printedAccount(facts.account)} is ${facts.onFile === null ? 'not on file, nor is any other' : 'not the one on file'}. Ask the supplier by a telephone number that you knew before; two people who touched nothing else of this document confirm it.`;
     case 'duplicate':
-      return `Invoice ${facts.number} of this supplier is here already, as document ${facts.document}. Turn this one away unless it is another invoice.`;
+      return duplicateText(facts);
+    case 'not-above-zero':
+      return facts.total === null
+        ? 'There is no total. Send it back to Check.'
+        : `The total is ${grouped(facts.total)}: nothing can be owed for it. Send it back to Check and say what it is, or turn it away.`;
     case 'currency':
       return `The invoice is in ${facts.invoice}, the order in ${facts.order}.`;
     case 'order-unknown':
@@ -49,13 +66,80 @@ function bareException(facts: ExceptionFacts): string {
       return `${facts.invoiced} invoiced${before(facts.before)}, ${facts.limit} received.`;
     case 'more-than-ordered':
       return `${facts.invoiced} invoiced${before(facts.before)}, ${facts.limit} ordered.`;
+    case 'more-than-invoiced':
+      return `${facts.invoiced} credited, ${facts.limit} invoiced.`;
+    case 'amount-beyond':
+      return `${grouped(facts.invoiced)} ${facts.of === 'invoiced' ? 'credited' : `invoiced${before(facts.before)}`}, ${OF[facts.of]} is worth ${grouped(facts.limit)}.`;
+    case 'over-in-all':
+      return `Each line is within its tolerance, but all of them are ${grouped(facts.off)} above the order; ${grouped(facts.limit)} may pass.`;
+    case 'carriage':
+      return facts.agreed === null
+        ? `Carriage of ${grouped(facts.amount)} is much for these goods, and there is no order.`
+        : `Carriage of ${grouped(facts.amount)}; the order ${nothing(facts.agreed) ? 'has none left' : `has ${grouped(facts.agreed)} left`}.`;
+    case 'discount':
+      return `A discount of ${grouped(facts.amount)}, ${facts.percent} % of the goods; ${facts.agreed === null ? 'there is no order to compare it with' : `the order says ${nothing(facts.agreed) ? 'none' : `${facts.agreed} %`}`}.`;
+    case 'beyond-order':
+      return `${grouped(facts.invoiced)} invoiced${before(facts.before)}; the whole order is worth ${grouped(facts.ordered)}.`;
+    case 'tax-rate':
+      return `a tax of ${facts.rate} % is none that ${facts.countries.join(' or ')} has.`;
+    case 'tax-amount':
+      return facts.expected === null
+        ? `The tax is ${facts.percent} % of the net total, which no tax rate here makes.`
+        : `The tax is not what its rates make of the amounts: that would be ${grouped(facts.expected)}.`;
+    case 'credit-beyond':
+      return `It credits ${grouped(facts.credited)}; of ${facts.invoices.join(', ')} ${grouped(facts.left)} ${facts.invoices.length === 1 ? 'is' : 'are'} left.`;
+    case 'credits-nothing-known':
+      return facts.named.length === 0
+        ? 'It names no invoice that it credits, and goes against no order. Ask what it is for.'
+        : `It credits ${facts.named.join(', ')}, which ${facts.named.length === 1 ? 'has' : 'have'} not been settled here.`;
     case 'as-worded':
       return facts.text;
   }
 }
 
-const before = (quantity: string): string => (/^0*(\.0*)?$/.test(quantity) ? '' : ` and ${quantity} invoiced before`);
+const nothing = (value: string): boolean => /^-?0*(\.0*)?$/.test(value);
+const before = (value: string): string => (nothing(value) ? '' : ` and ${/\.\d\d$/.test(value) ? grouped(value) : value} invoiced before`);
+const OF = { received: 'what was received', ordered: 'what was ordered', invoiced: 'what was invoiced' } as const;
+
+const duplicateText = ({ number, document, because = 'number' }: Extract<ExceptionFacts, { code: 'duplicate' }>): string => {
+  const out = 'Turn this one away unless it is another.';
+  switch (because) {
+    case 'number':
+      return `Invoice ${number} of this supplier is here already, as document ${document}. ${out}`;
+    case 'similar-number':
+      return `Invoice ${number} has nearly the same number and the same total, as document ${document}. ${out}`;
+    case 'amount-and-date':
+      return `Invoice ${number} has the same total and the same date, as document ${document}. ${out}`;
+    case 'page':
+      return `The same page is here already, as document ${document}. ${out}`;
+  }
+};
+
+/** What the column beside the invoice's figures holds. */
+export const comparedWith = ({ code }: ExceptionFacts): string => {
+  switch (code) {
+    case 'bank-account':
+    case 'iban-changed':
+      return 'On file';
+    case 'duplicate':
+      return 'The other one';
+    case 'tax-amount':
+      return 'By its rates';
+    case 'credit-beyond':
+      return 'Left to credit';
+    default:
+      return 'Order';
+  }
+};
 
 /** Why an order is proposed. */
 export const orderText = ({ by, percent }: OrderProposal): string =>
   by === 'number' ? 'its number is on the invoice' : by === 'lines' ? `lines fit ${percent} %` : 'open';
+
+/** A figure as the reader sees numbers; accounts and days as people write them. */
+export function figureText(name: FigureName, text: string | null): string {
+  if (text === null) return '–';
+  if (name === 'account') return printedAccount(text);
+  if (name === 'issue-date') return fullDay(text);
+  return isDecimalString(text) ? grouped(text, 0) : text;
+}

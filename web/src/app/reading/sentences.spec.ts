@@ -31,6 +31,11 @@ describe('what is asked', () => {
     expect(long.length).toBeLessThan(100);
   });
 
+  it('goes on from the line that it names', () => {
+    expect(asked({ code: 'words-left' }, 'description', 2)).toBe('Line 3 has more words than its description.');
+    expect(asked({ code: 'figures-left' }, 'quantity', 0)).toBe('Line 1 has figures that are in none of its cells.');
+  });
+
   it('says what the pages say of a boundary, and what people said of documents like it', () => {
     expect(asked({ code: 'boundary', page: 3, signs: [{ code: 'title' }, { code: 'other-number', number: 'A2', before: 'A1' }] })).toBe(
       'Is page 3 the start of a new document? What the pages say: it has a title, number A2 after A1.',

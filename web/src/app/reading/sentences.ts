@@ -18,6 +18,10 @@ export function evidenceText(evidence: Evidence): string {
   switch (evidence.code) {
     case 'labelled':
       return `${RELATION_WORDS[evidence.relation]} “${evidence.label}”`;
+    case 'captioned':
+      return `${RELATION_WORDS[evidence.relation]} “${evidence.words}”, which no list of labels has`;
+    case 'by-looks':
+      return 'by how it looks and where it stands';
     case 'hash-number':
       return 'a number with # in the head';
     case 'after-number':
@@ -62,6 +66,10 @@ export function evidenceText(evidence: Evidence): string {
       return `the total less the net, as ${evidence.rate === null ? 'the lines’ rates give' : `${evidence.rate} % gives`} it`;
     case 'tax-parts':
       return `sum of ${evidence.parts} tax amounts`;
+    case 'net-parts':
+      return `sum of the net amounts of ${evidence.parts} rates`;
+    case 'closing-sum':
+      return 'no label says so, but with it net, tax and total close';
     case 'only-total':
       return 'the invoice total: nothing else is said about the amount to pay';
     case 'due-follows':
@@ -84,6 +92,8 @@ export function evidenceText(evidence: Evidence): string {
       return evidence.text;
   }
 }
+
+const LANGUAGE_NAMES = new Intl.DisplayNames('en', { type: 'language' });
 
 /** Fields within a sentence. */
 const FIELD_WORDS: Readonly<Record<HeaderField, string>> = {
@@ -142,6 +152,8 @@ function bareQuestion(field: string | null, question: Question): string {
       return 'The page is a picture without text: nothing could be read from it.';
     case 'several-numbers':
       return `Is this one document? Its pages carry several numbers: ${question.numbers.join(', ')}.`;
+    case 'language-unknown':
+      return `This seems to be ${LANGUAGE_NAMES.of(question.language) ?? question.language}, which is not read yet: whatever was read of it must be looked at.`;
     case 'kind-untitled':
       return 'Is this an invoice? Its title does not say.';
     case 'kind-below-zero':
@@ -158,6 +170,8 @@ function bareQuestion(field: string | null, question: Question): string {
       return question.other === null
         ? `Is the ${wordFor(field)} ${shown(question.value)}? It is not labelled clearly.`
         : `Is the ${wordFor(field)} ${shown(question.value)} or ${shown(question.other)}?`;
+    case 'perhaps':
+      return `Is ${shown(question.value)} the ${wordFor(field)}? Nothing on the page says so plainly.`;
     case 'due-out-of-order':
       return 'The due date does not follow the issue date within half a year.';
     case 'far-from-arrival':
@@ -216,6 +230,10 @@ function bareQuestion(field: string | null, question: Question): string {
       return ': the amount is below zero. Is the quantity too?';
     case 'no-quantity-no-price':
       return ' has no quantity and no price, unlike the others.';
+    case 'words-left':
+      return ' has more words than its description.';
+    case 'figures-left':
+      return ' has figures that are in none of its cells.';
     case 'price-without-quantity':
       return ' has a price but no quantity.';
     case 'quantity-without-price':

@@ -14,6 +14,9 @@ import { messageOf } from '../api-error';
   template: `
     @if (supplier().waitsSince; as since) {
       <span class="ask">Put on file by {{ since.by }} on {{ day(since.on) }}.</span>
+      @if (since.like.length > 0) {
+        <span class="ask">It has something in common with {{ since.like.join(', ') }}: is it another firm?</span>
+      }
       @if (mayConfirm()) {
         <button class="plain-button" type="button" [disabled]="busy()" (click)="confirm()">
           Confirm supplier

@@ -7,7 +7,7 @@ import { supplierFault } from '@umber/core/suppliers';
 import { filter, type Observable } from 'rxjs';
 import { Api } from '../api';
 import { Drafts } from '../drafts/drafts';
-import { messageOf } from '../api-error';
+import { codeOf, messageOf } from '../api-error';
 
 const text = (value = '') => new FormControl(value, { nonNullable: true });
 
@@ -53,6 +53,9 @@ const text = (value = '') => new FormControl(value, { nonNullable: true });
             </select>
           </label>
         </div>
+        @if (likeAnother()) {
+          <label class="another"><input type="checkbox" formControlName="another" /> It is another firm</label>
+        }
         @for (said of faults(); track said) {
           <p class="error" role="alert">{{ said.text }}</p>
         }
@@ -91,6 +94,13 @@ const text = (value = '') => new FormControl(value, { nonNullable: true });
       grid-template-columns: 1fr 1fr 1.4fr;
       gap: 10px;
     }
+    .another {
+      display: flex;
+      align-items: center;
+      gap: 8px;
+      margin-top: 16px;
+      color: var(--ink);
+    }
     .error {
       margin: 16px 0 0;
     }
@@ -121,7 +131,10 @@ export class NewSupplierDialog {
     termsDays: new FormControl(30, { nonNullable: true }),
     account: text(),
     costCentre: text(),
+    another: new FormControl(false, { nonNullable: true }),
   });
+  /** Whether one on file has something in common with it, so that the person says which it is. */
+  protected readonly likeAnother = signal(false);
 
   constructor() {
     this.#api.call('coding').subscribe({ next: (lists) => this.coding.set(lists), error: this.#failed });
@@ -159,6 +172,7 @@ export class NewSupplierDialog {
 
   readonly #failed = (error: unknown): void => {
     this.busy.set(false);
+    if (codeOf(error) === 'like-another') this.likeAnother.set(true);
     this.faults.set([{ text: messageOf(error) }]);
   };
 }

@@ -1,0 +1,42 @@
+import type { SourceRule } from '../intake/index.js';
+import type { Shapes } from '../shapes/index.js';
+
+/** What was done that belongs to no document: settings, sources, rules, tokens, suppliers, and who signed in. */
+export type AuditAct =
+  | { readonly code: 'signed-in'; readonly address: string }
+  | { readonly code: 'sign-in-refused'; readonly login: string; readonly address: string }
+  | { readonly code: 'signed-out' }
+  | { readonly code: 'source-added'; readonly name: string; readonly kind: string; readonly settings: Readonly<Record<string, unknown>> }
+  | {
+      readonly code: 'source-changed';
+      readonly name: string;
+      /** Names of what was changed, with what was there and what is; a password is named without its value. */
+      readonly changes: readonly { readonly what: string; readonly before: string | null; readonly after: string | null }[];
+    }
+  | { readonly code: 'source-removed'; readonly name: string }
+  | { readonly code: 'source-tried'; readonly name: string; readonly works: boolean }
+  | { readonly code: 'rules-set'; readonly source: string; readonly before: readonly SourceRule[]; readonly after: readonly SourceRule[] }
+  | { readonly code: 'token-made'; readonly name: string }
+  | { readonly code: 'token-revoked'; readonly name: string }
+  /** In hundredths. */
+  | { readonly code: 'risk-set'; readonly before: number; readonly after: number }
+  | { readonly code: 'separation-set'; readonly before: string; readonly after: string }
+  | { readonly code: 'supplier-added'; readonly supplier: string; readonly id: number; readonly another: boolean }
+  | { readonly code: 'supplier-confirmed'; readonly supplier: string; readonly id: number };
+
+export const AUDIT_SHAPES: Shapes<AuditAct> = {
+  'signed-in': { address: 'string' },
+  'sign-in-refused': { login: 'string', address: 'string' },
+  'signed-out': {},
+  'source-added': { name: 'string', kind: 'string', settings: 'object' },
+  'source-changed': { name: 'string', changes: 'array' },
+  'source-removed': { name: 'string' },
+  'source-tried': { name: 'string', works: 'boolean' },
+  'rules-set': { source: 'string', before: 'array', after: 'array' },
+  'token-made': { name: 'string' },
+  'token-revoked': { name: 'string' },
+  'risk-set': { before: 'number', after: 'number' },
+  'separation-set': { before: 'string', after: 'string' },
+  'supplier-added': { supplier: 'string', id: 'number', another: 'boolean' },
+  'supplier-confirmed': { supplier: 'string', id: 'number' },
+};

@@ -1,0 +1,2 @@
+export * from './check.js';
+export * from './rates.js';

@@ -1,0 +1,29 @@
+import type { Reach } from './intake/reach.js';
+
+/** The database as it is to be worked with. */
+export interface DatabaseAccess {
+  /** As the application's role. */
+  readonly databaseUrl: string;
+  /** As its owner, for migrations; null where another process has brought it to this version. */
+  readonly ownerUrl: string | null;
+}
+
+/** What an installation is started with. */
+export interface ServerOptions extends DatabaseAccess {
+  /** 0: any free port. */
+  readonly httpPort: number;
+  readonly smtpPort: number;
+  /** The built interface; null serves the API alone. */
+  readonly webFolder: string | null;
+  readonly demoUrl: string | null;
+  /** 32 bytes. */
+  readonly secret: Buffer;
+  /** The file that heads of sealed days are written to. */
+  readonly sealFile?: string | null;
+  /** Where sources may be; nowhere where it is left out. */
+  readonly reach?: Reach;
+  readonly today?: () => string;
+  /** Whether this process works in the background too. */
+  readonly works?: boolean;
+  readonly readers?: number;
+}

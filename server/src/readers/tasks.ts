@@ -1,0 +1,61 @@
+import {
+  guessOrder,
+  threeWayMatch,
+  type Direction,
+  type InvoiceLine,
+  type OpenOrder,
+  type OrderLine,
+  type Tolerances,
+} from '@umber/core/matching';
+import { wellFormed } from '@umber/core/text';
+import { searchable, type SearchableInput } from './make-searchable.js';
+import { readMail } from './mail.js';
+import { openArrival } from './opened.js';
+import { smallOf } from './picture-files.js';
+import { readFile } from './read-file.js';
+import type { ReadOptions } from './read-page.js';
+import { safeHtml } from './safe-html.js';
+
+interface PairedLines {
+  readonly lines: readonly InvoiceLine[];
+  readonly order: readonly OrderLine[];
+  readonly tolerances: Tolerances;
+  readonly direction: Direction;
+}
+interface GuessedOrder {
+  readonly reference: string | null;
+  readonly lines: readonly InvoiceLine[];
+  readonly orders: readonly OpenOrder[];
+}
+
+/** Told of each page that is done: the clock of a task runs by page. */
+export type OnPage = (page: number) => void;
+
+/** What workers do with what is foreign or heavy: nothing of it runs in the process that answers people. */
+export const TASKS = {
+  /** The words of every page of a file, and the pictures wanted. */
+  read: async ({ bytes, options }: { bytes: Uint8Array; options: ReadOptions }, onPage: OnPage) =>
+    (await readFile(new Uint8Array(bytes), options, onPage)).map(({ words: page, picture }) => ({
+      words: { ...page, words: page.words.map((word) => ({ ...word, text: wellFormed(word.text) })) },
+      picture,
+    })),
+  /** Takes a mail or a file apart. */
+  'open-arrival': ({ kind, name, bytes }: { kind: 'mail' | 'file'; name: string; bytes: Uint8Array }) =>
+    openArrival(kind, name, Buffer.from(bytes)),
+  /** A mail's own look, safe to show; null where it has none. */
+  'safe-html': async ({ bytes }: { bytes: Uint8Array }) => {
+    const { html } = await readMail(Buffer.from(bytes));
+    return html === null ? null : safeHtml(html);
+  },
+  /** A picture made smaller, to this width in pixels. */
+  'small-picture': ({ bytes, width }: { bytes: Uint8Array; width: number }) => smallOf(Buffer.from(bytes), width),
+  /** Lines of an invoice against those of an order, where there are many. */
+  'pair-lines': ({ lines, order, tolerances, direction }: PairedLines) => threeWayMatch(lines, order, tolerances, direction),
+  'guess-order': ({ reference, lines, orders }: GuessedOrder) => guessOrder(reference, lines, orders),
+  /** A document as a PDF that can be searched. */
+  'searchable-pdf': (input: SearchableInput) => searchable(input),
+} as const;
+
+export type TaskName = keyof typeof TASKS;
+export type TaskInput<N extends TaskName> = Parameters<(typeof TASKS)[N]>[0];
+export type TaskResult<N extends TaskName> = Awaited<ReturnType<(typeof TASKS)[N]>>;

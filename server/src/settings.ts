@@ -1,0 +1,30 @@
+import { fileURLToPath } from 'node:url';
+import type { ServerOptions } from './options.js';
+
+function setting(name: string): string {
+  const value = process.env[name];
+  if (value === undefined || value === '') throw new Error(`The setting ${name} is missing. Start with npm start.`);
+  return value;
+}
+
+/** The parts of a setting that holds several, with colons between them. */
+const listOf = (name: string): string[] => (process.env[name] ?? '').split(':').filter((part) => part !== '');
+
+/** What the processes of an installation are started with, from their environment. */
+export const settingsOf = (): ServerOptions => ({
+  databaseUrl: setting('UMBER_DATABASE_URL'),
+  // The starter has migrated as the owner, whose password no server process has.
+  ownerUrl: null,
+  works: false,
+  httpPort: Number(setting('UMBER_HTTP_PORT')),
+  smtpPort: Number(setting('UMBER_SMTP_PORT')),
+  webFolder: fileURLToPath(new URL('../../web/dist/browser/', import.meta.url)),
+  secret: Buffer.from(setting('UMBER_SECRET'), 'hex'),
+  reach: {
+    folderRoots: listOf('UMBER_FOLDERS'),
+    ownFolders: [fileURLToPath(new URL('../../', import.meta.url)), ...listOf('UMBER_DATA')],
+    mailHosts: (process.env.UMBER_MAIL_HOSTS ?? '').split(',').filter((part) => part !== ''),
+  },
+  sealFile: process.env.UMBER_SEALS ?? null,
+  demoUrl: process.env.UMBER_DEMO_URL ?? null,
+});

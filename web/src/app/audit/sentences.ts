@@ -1,0 +1,43 @@
+import type { AuditAct } from '@umber/core/audit';
+import { counted } from '../words/counted';
+import { SEPARATION_NAMES } from '../approval/sentences';
+
+/** What was done that belongs to no document. */
+export function auditText(act: AuditAct): string {
+  switch (act.code) {
+    case 'signed-in':
+      return `Signed in from ${act.address}.`;
+    case 'sign-in-refused':
+      return `A try to sign in as “${act.login}” from ${act.address} was refused.`;
+    case 'signed-out':
+      return 'Signed out.';
+    case 'source-added':
+      return `Added the ${act.kind} “${act.name}”.`;
+    case 'source-changed':
+      return act.changes.length === 0
+        ? `Saved the source “${act.name}” as it was.`
+        : `Changed the source “${act.name}”: ${act.changes.map(changeText).join('; ')}.`;
+    case 'source-removed':
+      return `Removed the source “${act.name}”.`;
+    case 'source-tried':
+      return `Tried the source “${act.name}”: it ${act.works ? 'worked' : 'did not work'}.`;
+    case 'rules-set':
+      return `Set the rules of “${act.source}”: ${counted(act.before.length, 'rule')} before, ${act.after.length} now.`;
+    case 'token-made':
+      return `Made the token “${act.name}”.`;
+    case 'token-revoked':
+      return `Revoked the token “${act.name}”.`;
+    case 'risk-set':
+      return `Set how many of 100 values may be wrong unasked: ${act.before} before, ${act.after} now.`;
+    case 'separation-set':
+      return `Set how many people it takes: “${SEPARATION_NAMES[act.before] ?? act.before}” before, “${SEPARATION_NAMES[act.after] ?? act.after}” now.`;
+    case 'supplier-added':
+      return `Put ${act.supplier} on file${act.another ? ', and said that it is another firm than one like it' : ''}.`;
+    case 'supplier-confirmed':
+      return `Confirmed ${act.supplier}.`;
+  }
+}
+
+function changeText({ what, before, after }: { what: string; before: string | null; after: string | null }): string {
+  return what === 'password' ? 'a new password' : `${what} from ${before ?? 'nothing'} to ${after ?? 'nothing'}`;
+}
