@@ -9,13 +9,14 @@ import { dayMonthOrder, dueByTerms } from './header/head-fields.js';
 import { asDate, dueDateOf, ownFirst } from './header/head-values.js';
 import { documentKind } from './header/kind.js';
 import { labelsOf, languageOf } from './language/labels.js';
-import { sumOfLines, taxOfLines } from './table/line-row.js';
+import { sumOfLines, taxOfLines, type LineTable } from './table/line-row.js';
 import { joinCentredCells } from './table/centred-cells.js';
-import { decimalMarkOf } from './print/numbers.js';
+import { decimalMarkOf, type DecimalMark } from './print/numbers.js';
 import type { ReadingContext } from './reading.js';
 import { settleWords } from './scanned/settle-words.js';
 import { earlyPaymentTerms } from './header/terms.js';
 import { sellerNamesOf } from './header/seller-name.js';
+import { isMoney, numbersOf } from './table/number-columns.js';
 import { taxTableRows } from './table/closing-sums.js';
 import { chooseTotals } from './table/totals.js';
 import { joinWrappedDates } from './header/wrapped-dates.js';
@@ -36,18 +37,17 @@ export function gather(read: readonly PageWords[], context: ReadingContext, meth
   const labelled = new LabelledRows(rows, labelsOf(rows, language));
 
   const taxTable = taxTableRows(rows, mark);
-  const lineRows = rows.filter((row) => !taxTable.has(row.index));
-  const printedTable = chooseTable(lineRows, labelled, mark, language, method);
+  const printedTable = chooseTable({ rows, taxTable, labelled, mark, language }, method);
   const lineSum = sumOfLines(printedTable.lines);
   const outside = new LabelledRows(
     rows,
     labelled.labels.filter((label) => !printedTable.rows.has(label.run.row)),
   );
   const totalsAmong = (among: readonly Row[]) => chooseTotals(outside, rows, mark, lineSum, taxOfLines(printedTable.lines), among);
-  const besideLines = totalsAmong(rows.filter((row) => !printedTable.rows.has(row.index)));
+  const amongOthers = totalsAmong(rows.filter((row) => !printedTable.rows.has(row.index)));
   // The table may have taken the totals for lines.
-  const amongAll = besideLines.addsUp ? besideLines : totalsAmong(rows);
-  const totals = amongAll.addsUp ? amongAll : besideLines;
+  const amongAll = amongOthers.addsUp ? amongOthers : totalsAmong(rows);
+  const totals = amongAll.addsUp ? amongAll : amongOthers;
   const belowNothing = totals.chosen.grossTotal?.value.isNegative() ?? false;
   const kind = context.kind
     ? { kind: context.kind, score: 1 }
@@ -58,6 +58,8 @@ export function gather(read: readonly PageWords[], context: ReadingContext, meth
   const country = sellerCountry(ibans, printed?.value ?? null);
   const currency = printed ?? null;
   const taxIds = taxIdsOf(labelled, rows, country, context.buyerTaxIds ?? [], language);
+
+  const besideAmounts = besideLines(rows, printedTable, mark);
 
   const american = currency?.value === 'USD' ? true : country !== null || currency !== null ? false : null;
   const on: HeadPages = {
@@ -70,7 +72,7 @@ export function gather(read: readonly PageWords[], context: ReadingContext, meth
   };
   const buyerNames = context.buyerNames ?? [];
   const hints = { buyerNames, ruled: sellerNamesOf(pages, rows, labelled, buyerNames) };
-  const head = headCandidates(on, dueByTerms(rows, '2000-01-01') !== null, hints);
+  const head = headCandidates(on, dueByTerms(besideAmounts, '2000-01-01') !== null, hints);
   const naming = likelyNames(head);
   const names = naming.names.length > 0 && naming.names[0].score > naming.none ? naming.names : [];
   const { number, order: ordered } = likelyNumbers(head);
@@ -92,10 +94,11 @@ export function gather(read: readonly PageWords[], context: ReadingContext, meth
   const order = dayMonthOrder(rows, american, issues[0], dues[0]);
   const issueDate = isLikely(issuing) ? asDate(issues, order, null) : null;
   const early = earlyPaymentTerms(rows);
-  const dueDate = kind.kind === 'credit-note' ? null : dueDateOf(isLikely(paying) ? dues : [], order, rows, issueDate, early);
+  const dueDate = kind.kind === 'credit-note' ? null : dueDateOf(isLikely(paying) ? dues : [], order, besideAmounts, issueDate, early);
   return {
     pages,
     rows,
+    besideAmounts,
     mark,
     language,
     labelled,
@@ -118,4 +121,14 @@ export function gather(read: readonly PageWords[], context: ReadingContext, meth
     head,
     numbers,
   };
+}
+
+/** The rows without what stands at an amount of a line: “2 days” that were sold are no days to pay in. */
+function besideLines(rows: readonly Row[], { lines, rows: own }: LineTable, mark: DecimalMark): readonly Row[] {
+  const placed = new Set(lines.flatMap(({ words, beside }) => [...words, ...(beside ?? [])]));
+  return rows.flatMap((row) => {
+    if (!own.has(row.index) || !numbersOf(row, mark).some(isMoney)) return [row];
+    const runs = row.runs.filter(({ words }) => !words.every((word) => placed.has(word)));
+    return runs.length === 0 ? [] : [{ ...row, runs }];
+  });
 }

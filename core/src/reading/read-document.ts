@@ -30,6 +30,7 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
   const {
     pages,
     rows,
+    besideAmounts,
     mark,
     language,
     labelled,
@@ -172,7 +173,7 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
       dueDate: likelyOf(dues),
       sellerTaxId: unexplained === null ? null : { value: unexplained, chance: 0.5 },
     },
-    termsPrinted: early !== null || dueByTerms(rows, '2000-01-01') !== null,
+    termsPrinted: early !== null || dueByTerms(besideAmounts, '2000-01-01') !== null,
     askBelow: 1 - (context.acceptedRisk ?? ACCEPTED_RISK),
     labels: outside.labels,
     namesIban: rows.some((row) =>

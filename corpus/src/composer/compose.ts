@@ -56,6 +56,35 @@ const SELLERS: Readonly<Record<string, readonly string[]>> = {
   sv: ['Säljare', 'Leverantör', 'Avsändare'],
   pl: ['Sprzedawca', 'Wystawca', 'Dostawca'],
 };
+/** Words over the two in a payment part at the page's foot, by language: who is paid, and who pays. */
+const PAYMENT_PARTS: Readonly<Record<string, readonly [string, string]>> = {
+  en: ['Account / Payable to', 'Payable by'],
+  de: ['Konto / Zahlbar an', 'Zahlbar durch'],
+  fr: ['Compte / Payable à', 'Payable par'],
+  es: ['Cuenta / Pagadero a', 'Pagadero por'],
+  it: ['Conto / Pagabile a', 'Pagabile da'],
+  nl: ['Rekening / Te betalen aan', 'Te betalen door'],
+  sv: ['Konto / Betalas till', 'Betalas av'],
+  pl: ['Konto / Płatne dla', 'Płatne przez'],
+};
+const GREETINGS: Readonly<Record<string, readonly string[]>> = {
+  en: ['Dear', 'Hi', 'Hello', 'Attn:'],
+  de: ['Hallo', 'Guten Tag', 'z. Hd.'],
+  fr: ['Bonjour', 'À l’attention de'],
+  es: ['Hola', 'Estimado'],
+  it: ['Gentile', 'Buongiorno'],
+  nl: ['Beste', 'Geachte'],
+  sv: ['Hej', 'Att:'],
+  pl: ['Witamy', 'Sz. P.'],
+};
+const ENDINGS = [
+  'Yours truly,',
+  'Kind regards',
+  'Thank you for your business',
+  'All rights reserved.',
+  'Powered by Larkmail',
+  'www.larkmail.example',
+];
 const VISITORS = ['A. Moss', 'J. Brandt', 'C. Levain', 'R. Ortiz', 'P. Nowak'];
 
 /** Draws one document, the same for the same seed: every part of it is chosen by itself. */
@@ -105,16 +134,18 @@ export function compose(seed: number): Composed {
   const shown = { due: invoice.dueDate !== null && !terms && random.chance(0.75), order: invoice.order !== null };
 
   const entries = entriesOf(drawing, shown);
-  const top = letterhead(drawing);
-  const placed = headOf({ ...drawing, size: random.chance(0.15) ? size - 2 : size }, top.y, entries, buyerName);
+  const facing = random.chance(0.22) ? facingBlocks(drawing, buyerName) : null;
+  const top = facing ?? letterhead(drawing);
+  const placed = headOf({ ...drawing, size: random.chance(0.15) ? size - 2 : size }, top.y, entries, facing ? null : buyerName);
   if (terms) {
     sheet.put(drawing.left, placed.y, invoice.terms ?? phrases.terms(invoice.termsDays), { size });
     phenomena.add('due by terms');
   }
   const table = drawTable(drawing, placed.y + (terms ? 2 : 1) * 1.6 * size);
   const end = drawTotals(drawing, table.end);
-  foot(drawing, Math.max(end, 700), placed.late, top.named);
-  const page: PageWords = { page: 1, width: sheet.width, height: Math.max(sheet.height, end + 140), words: sheet.words };
+  const low = foot(drawing, Math.max(end, 700), placed.late, top.named);
+  const last = random.chance(0.12) ? paymentPart(drawing, low + 12, buyerName) : low;
+  const page: PageWords = { page: 1, width: sheet.width, height: Math.max(sheet.height, last + 40), words: sheet.words };
   return {
     pages: [page],
     truth: truthOf(drawing, table.lines, shown.due || terms, shown.order),
@@ -239,6 +270,59 @@ function letterhead({ random, invoice, sheet, size, left, right, phenomena }: Dr
   return { y: y + large + 10 + lines.length * 1.3 * size, named };
 }
 
+/** Seller and buyer in two blocks of one look beside each other or one below the other, under no words that say which is which. */
+function facingBlocks({ random, invoice, sheet, size, left, phenomena }: Drawing, buyer: string): { y: number; named: boolean } {
+  const { phrases } = invoice;
+  const top = 30 + random.whole(0, 40);
+  const seller = [
+    ...(random.chance(0.2) ? [random.pick(VISITORS)] : []),
+    invoice.legalName,
+    ...invoice.address,
+    ...(random.chance(0.4) ? [telephone(random)] : []),
+    ...(random.chance(0.3) && invoice.iban ? [`IBAN: ${invoice.iban.replace(/(.{4})/g, '$1 ').trim()}`] : []),
+    ...(random.chance(0.35) ? [random.chance(0.3) ? invoice.taxId : `${random.pick(phrases.taxId)} ${invoice.taxId}`] : []),
+  ];
+  const street = `${random.pick(phrases.streets)} ${random.whole(1, 90)}`;
+  const payer = [
+    ...(random.chance(0.2) ? [random.pick(VISITORS)] : []),
+    buyer,
+    street,
+    random.chance(0.3) ? placeLine(random) : random.pick(phrases.cities),
+    ...(random.chance(0.2) ? [telephone(random)] : []),
+  ];
+  const isBelow = random.chance(0.4);
+  // Who writes stands first: at the left of two beside each other in most, above the other in all.
+  const isLeft = isBelow || random.chance(0.75);
+  const step = 1.35 * size;
+  const column = random.pick([230, 300, 340]);
+  const put = (lines: readonly string[], x: number, y: number) => lines.forEach((line, i) => sheet.put(x, y + i * step, line, { size }));
+  phenomena.add('blocks that face each other');
+  put(seller, isLeft ? left : column, top);
+  const payerTop = isBelow ? top + (seller.length + random.pick([-2, 1, 2])) * step : top;
+  put(
+    payer,
+    isBelow ? random.pick([left, column]) : isLeft ? column : left,
+    isBelow ? Math.max(payerTop, top + seller.length * step) : top,
+  );
+  const end = isBelow
+    ? Math.max(payerTop, top + seller.length * step) + payer.length * step
+    : top + Math.max(seller.length, payer.length) * step;
+  return { y: end + 6, named: true };
+}
+
+/** The slip at the page's foot that names both once more: who is paid, with the account, and who pays. */
+function paymentPart({ random, invoice, sheet, left, phenomena }: Drawing, top: number, buyer: string): number {
+  const [payee, payer] = PAYMENT_PARTS[invoice.phrases.language] ?? PAYMENT_PARTS.en;
+  const iban = invoice.iban?.replace(/(.{4})/g, '$1 ').trim() ?? random.digits(10);
+  const columns = random.chance(0.5) ? [left, left + 260] : [left + 200];
+  const size = random.pick([7, 8]);
+  const street = `${random.pick(invoice.phrases.streets)} ${random.whole(1, 90)}`;
+  const lines = [payee, iban, invoice.legalName, ...invoice.address, '', payer, buyer, street, random.pick(invoice.phrases.cities)];
+  for (const x of columns) lines.forEach((line, i) => sheet.put(x, top + i * 1.3 * size, line, { size }));
+  phenomena.add('payment part');
+  return top + lines.length * 1.3 * size;
+}
+
 /** A place with a code as some countries write it. */
 const placeLine = (random: Random): string =>
   random.pick([
@@ -262,8 +346,8 @@ const telephone = (random: Random): string =>
     `0${random.digits(3)}/${random.digits(5)}`,
   ]);
 
-/** The buyer, the title and the entries, in one of many orders; where they end, and which entries are still to be placed at the foot. */
-function headOf(drawing: Drawing, top: number, entries: readonly Entry[], buyer: string): { y: number; late: readonly Entry[] } {
+/** The buyer, where it does not stand already, the title and the entries, in one of many orders; where they end, and which entries are still to be placed at the foot. */
+function headOf(drawing: Drawing, top: number, entries: readonly Entry[], buyer: string | null): { y: number; late: readonly Entry[] } {
   const { random, invoice, sheet, size, left, right, phenomena, dated } = drawing;
   const { phrases } = invoice;
   const arrangement = random.pick<Arrangement>(['beside', 'beside', 'glued', 'glued', 'above', 'under', 'heads', 'spread']);
@@ -274,12 +358,15 @@ function headOf(drawing: Drawing, top: number, entries: readonly Entry[], buyer:
   const titleSize = random.pick([size, 14, 16, 20]);
   const numberInTitle = random.chance(0.12);
   const atRight = random.chance(0.6);
-  const buyerLines = [
-    buyer,
-    `${random.pick(phrases.streets)} ${random.whole(1, 90)}`,
-    random.chance(0.3) ? placeLine(random) : random.pick(phrases.cities),
-    ...(random.chance(0.3) ? [random.pick(VISITORS)] : []),
-  ];
+  const buyerLines =
+    buyer === null
+      ? []
+      : [
+          buyer,
+          `${random.pick(phrases.streets)} ${random.whole(1, 90)}`,
+          random.chance(0.3) ? placeLine(random) : random.pick(phrases.cities),
+          ...(random.chance(0.3) ? [random.pick(VISITORS)] : []),
+        ];
   const titleFirst = random.chance(0.5);
   const putTitle = () => {
     sheet.put(
@@ -309,11 +396,17 @@ function headOf(drawing: Drawing, top: number, entries: readonly Entry[], buyer:
     phenomena.add('number and date in a sentence');
   }
   if (titleFirst) putTitle();
+  if (random.chance(0.08)) {
+    const greeting = random.pick(GREETINGS[phrases.language] ?? GREETINGS.en);
+    sheet.put(left, y, `${greeting} ${random.chance(0.5) ? (buyer ?? random.pick(VISITORS)) : random.pick(VISITORS)},`, { size });
+    y += 1.8 * size;
+    phenomena.add('a greeting');
+  }
   const blockTop = y;
   const buyerX = atRight ? left : 340;
-  const label = random.chance(0.6) ? random.pick(phrases.billTo) : null;
+  const label = buyer !== null && random.chance(0.6) ? random.pick(phrases.billTo) : null;
   const lines = label === null ? buyerLines : [label, ...buyerLines];
-  if (random.chance(0.15)) {
+  if (buyer !== null && random.chance(0.15)) {
     sheet.put(buyerX, blockTop - size, `${invoice.legalName} ${random.pick(['·', '-', '|', '•'])} ${invoice.address.join(' · ')}`, {
       size: 6,
     });
@@ -430,8 +523,8 @@ function putSpread({ random, sheet, size, left, right }: Drawing, top: number, e
   return y + 1.5 * size;
 }
 
-/** Bank, register and telephone, and entries that stand here rather than above. */
-function foot(drawing: Drawing, top: number, late: readonly Entry[], named: boolean): void {
+/** Bank, register and telephone, and entries that stand here rather than above; where they end. */
+function foot(drawing: Drawing, top: number, late: readonly Entry[], named: boolean): number {
   const { random, invoice, sheet, left, right, size, phenomena, dated } = drawing;
   const { phrases } = invoice;
   let y = top + 10;
@@ -462,6 +555,14 @@ function foot(drawing: Drawing, top: number, late: readonly Entry[], named: bool
     sheet.put(left, y, `${phrases.thanks} (${random.pick(['Ref.', '#', ''])} ${invoice.number})`, { size });
     y += 1.5 * size;
   }
+  if (random.chance(0.2)) {
+    sheet.put(random.pick([left, 297]), y, random.pick(ENDINGS), { size: random.pick([size, 8]) });
+    y += 1.4 * size;
+    if (random.chance(0.4)) {
+      sheet.put(left, y, invoice.brand, { size });
+      y += 1.4 * size;
+    }
+  }
   const iban = invoice.iban === null ? null : invoice.iban.replace(/(.{4})/g, '$1 ').trim();
   const parts = [
     ...(named && random.chance(0.5) ? [] : [invoice.legalName]),
@@ -475,12 +576,13 @@ function foot(drawing: Drawing, top: number, late: readonly Entry[], named: bool
   if (random.chance(0.5)) {
     for (let from = 0; from < parts.length; from += 3)
       sheet.put(297, y + (from / 3) * 10, parts.slice(from, from + 3).join(' · '), { size: 7, align: 'middle' });
-    return;
+    return y + Math.ceil(parts.length / 3) * 10;
   }
   const columns = random.pick([2, 3]);
   parts.forEach((part, i) =>
     sheet.put(left + (i % columns) * ((right - left) / columns), y + Math.floor(i / columns) * 10, part, { size: 7 }),
   );
+  return y + Math.ceil(parts.length / columns) * 10;
 }
 
 function truthOf({ invoice }: Drawing, lines: Truth['lines'], due: boolean, order: boolean): Truth {

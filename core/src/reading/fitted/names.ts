@@ -1,4 +1,4 @@
-import { bottom, middleOf, middleY, union, type Box } from '../../geometry/index.js';
+import { bottom, middleOf, middleY, overlapX, union, type Box } from '../../geometry/index.js';
 import { blocksOver, blocksUnder, buyersIds, standsIn } from '../header/address-blocks.js';
 import type { PrintedName } from '../header/seller-name.js';
 import { kindsIn, isLabelWord } from '../language/labels.js';
@@ -45,6 +45,8 @@ export function nameCandidates(on: HeadPages, { buyerNames, ruled }: NameHints):
   const times = new Map<string, number>();
   for (const { value } of printed) times.set(fold(value), (times.get(fold(value)) ?? 0) + 1);
   const domains = domainsOf(rows);
+  const addresses = addressesOf(printed, rows);
+  const accounts = on.taken;
   const largest = Math.max(...printed.map(({ box }) => box.height));
   const brands = printed.filter((one) => one.box.height > 0.95 * largest && largest > 1.15 * body).map(({ value }) => fold(value));
   const folded = [...new Set(printed.map(({ value }) => fold(value)))];
@@ -97,6 +99,14 @@ export function nameCandidates(on: HeadPages, { buyerNames, ruled }: NameHints):
       'begins its run': yes(words[0] === run.words[0] && rest > 0),
       'behind other words': yes(words[0] !== run.words[0]),
       'over an address': yes(under !== undefined && STREET.test(under.text)),
+      'the first address': yes(addresses[0] === run),
+      'a later address': yes(addresses.indexOf(run) > 0),
+      'left of an address': yes(addresses.includes(run) && addresses.some((other) => areLevel(run, other) && other.box.x > run.box.x + 20)),
+      'right of an address': yes(
+        addresses.includes(run) && addresses.some((other) => areLevel(run, other) && other.box.x < run.box.x - 20),
+      ),
+      'over an account or tax id': yes(accounts.some((account) => isNearUnder(box, account.box, account.run.page === run.page))),
+      'under an account': yes(accounts.some((account) => isNearUnder(account.box, box, account.run.page === run.page, 2))),
       'before an address': yes(words[0] === run.words[0] && rest > 0 && POST_CODE.test(run.text)),
       'beside a register or tax id': yes(REGISTERED.test(run.text)),
       'an address itself': yes(POST_CODE.test(value) || (STREET.test(value) && /\d/.test(value))),
@@ -112,6 +122,28 @@ export function nameCandidates(on: HeadPages, { buyerNames, ruled }: NameHints):
     isFirst = false;
     return { value, run, box, traits };
   });
+}
+
+/** Rows that an address takes, with its telephone and numbers, in heights of a name. */
+const ADDRESS = 12;
+
+/** Whether something stands under a box, flush with it and within so many of its heights. */
+const isNearUnder = (box: Box, under: Box, samePage: boolean, most = ADDRESS): boolean =>
+  samePage &&
+  under.y > box.y + 1 &&
+  under.y - bottom(box) < most * box.height &&
+  (Math.abs(under.x - box.x) < 4 || overlapX(under, box) > 0.5 * Math.min(under.width, box.width));
+
+const areLevel = (one: Run, other: Run): boolean => one.page === other.page && Math.abs(one.box.y - other.box.y) < 3 * one.box.height;
+
+/** The runs over a street or a place, in reading order: each begins an address. */
+function addressesOf(printed: readonly Printed[], rows: readonly Row[]): Run[] {
+  const begins = printed.filter(({ box, place }) => {
+    const below = rows[place + 1] as Row | undefined;
+    const under = below?.runs.find((other) => Math.abs(other.box.x - box.x) < 4 && other.box.y - bottom(box) < 1.6 * box.height);
+    return under !== undefined && STREET.test(under.text);
+  });
+  return [...new Set(begins.filter(({ value }) => !/\d/.test(value)).map(({ run }) => run))];
 }
 
 interface Printed {

@@ -185,15 +185,19 @@ export function taxIdsOf(
     for (const run of row.runs) {
       if (labelled.labels.some((label) => label.run === run && namesBuyersTaxId(label))) continue;
       run.words.forEach((word, index) => {
-        const value = word.text.replace(/^[(]|[).,;]+$/g, '');
-        if (/^[A-Z]{2}[A-Z\d]{8,12}$/.test(value) && checkTaxId(value) === 'right' && !seen.has(value))
-          found.push({ value, run, words: [run.words[index]], check: 'right', labelled: false, score: 0.55 });
+        if (!PREFIXED.test(word.text.replace(/^[(]/, ''))) return;
+        const hit = idAtStart(run.words.slice(index), null);
+        if (hit?.check === 'right' && /^[A-Z]{2}/.test(hit.value) && !seen.has(normalizeTaxId(hit.value)))
+          found.push({ ...hit, run, labelled: false, score: 0.55 });
       });
     }
   }
   const ids = found.filter((id) => !buyers.has(normalizeTaxId(id.value)) && !buyers.has(`GB${normalizeTaxId(id.value)}`));
   return ids.sort((a, b) => b.score - a.score);
 }
+
+/** What a tax id with its country's letters begins with. */
+const PREFIXED = /^[A-Z]{2,3}([-.]?[A-Z]?\d|-?$)/;
 
 /** The words of the run right under a label, at its left edge: narrow columns set what belongs to a label below it. */
 function wordsUnder(label: Label, rows: readonly Row[], at: number): readonly Word[] {

@@ -1,6 +1,6 @@
 import { bottom, overlapX, overlapY, right, union } from '../../geometry/index.js';
 import { readNumber, type DecimalMark } from '../print/numbers.js';
-import { isLabelWord } from '../language/labels.js';
+import { columnHeadsIn, isLabelWord } from '../language/labels.js';
 import { numberSpans } from '../print/spans.js';
 import { run, withRest, type Row, type Run, type Word } from '../print/words.js';
 
@@ -25,7 +25,8 @@ export function joinCentredCells(printed: readonly Row[], mark: DecimalMark): Ro
   return blocks.flatMap((block) => {
     const at = block.rows.findIndex(ofTable);
     const above = block.rows.slice(0, at);
-    const able = at > 0 && at <= MOST_ABOVE && above.every((row) => mayBelong(row, block.rows[at]) && isFlush(row, lines));
+    const able =
+      at > 0 && at <= MOST_ABOVE && above.every((row) => mayBelong(row, block.rows[at]) && isFlush(row, lines) && !areHeads(row));
     if (!ofOneLine.has(block) || !able) return block.rows;
     return [joined(above, block.rows[at]), ...block.rows.slice(at + 1)];
   });
@@ -53,7 +54,7 @@ function joinedAround(upper: Row, row: Row, lower: Row, mark: DecimalMark): Row[
 /** Whether a row has others half above and half below it, one under the other, in its gaps. */
 function isSandwiched(rows: readonly Row[], at: number, mark: DecimalMark): boolean {
   const [upper, row, lower] = [rows[at - 1], rows[at], rows[at + 1]];
-  if (!upper || !lower || !overlaps(upper, row) || !overlaps(row, lower)) return false;
+  if (!upper || !lower || !overlaps(upper, row) || !overlaps(row, lower) || (areHeads(upper) && isOfTable(row, mark))) return false;
   const meets = (runs: readonly Run[], one: Run) => runs.some((other) => overlapX(other.box, one.box) > 0);
   const inGaps = [...upper.runs, ...lower.runs].every((run) => !meets(row.runs, run)) && lower.runs.every((run) => meets(upper.runs, run));
   if (!inGaps) return false;
@@ -132,6 +133,9 @@ const isLine = (row: Row, mark: DecimalMark): boolean =>
 /** A row of a table: three cells or more, though narrow gaps may have made one run of two. */
 const isOfTable = (row: Row, mark: DecimalMark): boolean =>
   isLine(row, mark) && (row.runs.length >= 3 || row.runs.reduce((sum, run) => sum + numberSpans(run, mark).length, 0) >= 3);
+
+/** Whether a row is made of words that head columns: no cell of a line has its first words there. */
+const areHeads = ({ runs }: Row): boolean => runs.length > 1 && runs.every((run) => columnHeadsIn(run, '').length > 0);
 
 const isText = (row: Row): boolean => row.runs.length <= 3 && row.runs.every(({ text }) => isWords(text));
 const PERCENT = /^%:?$/;

@@ -1,27 +1,26 @@
-import { middleX, overlapY, union, type Box } from '../../geometry/index.js';
+import { middleX, overlapY, right, union, type Box } from '../../geometry/index.js';
 import type { ColumnRole } from '../../languages/index.js';
 import type { LabelledRows } from '../header/candidates.js';
 import { columnHeadsIn, headedColumns } from '../language/labels.js';
-import { sumOfLines, tableScore, type LineRow, type LineTable } from './line-row.js';
+import { tableScore, type LineRow, type LineTable } from './line-row.js';
+import { ONE_EDGE } from './column-heads.js';
 import { linesByAlignment } from './lines-by-alignment.js';
 import { linesByHeads } from './lines-by-heads.js';
+import { likelihood, proof, type TablePages } from './line-proof.js';
+import { linesBySums } from './lines-by-sums.js';
+import { isMoney, numbersOf } from './number-columns.js';
 import type { DecimalMark } from '../print/numbers.js';
-import { numberSpans } from '../print/spans.js';
 import type { Row, Word } from '../print/words.js';
 
 /** Which way of reading the line table is wanted: the better of the two, or one by name. */
-export type LineMethod = 'best' | 'heads' | 'alignment';
+export type LineMethod = 'best' | LineTable['method'];
 
 /** The line table as the wanted method reads it, or the better one; item numbers that run into their descriptions parted from them. */
-export function chooseTable(
-  rows: readonly Row[],
-  labelled: LabelledRows,
-  mark: DecimalMark,
-  language: string,
-  method: LineMethod,
-): LineTable {
-  const table = withLeadingCodes(chosen(rows, labelled, mark, language, method), () => headedColumns(rows, language).has('itemNumber'));
-  return asHeaded(withLeadingCounts(table), rows, language);
+export function chooseTable(on: TablePages, method: LineMethod): LineTable {
+  const { language, taxTable } = on;
+  const rows = on.rows.filter((row) => !taxTable.has(row.index));
+  const table = withLeadingCodes(chosen(rows, on, method), () => headedColumns(rows, language).has('itemNumber'));
+  return withWordsDescribing(asHeaded(withLeadingCounts(withPositionsApart(table)), rows, language));
 }
 
 /** The table with the codes that most descriptions begin with as item numbers, where a head for these stands over no column of its own. */
@@ -29,6 +28,35 @@ function withLeadingCodes(table: LineTable, isHeaded: () => boolean): LineTable 
   const coded = (line: LineRow) => !line.cells.itemNumber && LEADING_CODE.test(line.cells.description?.value ?? '');
   if (table.lines.length < 2 || table.lines.filter(coded).length < 0.8 * table.lines.length || !isHeaded()) return table;
   return { ...table, lines: table.lines.map((line) => (coded(line) ? withCodeApart(line) : line)) };
+}
+
+const POSITION = /^(\d{1,3})[.)] (?=\S)/;
+
+/** The table with the positions that its descriptions begin with, “1. …”, “2. …”, apart. */
+function withPositionsApart(table: LineTable): LineTable {
+  const positions = table.lines.map(({ cells }) => POSITION.exec(cells.description?.value ?? '')?.[1]);
+  const counted = positions.filter((position, i) => Number(position) === i + 1);
+  if (counted.length < 2 || counted.length < MOSTLY * positions.length) return table;
+  const lines = table.lines.map((line, i) => {
+    const { description } = line.cells;
+    const position = positions[i];
+    if (!description || position === undefined || line.cells.position) return line;
+    const rest = { ...description, value: description.value.replace(POSITION, '') };
+    return { ...line, cells: { ...line.cells, position: { value: position, box: description.box }, description: rest } };
+  });
+  return { ...table, lines };
+}
+
+/** The table with its item numbers as descriptions, where nothing else describes and they are words: “Article” heads either. */
+function withWordsDescribing(table: LineTable): LineTable {
+  const isWordy = ({ cells: { itemNumber, description } }: LineRow) => !description && /\p{L}{3}/u.test(itemNumber?.value ?? '');
+  if (table.lines.length === 0 || table.lines.filter(isWordy).length < MOSTLY * table.lines.length) return table;
+  const lines = table.lines.map((line) => {
+    const { itemNumber, description, ...cells } = line.cells;
+    const words = description ?? itemNumber;
+    return words ? { ...line, cells: { ...cells, description: words } } : line;
+  });
+  return { ...table, lines };
 }
 
 /** A count that a description begins with, as on a till's slip: “9 Calamar entero”, “1,5 kg …”. */
@@ -112,10 +140,56 @@ function withCodeApart(line: LineRow): LineRow {
   return { ...line, cells };
 }
 
-function chosen(rows: readonly Row[], labelled: LabelledRows, mark: DecimalMark, language: string, method: LineMethod): LineTable {
-  const heads = method === 'alignment' ? null : linesByHeads(rows, labelled, mark, language);
+/** `able`: the rows that may be lines. */
+function chosen(able: readonly Row[], on: TablePages, method: LineMethod): LineTable {
+  const { labelled, mark, language } = on;
+  const heads = method === 'alignment' || method === 'sums' ? null : linesByHeads(able, labelled, mark, language);
   if (method === 'heads') return heads ?? { method: 'heads', lines: [], rows: new Set(), heads: [] };
-  if (heads && isWhole(heads, rows, mark)) return heads;
+  if (heads && isWhole(heads, on)) return heads;
+  const bySums = method === 'alignment' ? null : linesBySums(able, on);
+  if (method === 'sums') return bySums ?? { method: 'sums', lines: [], rows: new Set(), heads: [] };
+  const named = headsOrAlignment(heads, able, labelled, mark);
+  return bySums && provesMore(bySums, named, on) ? bySums : named;
+}
+
+/** Whether lines whose sum is printed explain the page better than others do. */
+function provesMore(bySums: LineTable, other: LineTable, on: TablePages): boolean {
+  const more = worth(bySums, on) - worth(other, on);
+  return other.method === 'heads' ? more > KNOWN_HEADS : more >= 0;
+}
+
+/** What heads that are known count against the sums alone. */
+const KNOWN_HEADS = 0.5;
+
+/** What a row counts against a table that looks like one of its lines and is none. */
+const LEFT_OUT = 1.5;
+
+/** Rows outside a table that say something and have an amount under its own ones: a sum that leaves these out proves little. */
+function leftOut({ lines, rows: own }: LineTable, { rows, taxTable, labelled, mark }: TablePages): number {
+  const edges = lines.flatMap(({ page, cells: { netAmount } }) => (netAmount ? [{ page, x: right(netAmount.box) }] : []));
+  return rows.filter(
+    (row) =>
+      !own.has(row.index) &&
+      !taxTable.has(row.index) &&
+      likelihood(row, labelled, mark) > 0 &&
+      numbersOf(row, mark).some((span) => isMoney(span) && edges.some(({ page, x }) => page === row.page && Math.abs(x - right(span.box)) < ONE_EDGE)),
+  ).length;
+}
+
+/** What speaks for a table: lines whose product is their amount, rows that are no totals, and a sum that is printed. */
+function worth(table: LineTable, on: TablePages): number {
+  const { rows, labelled, mark } = on;
+  const told = tableScore(table.lines);
+  const begun = rows.filter(
+    (row) => table.rows.has(row.index) && table.lines.some(({ words }) => row.runs.some((run) => words.includes(run.words[0]))),
+  );
+  // More lines are not better ones: only what is hardly one counts.
+  const items = begun.reduce((sum, row) => sum + Math.min(0, likelihood(row, labelled, mark)), 0);
+  const described = table.lines.filter(({ cells }) => cells.description).length / Math.max(1, table.lines.length);
+  return told.right - told.wrong + items + described + proof(table, on) - LEFT_OUT * leftOut(table, on);
+}
+
+function headsOrAlignment(heads: LineTable | null, rows: readonly Row[], labelled: LabelledRows, mark: DecimalMark): LineTable {
   const alignment = linesByAlignment(rows, labelled, mark);
   if (!heads || heads.lines.length === 0) return alignment;
   const a = tableScore(heads.lines);
@@ -128,7 +202,7 @@ function chosen(rows: readonly Row[], labelled: LabelledRows, mark: DecimalMark,
 export function numbersBeside({ lines }: LineTable, rows: readonly Row[]): (line: number) => boolean {
   let placed: ReadonlySet<Word> | null = null;
   return (at) => {
-    const words = (placed ??= new Set(lines.flatMap((line) => line.words)));
+    const words = (placed ??= wordsOf(lines));
     const { page, box } = lines[at];
     return rows.some(
       (row) =>
@@ -146,8 +220,8 @@ export function passedOver(
 ): (line: number) => { readonly words: boolean; readonly figures: boolean } {
   let placed: ReadonlySet<Word> | null = null;
   return (at) => {
-    placed ??= new Set(lines.flatMap((line) => line.words));
-    const { page, box, words } = lines[at];
+    placed ??= wordsOf(lines);
+    const { page, box, words, beside: unnamed = [] } = lines[at];
     const [left, right] = [Math.min(...words.map(({ x }) => x)), Math.max(...words.map((word) => word.x + word.width))];
     const beside = rows
       .filter((row) => row.page === page && overlapY(row.box, box) > 0.5 * row.box.height)
@@ -155,16 +229,15 @@ export function passedOver(
       .filter((word) => !placed?.has(word) && overlapY(word, box) > 0.5 * word.height && word.x > left - 2 * word.height && word.x < right);
     return {
       words: beside.some(({ text }) => /\p{L}{3}/u.test(text)),
-      figures: beside.some(({ text }) => /\d/.test(text) && !/%$/.test(text)),
+      // Figures in a column that nothing names may be what a line seems to lack.
+      figures: [...beside, ...unnamed].some(({ text }) => /\d/.test(text) && !/%$/.test(text)),
     };
   };
 }
 
-/** Whether every line's quantity × price is its amount and their sum is printed outside the table: no other way could read it better. */
-function isWhole({ lines, rows: own }: LineTable, rows: readonly Row[], mark: DecimalMark): boolean {
-  const total = sumOfLines(lines);
-  if (total === null || tableScore(lines).right < lines.length) return false;
-  return rows.some(
-    (row) => !own.has(row.index) && row.runs.some((run) => numberSpans(run, mark).some(({ number }) => total.eq(number.value))),
-  );
-}
+const wordsOf = (lines: readonly LineRow[]): ReadonlySet<Word> =>
+  new Set(lines.flatMap(({ words, beside }) => [...words, ...(beside ?? [])]));
+
+/** Whether every line says what it is, its quantity × price is its amount, and their sum is printed outside the table: no other way could read it better. */
+const isWhole = (table: LineTable, on: TablePages): boolean =>
+  tableScore(table.lines).right === table.lines.length && table.lines.every(({ cells }) => cells.description) && proof(table, on) > 0;

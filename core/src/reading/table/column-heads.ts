@@ -249,12 +249,17 @@ const HEAD_OFF = 25;
 function overItsText(heads: readonly Head[], below: readonly Row[]): Head[] {
   const description = heads.find((head) => head.role === 'description');
   if (!description) return [...heads];
+  // A head in the middle of a wide column stands far from where its texts begin, but right of the column before.
+  const before = Math.max(-Infinity, ...heads.filter((head) => right(head.box) < description.box.x).map((head) => right(head.box)));
+  const from = before > -Infinity ? before - ONE_EDGE : description.box.x - HEAD_OFF;
   const near = below.flatMap((row) =>
-    row.runs.filter((run) => /\p{L}{3}/u.test(run.text) && Math.abs(run.box.x - description.box.x) < HEAD_OFF).map((run) => run.box.x),
+    row.runs
+      .filter((run) => /\p{L}{3}/u.test(run.text) && run.box.x > from && run.box.x < description.box.x + HEAD_OFF)
+      .map((run) => run.box.x),
   );
   const votes = (edge: number) => near.filter((x) => Math.abs(x - edge) < ONE_EDGE).length;
   const edge = near.reduce((best, x) => (votes(x) > votes(best) ? x : best), description.box.x);
-  const taken = heads.some((head) => head !== description && Math.abs(head.box.x - edge) < Math.abs(description.box.x - edge));
+  const taken = heads.some((head) => head !== description && edge > head.box.x - ONE_EDGE && edge < right(head.box));
   if (taken || votes(edge) < below.length / 2 || Math.abs(edge - description.box.x) < ONE_EDGE) return [...heads];
   const box = { ...description.box, x: edge, width: Math.max(right(description.box) - edge, 1) };
   return heads.map((head) => (head === description ? { ...head, box } : head));

@@ -13,6 +13,8 @@ export interface Cell {
   readonly others?: readonly string[];
   /** Whether another reading than the likeliest was taken because it makes the line's sum right. */
   readonly repaired?: boolean;
+  /** Whether neither a head nor arithmetic tells that it is this cell's number: its place and its looks alone do. */
+  readonly guessed?: boolean;
 }
 
 /** One line of the table as a method found it. */
@@ -21,11 +23,13 @@ export interface LineRow {
   readonly box: Box;
   readonly cells: Readonly<Partial<Record<ColumnRole, Cell>>>;
   readonly words: readonly Word[];
+  /** Words in columns that are no cell of a line. */
+  readonly beside?: readonly Word[];
 }
 
 /** What a method made of the table, and how well quantity × price = amount holds in it. */
 export interface LineTable {
-  readonly method: 'heads' | 'alignment';
+  readonly method: 'heads' | 'alignment' | 'sums';
   readonly lines: readonly LineRow[];
   /** Rows of the document that belong to the table, so that totals are not looked for there. */
   readonly rows: ReadonlySet<number>;

@@ -16,13 +16,15 @@ export function readLines(table: LineTable, totals: Totals, linesFit: boolean, b
       const numeric = name === 'quantity' || name === 'unitPrice' || name === 'netAmount';
       const confidence = !numeric
         ? 0.93
-        : arithmetic === 'right'
-          ? 0.99
-          : name === 'netAmount' && linesFit
-            ? 0.98
-            : arithmetic === 'wrong'
-              ? 0.5
-              : 0.9;
+        : cell?.guessed
+          ? 0.5
+          : arithmetic === 'right'
+            ? 0.99
+            : name === 'netAmount' && linesFit
+              ? 0.98
+              : arithmetic === 'wrong'
+                ? 0.5
+                : 0.9;
       const value = cell && cellText(name, cell.value, belowZero);
       cells[name] =
         cell && value !== undefined && value !== ''
@@ -51,8 +53,15 @@ export function readLines(table: LineTable, totals: Totals, linesFit: boolean, b
 /** Dots that lead from a text to its amount. */
 const LEADER = /\s*([.…·_]{2,}|\s[.…·_])$/u;
 
+/** What stands between a text and the price that follows it: “Desembrood heel à”, “Tables, 20 @”. */
+const BEFORE_PRICE = /[\s,;]*(\s([@×àáâä]|x|at|je))?[\s,;]*$/iu;
+
 /** What a cell says: without the dash of a list, or a rule of the table, before a description, and without the minus that a credit note prints. */
 function cellText(name: (typeof LINE_CELLS)[number], text: string, belowZero: boolean): string {
-  if (name === 'description') return text.replace(/^[^\p{L}\p{N}("'„“«]+\s+/u, '').replace(LEADER, '');
+  if (name === 'description')
+    return text
+      .replace(/^[^\p{L}\p{N}("'„“«]+\s+/u, '')
+      .replace(LEADER, '')
+      .replace(BEFORE_PRICE, '');
   return belowZero && (name === 'quantity' || name === 'netAmount') ? text.replace(/^-/, '') : text;
 }

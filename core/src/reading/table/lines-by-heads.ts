@@ -1,11 +1,10 @@
 import { Decimal } from '../../money/index.js';
-import { bottom, middleY, right, union, type Box } from '../../geometry/index.js';
+import { right, union, type Box } from '../../geometry/index.js';
 import type { LabelledRows } from '../header/candidates.js';
-import { numberCell, numberIn, place } from './column-cells.js';
+import { numberIn } from './column-cells.js';
 import {
   areAgain,
   headsOf,
-  isCode,
   joinSlopedHeads,
   LOOKED_BELOW,
   ONE_EDGE,
@@ -15,15 +14,14 @@ import {
   type Head,
 } from './column-heads.js';
 import { provenRoles } from './column-roles.js';
-import { itemNumberBelow } from './item-below.js';
 import type { ColumnRole } from '../../languages/index.js';
-import { isPerPiece, repaired, type Cell, type LineRow, type LineTable } from './line-row.js';
+import { isPerPiece, type LineTable } from './line-row.js';
 import { readNumber, type DecimalMark } from '../print/numbers.js';
-import { dateSpans, numberSpans } from '../print/spans.js';
+import { numberSpans } from '../print/spans.js';
 import { isCarriedForward, startsTotals } from './table-bounds.js';
-import { taxCode } from './tax-rates.js';
+import { addText, amountRoleOf, asAmounts, finish, isOfLines, placed, takeRow, withCodesBelow, type Draft } from './table-rows.js';
 import { withTextAbove } from './text-above.js';
-import type { Row, Run, Word } from '../print/words.js';
+import type { Row } from '../print/words.js';
 
 /** Reads the line table by its column heads, over all pages; null where no row looks like heads. */
 export function linesByHeads(all: readonly Row[], labelled: LabelledRows, mark: DecimalMark, language: string): LineTable | null {
@@ -112,18 +110,6 @@ function linesFollow(row: Row, rows: readonly Row[], heads: readonly Head[], mar
   });
 }
 
-/** The words of a row by what the columns hold that they stand in; `beside` are those in columns that are no cell of a line. */
-function placed(row: Row, heads: readonly Head[], mark: DecimalMark): { cells: Map<ColumnRole, Word[]>; beside: Word[] } {
-  const cells = new Map<ColumnRole, Word[]>();
-  const beside: Word[] = [];
-  for (const run of row.runs)
-    for (const [{ role }, words] of place(run, heads, mark)) {
-      if (role === 'other') beside.push(...words);
-      else cells.set(role, [...(cells.get(role) ?? []), ...words]);
-    }
-  return { cells, beside };
-}
-
 /** Whether a row on the next page is a line of the same table though its heads are not repeated: its amount stands where theirs do. */
 function goesOn(row: Row, lines: readonly Draft[], heads: readonly Head[], mark: DecimalMark): boolean {
   const last = row.runs[row.runs.length - 1];
@@ -159,13 +145,6 @@ function wrapsOverPage(row: Row, last: Draft, heads: readonly Head[], labelled: 
   );
 }
 
-/** Adds words to a line's description that stand on another page: its box stays on its own. */
-function addText(line: Draft, run: Run): void {
-  const words = line.cells.get('description') ?? [];
-  const end = words[words.length - 1];
-  line.cells.set('description', [...words.slice(0, -1), { ...end, text: `${end.text} ${run.text}` }]);
-}
-
 /** The row without what stands beside the table, in a side bar; null where nothing else is on it. */
 function cropped(row: Row, heads: readonly Head[]): Row | null {
   const first = heads[0];
@@ -176,146 +155,4 @@ function cropped(row: Row, heads: readonly Head[]): Row | null {
   );
   if (runs.length === 0) return null;
   return runs.length === row.runs.length ? row : { ...row, runs, box: union(runs.map((run) => run.box)) };
-}
-
-interface Draft {
-  page: number;
-  boxes: Box[];
-  bottom: number;
-  rowHeight: number;
-  cells: Map<ColumnRole, Word[]>;
-  /** Words in columns that are no cell of a line. */
-  beside: Word[];
-  mark: DecimalMark;
-}
-
-function takeRow(row: Row, heads: readonly Head[], lines: Draft[], mark: DecimalMark, labelled: LabelledRows, used: Set<number>): void {
-  const { cells, beside } = placed(row, heads, mark);
-  const amountRole = amountRoleOf(heads);
-  const printed = numberIn(cells.get(amountRole), mark);
-  const amount = printed !== null && sameGrain(printed, lines[0], amountRole) ? printed : null;
-  const last = lines.at(-1);
-  const inTable = row.box.x >= heads[0].box.x - 60;
-  if (
-    amount !== null &&
-    inTable &&
-    (cells.has('description') || cells.has('itemNumber') || !heads.some((head) => head.role === 'description'))
-  ) {
-    lines.push({ page: row.page, boxes: [row.box], bottom: bottom(row.box), rowHeight: row.box.height, cells, beside, mark });
-    used.add(row.index);
-    return;
-  }
-  if (!last || last.page !== row.page) return;
-  const own = row.runs.filter((run) => !run.words.every((word) => beside.includes(word)));
-  if (row.box.y - last.bottom > 1.1 * last.rowHeight || own.length === 0 || !isContinuation(own, last, cells, labelled)) return;
-  last.beside.push(...beside);
-  const runs = own.filter((run) => !/^[^\p{L}\d]+$/u.test(run.text));
-  const rest = wrappedItem(runs, last);
-  if (rest) last.cells.set('itemNumber', [...(last.cells.get('itemNumber') ?? []), ...rest.words]);
-  const text = runs.filter((run) => run !== rest);
-  const item = itemNumberBelow(text);
-  if (item) last.cells.set('itemNumber', item);
-  else last.cells.set('description', [...(last.cells.get('description') ?? []), ...text.flatMap((run) => run.words)]);
-  last.boxes.push(row.box);
-  last.bottom = bottom(row.box);
-  used.add(row.index);
-}
-
-const isOfLines = (head: Head): head is Head & { readonly role: ColumnRole } => head.role !== 'other';
-
-/** What the amounts of the lines are. */
-function amountRoleOf(heads: readonly Head[]): 'netAmount' | 'grossAmount' | 'unitPrice' {
-  const of = (role: ColumnRole) => heads.some((head) => head.role === role);
-  return of('netAmount') ? 'netAmount' : of('grossAmount') ? 'grossAmount' : 'unitPrice';
-}
-
-/** The line with its only amount, which has the tax in it, as the amount that is reckoned with. */
-function asAmounts(line: LineRow): LineRow {
-  const { grossAmount, ...cells } = line.cells;
-  return grossAmount ? { ...line, cells: { ...cells, netAmount: grossAmount } } : line;
-}
-
-/** Amounts of one table have one number of decimals; a lone other one is text under the table. */
-function sameGrain(amount: string, first: Draft | undefined, role: ColumnRole): boolean {
-  const places = (text: string | null) => text?.split('.')[1]?.length ?? 0;
-  return first === undefined || role === 'unitPrice' || places(amount) === places(numberIn(first.cells.get(role), first.mark));
-}
-
-/** The end of an item number that wraps in its column: what stands under one that ends in a dash or slash. */
-function wrappedItem(runs: readonly Run[], last: Draft): Run | null {
-  const item = last.cells.get('itemNumber');
-  const [first] = runs;
-  if (!item || !first || runs.length > 2 || first.words.length > 1) return null;
-  return Math.abs(first.box.x - item[0].x) < 4 && /[-/]$/.test(item[item.length - 1].text) ? first : null;
-}
-
-function isContinuation(runs: readonly Run[], last: Draft, cells: ReadonlyMap<ColumnRole, Word[]>, labelled: LabelledRows): boolean {
-  const description = last.cells.get('description');
-  if (!description || runs.length > 2) return false;
-  const left = Math.min(...description.map((word) => word.x));
-  const wrapped = wrappedItem(runs, last);
-  if (wrapped && runs.length === 1) return true;
-  const first = runs.find((run) => run !== wrapped) ?? runs[0];
-  if (first.box.x < left - 4 || first.box.x > Math.max(...description.map(right)) + 10) return false;
-  if (
-    labelled
-      .onRow(first.row)
-      .some((label) => label.run === first && label.from === 0 && label.meaning === 'other' && /\d/.test(first.text)) &&
-    !isPeriod(first)
-  )
-    return false;
-  return [...cells.keys()].every(
-    (role) => TEXT_ROLES.has(role) || role === 'quantity' || role === 'unitPrice' || role === 'discount' || role === 'per',
-  );
-}
-
-/** The lines with the codes that stand alone under every one of their descriptions as item numbers, where these have no column. */
-function withCodesBelow(lines: readonly Draft[]): readonly Draft[] {
-  const codes = lines.map(({ cells }) => (cells.has('itemNumber') ? null : codeBelow(cells.get('description') ?? [])));
-  if (lines.length < 2 || codes.includes(null)) return lines;
-  return lines.map((line, i) => {
-    const description = line.cells.get('description') ?? [];
-    const code = codes[i] as Word;
-    return {
-      ...line,
-      cells: new Map([...line.cells, ['itemNumber', [code]], ['description', description.filter((word) => word !== code)]]),
-    };
-  });
-}
-
-/** The last word of a description where it stands alone in its row, below the others, and is a code. */
-function codeBelow(words: readonly Word[]): Word | null {
-  const last = words[words.length - 1] as Word | undefined;
-  const before = words[words.length - 2] as Word | undefined;
-  return last && before && last.y > middleY(before) && Math.abs(last.x - words[0].x) < ONE_EDGE && isCode(inCapitals(last)) ? last : null;
-}
-
-/** A word as printed; off a scan in capitals, which its reader may have taken for small letters. */
-const inCapitals = ({ text, score }: Word): string => (score === undefined ? text : text.toUpperCase());
-
-/** Whether a text says from when to when: what an item was supplied for belongs to its description. */
-const isPeriod = (run: Run): boolean => dateSpans(run).length === 2;
-
-function finish(draft: Draft): LineRow {
-  const cells: Partial<Record<ColumnRole, Cell>> = {};
-  for (const [role, words] of draft.cells) {
-    const box = union(words);
-    if (TEXT_ROLES.has(role)) {
-      const text = words.map((word) => word.text).join(' ');
-      cells[role] = { value: role === 'itemNumber' ? text.replace(/(?<=[-/]) /g, '') : text, box };
-      continue;
-    }
-    const number = numberCell(words, draft.mark);
-    const code = number === null && role === 'taxRate' ? taxCode(words, box) : null;
-    if (number !== null) cells[role] = { ...number, box };
-    else if (code) cells[role] = code;
-    // A code may stand right behind the amount, without a column of its own.
-    const behind = role === 'netAmount' && words.length > 1 && !draft.cells.has('taxRate') ? taxCode(words.slice(-1), box) : null;
-    if (behind) cells.taxRate = behind;
-    if (role === 'quantity' && !draft.cells.has('unit')) {
-      const unit = words.filter((word) => /\p{L}|²|³/u.test(word.text) && readNumber(word.text, draft.mark) === null);
-      if (unit.length > 0) cells.unit = { value: unit.map((word) => word.text).join(' '), box: union(unit) };
-    }
-  }
-  return repaired({ page: draft.page, box: union(draft.boxes), cells, words: [...[...draft.cells.values()].flat(), ...draft.beside] });
 }

@@ -1,7 +1,7 @@
-import { bottom, union } from '../../geometry/index.js';
+import { bottom, right, union } from '../../geometry/index.js';
 import type { LabelledRows } from '../header/candidates.js';
 import type { LineRow } from './line-row.js';
-import type { Row } from '../print/words.js';
+import type { Row, Word } from '../print/words.js';
 
 /** Share of the lines that must be without words of their own for what stands above them to be theirs. */
 const MOST = 0.8;
@@ -34,7 +34,9 @@ function textAbove(line: LineRow, rows: readonly Row[], labelled: LabelledRows, 
     if (row.page !== line.page || used.has(row.index) || found.length === MOST_ROWS || top - bottom(row.box) > GAP * row.box.height) break;
     const text = textOf(row);
     // “Delivery” is a label, “Delivery within 20 miles” an item.
-    const isLabel = labelled.onRow(row.index).some(({ run, from, to }) => run === text && from === 0 && 2 * to > run.words.length);
+    const isLabel = labelled
+      .onRow(row.index)
+      .some(({ run, from, to }) => run.words[0] === text?.[0] && from === 0 && 2 * to > run.words.length);
     if (!text || isLabel) break;
     found.unshift(row);
     top = row.box.y;
@@ -42,11 +44,16 @@ function textAbove(line: LineRow, rows: readonly Row[], labelled: LabelledRows, 
   return found;
 }
 
-/** The text that a row is, behind a position at most; null where it is anything else. */
-function textOf(row: Row): Row['runs'][number] | null {
-  const text = row.runs[row.runs.length - 1];
-  if (row.runs.length > 2 || !/\p{L}{2}/u.test(text.text)) return null;
-  return row.runs.length === 1 || isPosition(row.runs[0].text) ? text : null;
+/** White within a text that wide type parts into several runs, in heights of a row. */
+const WIDE = 3;
+
+/** The words of the text that a row is, behind a position at most; null where it is anything else. */
+function textOf({ runs }: Row): readonly Word[] | null {
+  const texts = runs.length > 1 && isPosition(runs[0].text) ? runs.slice(1) : runs;
+  const goesOn = texts.every(({ box }, i) => i === 0 || box.x - right(texts[i - 1].box) < WIDE * box.height);
+  if (!goesOn || !texts.every(({ text }, i) => (i === 0 ? /\p{L}{2}/u : /[\p{L}\d]/u).test(text) && !/^[-\d.,]+[.,]\d\d$/.test(text)))
+    return null;
+  return texts.flatMap(({ words }) => words);
 }
 
 const isPosition = (text: string): boolean => /^\d{1,3}[.)]?$/.test(text);
@@ -54,9 +61,9 @@ const isPosition = (text: string): boolean => /^\d{1,3}[.)]?$/.test(text);
 function withText(line: LineRow, above: readonly Row[], used: Set<number>): LineRow {
   if (above.length === 0) return line;
   for (const row of above) used.add(row.index);
-  const words = above.flatMap((row) => row.runs[row.runs.length - 1].words);
+  const words = above.flatMap((row) => textOf(row) ?? []);
   const [first] = above[0].runs;
-  const position = above[0].runs.length > 1 ? { position: { value: first.text, box: first.box } } : {};
+  const position = isPosition(first.text) && above[0].runs.length > 1 ? { position: { value: first.text, box: first.box } } : {};
   return {
     ...line,
     box: union([line.box, ...above.map((row) => row.box)]),
