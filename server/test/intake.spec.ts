@@ -55,6 +55,30 @@ describe('what an arrival holds', () => {
     expect(await names(sent)).toEqual(['fax.png: picture']);
   });
 
+  it('takes a photograph of a page that was pasted into the mail’s text, and names one of something else', async () => {
+    const pasted = (lines: readonly string[]) => {
+      const canvas = createCanvas(900, 1200);
+      const context = canvas.getContext('2d');
+      context.fillStyle = '#eee';
+      context.fillRect(0, 0, 900, 1200);
+      context.fillStyle = '#111';
+      context.font = '28px sans-serif';
+      lines.forEach((line, i) => context.fillText(line, 80, 120 + 60 * i));
+      return canvas.encode('jpeg', 80);
+    };
+    const lines = Array.from({ length: 16 }, (_, i) => `Delivery of oak boards, lot ${i + 1}    ${12 + i}.50`);
+    const [page, view] = await Promise.all([pasted(lines), pasted(['Our new showroom'])]);
+    const attachments = Object.entries({ page, view }).map(([cid, content]) => ({
+      cid,
+      content,
+      filename: `${cid}.jpg`,
+      contentDisposition: 'inline' as const,
+    }));
+    const sent = await compose({ html: '<p>Our invoice</p><img src="cid:page"><img src="cid:view">', attachments });
+    const { files, others } = await openArrival('mail', '', sent);
+    expect([files.map(({ name }) => name), others]).toEqual([['page.jpg'], ['view.jpg']]);
+  });
+
   it('never leaves its place: names are names only', async () => {
     const zip = Buffer.from(zipSync({ '../../etc/passwd.pdf': pdf, 'C:\\Windows\\run\u0000.pdf': pdf }));
     expect(await names(zip, 'file', 'x.zip')).toEqual(['passwd.pdf: pdf', 'run.pdf: pdf']);

@@ -29,6 +29,7 @@ export const FIELD_SCHEMAS: Readonly<Record<HeaderField, Joi.Schema>> = {
   sellerName: text,
   sellerTaxId: text.max(30),
   sellerIban: ibanSchema,
+  paymentReference: text.max(40),
   netTotal: amount,
   taxTotal: amount,
   grossTotal: amount,

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { addDays, daysBetween, isIsoDate, isoDate, periodOf } from './index.js';
+import { addDays, addMonths, daysBetween, isIsoDate, isoDate, periodOf } from './index.js';
 
 const day = fc.integer({ min: 0, max: 36_000 }).map((n) => addDays('1990-01-01', n));
 
@@ -13,6 +13,11 @@ describe('dates', () => {
 
   it('counts across months and years, and back', () => {
     expect(addDays('2026-01-31', 30)).toBe('2026-03-02');
+    expect([addMonths('2026-06-12', 1), addMonths('2026-01-31', 1), addMonths('2026-12-31', 2)]).toEqual([
+      '2026-07-12',
+      '2026-02-28',
+      '2027-02-28',
+    ]);
     expect(periodOf('2026-03-14')).toBe('2026-03');
     fc.assert(fc.property(day, fc.integer({ min: -4000, max: 4000 }), (date, days) => daysBetween(date, addDays(date, days)) === days));
   });

@@ -27,6 +27,13 @@ export function addDays(date: IsoDate, days: number): IsoDate {
   return new Date((epochDay(date) + days) * DAY).toISOString().slice(0, 10);
 }
 
+/** The same day so many months later; the month's last day where it has no such day. */
+export function addMonths(date: IsoDate, months: number): IsoDate {
+  const [year, month, day] = date.split('-').map(Number);
+  const last = new Date(Date.UTC(year, month + months, 0)).getUTCDate();
+  return new Date(Date.UTC(year, month - 1 + months, Math.min(day, last))).toISOString().slice(0, 10);
+}
+
 /** Whole days from `from` to `to`; negative when `to` is earlier. */
 export function daysBetween(from: IsoDate, to: IsoDate): number {
   return epochDay(to) - epochDay(from);

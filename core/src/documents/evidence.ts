@@ -28,6 +28,8 @@ export type Evidence =
   | { readonly code: 'legal-name' }
   | { readonly code: 'tax-id-label' }
   | { readonly code: 'check-digits' }
+  /** The payment code on the page says the same. */
+  | { readonly code: 'payment-code' }
   /** The check digits are right with one character read otherwise. */
   | { readonly code: 'check-digits-repaired' }
   /** So many days from issue to due, as is usual. */
@@ -54,6 +56,7 @@ export type Evidence =
   | { readonly code: 'also-printed' }
   | { readonly code: 'other-name' }
   | { readonly code: 'other-iban' }
+  | { readonly code: 'other-tax-id' }
   | { readonly code: 'day-month-swapped' }
   | { readonly code: 'other-reading' }
   /** Kept by a version that wrote sentences. */
@@ -68,7 +71,7 @@ export const isShownBy = (evidence: readonly Evidence[], ...codes: readonly Evid
   evidence.some(({ code }) => codes.includes(code));
 
 /** Codes that prove a value whatever its readers thought of it: sums that close, and check digits. */
-export const PROOFS: readonly EvidenceCode[] = ['product', 'totals-fit', 'lines-fit', 'check-digits'];
+export const PROOFS: readonly EvidenceCode[] = ['product', 'totals-fit', 'lines-fit', 'check-digits', 'payment-code'];
 
 /** Codes of checks, as opposed to where a value was found. */
 export const CHECKS: readonly EvidenceCode[] = [...PROOFS, 'check-digits-repaired', 'tax-parts', 'due-follows', 'terms', 'cover-text'];

@@ -8,6 +8,7 @@ export const HEADER_FIELDS = [
   'sellerName',
   'sellerTaxId',
   'sellerIban',
+  'paymentReference',
   'netTotal',
   'taxTotal',
   'grossTotal',

@@ -38,6 +38,8 @@ export type Question =
   | { readonly code: 'unclear'; readonly value: string; readonly other: string | null }
   /** No value is plain, but this one may be it. */
   | { readonly code: 'perhaps'; readonly value: string }
+  /** The payment code on the page says something else than its print. */
+  | { readonly code: 'payment-code-differs'; readonly printed: string; readonly said: string }
   | { readonly code: 'due-out-of-order' }
   | { readonly code: 'far-from-arrival'; readonly arrived: string; readonly issued: string }
   | { readonly code: 'day-or-month' }

@@ -126,6 +126,7 @@ export const QUESTION_SHAPES: Shapes<Question> = {
   'not-found': {},
   unclear: { value: 'string', other: 'string?' },
   perhaps: { value: 'string' },
+  'payment-code-differs': { printed: 'string', said: 'string' },
   'due-out-of-order': {},
   'far-from-arrival': { arrived: 'string', issued: 'string' },
   'day-or-month': {},

@@ -39,7 +39,8 @@ export function ibanOf(country: string, bban: string): string {
   return `${country}${String(check).padStart(2, '0')}${bban}`;
 }
 
-function mod97(text: string): number {
+/** The rest of a text by 97, its letters as numbers from 10 on (ISO 7064). */
+export function mod97(text: string): number {
   let rest = 0;
   for (const character of text) {
     const value = /\d/.test(character) ? Number(character) : character.charCodeAt(0) - 55;

@@ -103,7 +103,7 @@ export const es: Lexicon = {
     payTo: ['pagadero a', 'ingreso en cuenta', 'banco', 'datos bancarios'],
     ownNumber: ['albarán n.º', 'albarán nº', 'albarán', 'recordatorio nº', 'extracto nº'],
     taxBreakdown: ['desglose iva', 'desglose de iva', 'resumen iva'],
-    other: ['cliente', 'nº cliente', 'obra', 'albarán', 'fecha de entrega', 'contrato', 'registro mercantil', 'bic', 'tel', 'página',
+    other: ['entregado', 'cambio', 'efectivo', 'devolución', 'cliente', 'nº cliente', 'obra', 'albarán', 'fecha de entrega', 'contrato', 'registro mercantil', 'bic', 'tel', 'página',
       'motivo', 'rectifica a', 'factura original', 'su cif', 'su nif', 'periodo',
       'nif cliente', 'cód cliente', 'nº de cliente', 'código cliente', 'cliente n.º', 'albarán n.º', 'presupuesto',
       'fecha albarán', 'fecha pedido',

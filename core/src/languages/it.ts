@@ -97,7 +97,7 @@ export const it: Lexicon = {
     payTo: ['pagabile a', 'conto pagabile a', 'banca', 'coordinate bancarie', "banca d'appoggio"],
     ownNumber: ['ddt n', 'ddt nr', 'sollecito n', 'estratto conto n', 'documento di trasporto n'],
     taxBreakdown: ['riepilogo iva', 'dettaglio iva'],
-    other: ['cod cliente', 'codice cliente', 'n cliente', 'ddt', 'ddt n', 'data consegna', 'ns rif', 'ns riferimento', 'commessa',
+    other: ['contanti', 'resto', 'cod cliente', 'codice cliente', 'n cliente', 'ddt', 'ddt n', 'data consegna', 'ns rif', 'ns riferimento', 'commessa',
       'bic', 'tel', 'pagina', 'causale', 'cap soc', 'rea', 'fattura di riferimento', 'su fattura', 'rif fattura', 'contratto',
       'vs p iva',
       'p iva cliente', 'cliente n', 'documento di trasporto', 'preventivo', 'data ordine',

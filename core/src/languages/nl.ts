@@ -103,7 +103,7 @@ export const nl: Lexicon = {
     payTo: ['te betalen aan', 'betaling aan', 'bank', 'bankgegevens'],
     ownNumber: ['pakbonnummer', 'pakbon nr', 'pakbon', 'aanmaning nr', 'herinnering nr', 'overzicht nr', 'leverbon nr'],
     taxBreakdown: ['btw specificatie', 'btw overzicht', 'btw opbouw'],
-    other: ['klantnr', 'klantnummer', 'debiteurnummer', 'contractnummer', 'huurcontract', 'pakbon', 'pakbonnummer', 'leverdatum',
+    other: ['contant', 'wisselgeld', 'terug', 'klantnr', 'klantnummer', 'debiteurnummer', 'contractnummer', 'huurcontract', 'pakbon', 'pakbonnummer', 'leverdatum',
       'ordernummer', 'order nr', 'onze referentie', 'kvk', 'bic', 'tel', 'telefoon', 'pagina', 'uw btw nummer', 'uw btw nr',
       'periode', 'reden', 'oorspronkelijke factuur', 'betreft factuur', 'op factuur', 'project', 'werk',
       'debiteurnr', 'offertenummer', 'leverbon', 'ons kenmerk', 'debiteur',

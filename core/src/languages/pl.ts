@@ -89,7 +89,7 @@ export const pl: Lexicon = {
     payTo: ['płatne dla', 'bank', 'numer konta', 'nr konta'],
     ownNumber: ['wz nr', 'dokument wz nr', 'wezwanie nr', 'przypomnienie nr'],
     taxBreakdown: ['zestawienie vat', 'podsumowanie vat', 'według stawki vat'],
-    other: ['data sprzedaży', 'data dostawy', 'nr klienta', 'wz', 'regon', 'krs', 'bic', 'tel', 'strona', 'nip nabywcy',
+    other: ['gotówka', 'reszta', 'data sprzedaży', 'data dostawy', 'nr klienta', 'wz', 'regon', 'krs', 'bic', 'tel', 'strona', 'nip nabywcy',
       'numer klienta', 'nr wz', 'wz nr', 'data zamówienia',
       'nip (nabywcy|klienta|odbiorcy)',
       'data (sprzedaży|dostawy|zamówienia|wykonania usługi|zakończenia dostawy)',

@@ -99,7 +99,7 @@ export const sv: Lexicon = {
     payTo: ['betalas till', 'bank', 'bankgiro', 'plusgiro'],
     ownNumber: ['följesedel nr', 'följesedelsnummer', 'påminnelse nr', 'kontoutdrag nr'],
     taxBreakdown: ['momsspecifikation', 'momsöversikt'],
-    other: ['kundnummer', 'kundnr', 'leveransdatum', 'följesedel', 'ordernummer', 'vår referens', 'org nr', 'organisationsnummer',
+    other: ['kontant', 'växel', 'åter', 'kundnummer', 'kundnr', 'leveransdatum', 'följesedel', 'ordernummer', 'vår referens', 'org nr', 'organisationsnummer',
       'bic', 'tel', 'sida', 'period',
       'ert vat nr', 'ert momsnr', 'er referens', 'orderdatum', 'kundens momsnr',
       '(ert|kundens|köparens) (vat|moms|momsreg|vat nr|momsnr) (nr|nummer|)',

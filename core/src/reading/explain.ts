@@ -90,6 +90,7 @@ function candidatesOf(gathered: Gathered, field: HeaderField): readonly Explaine
             evidence: { code: 'printed-currency' },
           }))
         : [];
+    case 'paymentReference':
     case 'discountPercent':
     case 'discountDate':
       return [];

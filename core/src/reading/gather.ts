@@ -1,8 +1,9 @@
+import { blocksUnder } from './header/address-blocks.js';
 import { LabelledRows } from './header/candidates.js';
 import { foundOf, perhaps } from './fitted/found.js';
 import { headCandidates, isLikely, likelyDueDates, likelyIssueDates, likelyNames, likelyNumbers } from './fitted/head.js';
 import { dayOf, type HeadPages } from './fitted/traits.js';
-import { identifierBox, ibansOf, sellerCountry, taxIdsOf } from './header/bank-and-tax.js';
+import { identifierBox, ibansOf, sellerCountry, sellersFirst, taxIdsOf } from './header/bank-and-tax.js';
 import { chooseTable, type LineMethod } from './table/choose-table.js';
 import { printedCurrency } from './language/currency.js';
 import { dayMonthOrder, dueByTerms } from './header/head-fields.js';
@@ -14,6 +15,8 @@ import { joinCentredCells } from './table/centred-cells.js';
 import { decimalMarkOf, type DecimalMark } from './print/numbers.js';
 import type { ReadingContext } from './reading.js';
 import { settleWords } from './scanned/settle-words.js';
+import { paymentCode } from './header/payment-codes.js';
+import { printedReferences } from './header/payment-references.js';
 import { earlyPaymentTerms } from './header/terms.js';
 import { sellerNamesOf } from './header/seller-name.js';
 import { isMoney, numbersOf } from './table/number-columns.js';
@@ -51,13 +54,13 @@ export function gather(read: readonly PageWords[], context: ReadingContext, meth
   const belowNothing = totals.chosen.grossTotal?.value.isNegative() ?? false;
   const kind = context.kind
     ? { kind: context.kind, score: 1 }
-    : documentKind(pages, rows, totals.chosen.grossTotal !== null, totals.addsUp, belowNothing, labelled);
+    : documentKind(pages, rows, totals.chosen.grossTotal !== null, totals.addsUp, belowNothing, labelled, printedTable.rows);
 
   const ibans = ibansOf(rows);
   const printed = printedCurrency(rows);
   const country = sellerCountry(ibans, printed?.value ?? null);
   const currency = printed ?? null;
-  const taxIds = taxIdsOf(labelled, rows, country, context.buyerTaxIds ?? [], language);
+  const anyIds = taxIdsOf(labelled, rows, country, context.buyerTaxIds ?? [], language);
 
   const besideAmounts = besideLines(rows, printedTable, mark);
 
@@ -68,13 +71,16 @@ export function gather(read: readonly PageWords[], context: ReadingContext, meth
     labelled,
     table: printedTable.rows,
     monthFirst: dayMonthOrder(rows, american, undefined, undefined).monthFirst,
-    taken: [...ibans, ...taxIds].map((id) => ({ run: id.run, box: identifierBox(id) })),
+    taken: [...ibans, ...anyIds].map((id) => ({ run: id.run, box: identifierBox(id) })),
   };
-  const buyerNames = context.buyerNames ?? [];
+  const [payment = null] = pages.flatMap((page) => page.codes ?? []).flatMap((text) => paymentCode(text) ?? []);
+  // Who pays by the code is who buys.
+  const buyerNames = [...(context.buyerNames ?? []), ...(payment?.payer ? [payment.payer] : [])];
   const hints = { buyerNames, ruled: sellerNamesOf(pages, rows, labelled, buyerNames) };
   const head = headCandidates(on, dueByTerms(besideAmounts, '2000-01-01') !== null, hints);
   const naming = likelyNames(head);
   const names = naming.names.length > 0 && naming.names[0].score > naming.none ? naming.names : [];
+  const taxIds = sellersFirst(anyIds, names[0]?.value ?? null, rows, blocksUnder(labelled, rows, ['buyer', 'shipTo']));
   const { number, order: ordered } = likelyNumbers(head);
   const numbers = {
     number: foundOf('invoiceNumber', number.ranked, number.chosen),
@@ -111,6 +117,8 @@ export function gather(read: readonly PageWords[], context: ReadingContext, meth
     country,
     currency,
     taxIds,
+    payment,
+    references: printedReferences(rows),
     names,
     issues,
     dues,

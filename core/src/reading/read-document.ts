@@ -2,13 +2,14 @@ import { likelyOf } from './fitted/found.js';
 import { unexplainedId } from './fitted/unexplained.js';
 import { gather } from './gather.js';
 import { ROUNDING } from '../arithmetic/index.js';
-import type { HeaderField } from '../documents/index.js';
+import { isShownBy, type HeaderField } from '../documents/index.js';
 import { Decimal, plain, within } from '../money/index.js';
 import { LabelledRows } from './header/candidates.js';
 import { identifierBox } from './header/bank-and-tax.js';
 import { ACCEPTED_RISK } from './confidence/calibration.js';
 import { numbersBeside, passedOver, type LineMethod } from './table/choose-table.js';
 import { currencyOfCountry, likelierCurrency, printsCrowns } from './language/currency.js';
+import { referenceField, withPaymentCode } from './header/paid-by-code.js';
 import { raiseDoubts } from './confidence/doubts.js';
 import { dueByTerms, invoiceNumbers, letterDates, ownNumbers, type DayMonthOrder } from './header/head-fields.js';
 import { asDate, asIdentifier, earlyPayment, fromCoverText, fromNowhere } from './header/head-values.js';
@@ -43,6 +44,8 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     country,
     currency,
     taxIds,
+    payment,
+    references,
     names,
     issues,
     order,
@@ -54,7 +57,7 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     head,
   } = gather(read, context, method);
   const unexplained = unexplainedId(head.identifiers, [numbers.number[0]?.value, numbers.order[0]?.value]);
-  const fields: Record<HeaderField, ReadValue | null> = {
+  const printed: Record<HeaderField, ReadValue | null> = {
     invoiceNumber: numbers.hasNumber ? asIdentifier(numbers.number) : null,
     issueDate,
     dueDate,
@@ -84,11 +87,16 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     sellerTaxId: taxIds[0]
       ? {
           value: taxIds[0].value,
-          confidence: taxIds[0].check === 'right' ? 0.99 : taxIds[0].check === 'wrong' ? 0.5 : 0.9,
+          confidence: taxIds[0].rival || taxIds[0].check === 'wrong' ? 0.5 : taxIds[0].check === 'right' ? 0.99 : 0.9,
           page: taxIds[0].run.page,
           box: identifierBox(taxIds[0]),
           evidence: [{ code: taxIds[0].check === 'right' ? 'check-digits' : 'tax-id-label' }],
-          alternatives: [],
+          alternatives: (taxIds[0].rival ? [taxIds[0].rival] : []).map((id) => ({
+            value: id.value,
+            why: { code: 'other-tax-id' as const },
+            page: id.run.page,
+            box: identifierBox(id),
+          })),
         }
       : null,
     sellerIban: ibans[0]
@@ -103,6 +111,7 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
             .map((iban) => ({ value: iban.value, why: { code: 'other-iban' as const }, page: iban.run.page, box: identifierBox(iban) })),
         }
       : null,
+    paymentReference: referenceField(references),
     netTotal: null,
     taxTotal: null,
     grossTotal: null,
@@ -117,7 +126,8 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
   const { table, taxed } = withoutTax(withExplainedRates(printedTable, rows, mark), totals, fits);
   const linesSum = fits ? 'fit' : lineSum === null || taxed ? 'none' : 'differ';
   for (const field of ['netTotal', 'taxTotal', 'grossTotal', 'amountDue'] as const)
-    fields[field] = asAmount(field, totals, linesSum, credit);
+    printed[field] = asAmount(field, totals, linesSum, credit);
+  const { fields, differing } = withPaymentCode(printed, credit ? null : payment);
   const hasLines = kind.kind === 'invoice' || credit;
   const negative = table.lines.filter((line) => line.cells.netAmount?.value.startsWith('-')).length;
   const below = credit && (totals.chosen.grossTotal?.value.isNegative() || negative > table.lines.length / 2);
@@ -166,6 +176,7 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     trust,
     likelierCurrency: likelierCurrency(fields.currency?.value ?? '', ibans[0]?.value.slice(0, 2) ?? null),
     receivedOn: context.receivedOn ?? null,
+    codeDiffers: differing,
     foreign: foreignLanguage(rows, language),
     perhaps: {
       ...numbers.perhaps,
@@ -194,6 +205,7 @@ function supportedFields(fields: Readonly<Record<HeaderField, ReadValue | null>>
   const supported = new Set<HeaderField>();
   if (fields.sellerIban) supported.add('sellerIban');
   if (taxIdCheck === 'right') supported.add('sellerTaxId');
+  if (fields.paymentReference && isShownBy(fields.paymentReference.evidence, 'check-digits')) supported.add('paymentReference');
   return supported;
 }
 

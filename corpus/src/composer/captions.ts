@@ -44,8 +44,22 @@ const CITED: Readonly<Record<string, readonly (readonly [number: string, date: s
 export const citedCaptions = (random: Random, { language }: Phrases): readonly [number: string, date: string] =>
   random.pick(CITED[language] ?? CITED.en);
 
+/** Words before the day of a direct debit, by language. */
+const ON_DAY: Readonly<Record<string, readonly string[]>> = {
+  en: ['on', 'not before', 'on or about'],
+  de: ['am', 'frühestens am', 'zum'],
+  fr: ['le', 'à partir du'],
+  es: ['el', 'a partir del'],
+  it: ['il', 'in data'],
+  nl: ['op', 'rond'],
+  sv: ['den', 'omkring den'],
+  pl: ['dnia', 'w dniu'],
+};
+
 /** Words of a sentence that a due date ends. */
 export const dueSentence = (random: Random, { language }: Phrases): string => {
+  const own = ON_DAY[language] ?? ON_DAY.en;
+  if (random.chance(0.2)) return random.pick(own);
   const words = LEXICONS.find((lexicon) => lexicon.language === language)?.words.dueSentence ?? [];
   return words.length === 0 ? 'Please pay by' : random.pick(words);
 };
@@ -57,19 +71,31 @@ const PAYING: Readonly<Record<string, readonly (readonly [before: string, behind
     ['Kindly pay', 'quoting the number above.'],
     ['Charged to account, due', ''],
     ['Payment is expected', 'at the latest'],
+    ['The amount will be collected from your account', 'or shortly after.'],
   ],
   de: [
     ['Bitte überweisen Sie den Betrag', 'auf das Konto unten.'],
     ['Zahlbar ohne Abzug', ''],
     ['Wir bitten um Zahlung', 'auf unser Konto'],
+    ['Der Betrag wird', 'von Ihrem Konto abgebucht.'],
   ],
   fr: [
     ['Merci de régler', 'par virement.'],
     ['À payer sans escompte', ''],
+    ['Le montant sera prélevé', 'sur votre compte.'],
   ],
-  es: [['Rogamos abonen el importe', 'en nuestra cuenta.']],
-  it: [['Vi preghiamo di pagare', 'sul conto indicato.']],
-  nl: [['Gelieve te betalen', 'op onze rekening.']],
+  es: [
+    ['Rogamos abonen el importe', 'en nuestra cuenta.'],
+    ['El importe se cargará', 'en su cuenta.'],
+  ],
+  it: [
+    ['Vi preghiamo di pagare', 'sul conto indicato.'],
+    ['L’importo sarà addebitato', 'sul vostro conto.'],
+  ],
+  nl: [
+    ['Gelieve te betalen', 'op onze rekening.'],
+    ['Wij incasseren het bedrag', 'van uw rekening.'],
+  ],
   sv: [['Vänligen betala', 'till vårt konto.']],
   pl: [['Prosimy o wpłatę', 'na nasze konto.']],
 };

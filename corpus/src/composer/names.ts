@@ -63,6 +63,9 @@ const TRADES: Readonly<Record<string, readonly (readonly [before: string, behind
     ['', '& Sons'],
     ['', 'Score Rental'],
     ['', 'Salt Merchants'],
+    ['', 'Linen Company'],
+    ['', '& Co Catering'],
+    ['', 'Bros.'],
   ],
   de: [
     ['', 'Laborbedarf'],
@@ -106,13 +109,26 @@ const TRADES: Readonly<Record<string, readonly (readonly [before: string, behind
     ['Zakład', ''],
   ],
 };
+/** What people call themselves who trade under their own name, by language. */
+const CALLINGS: Readonly<Record<string, readonly string[]>> = {
+  en: ['Joiner', 'Chartered Surveyor', 'Piano Tuner'],
+  de: ['Schreinermeister', 'Dipl.-Ing.', 'Malermeister'],
+  fr: ['Artisan menuisier', 'Photographe'],
+  es: ['Fontanero', 'Arquitecta'],
+  it: ['Elettricista', 'Restauratore'],
+  nl: ['Timmerman', 'Fotografie'],
+  sv: ['Snickare', 'Översättare'],
+  pl: ['Stolarz', 'Tłumacz'],
+};
 const PEOPLE = ['Nora Hallberg', 'Edgar Finch', 'Lucie Moreau', 'Piotr Lis', 'Greta Amsel', 'Tomas Vidal'];
 
 /** How a seller is called: on his signboard, and in full. Many have no legal form, some trade under their own name. */
 export function sellerNames(random: Random, phrases: Phrases): { brand: string; full: string } {
-  if (random.chance(0.06)) {
+  if (random.chance(0.08)) {
     const person = random.pick(PEOPLE);
-    return { brand: person, full: person };
+    const calling = random.pick(CALLINGS[phrases.language] ?? CALLINGS.en);
+    const full = random.chance(0.35) ? `${person}, ${calling}` : person;
+    return { brand: random.pick([person, full]), full };
   }
   const word = () => random.pick(BEGINNINGS) + random.pick(ENDINGS);
   const [before, behind] = random.pick(TRADES[phrases.language] ?? TRADES.en);

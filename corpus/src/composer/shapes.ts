@@ -1,6 +1,6 @@
 import type { Random } from '@umber/demo/random';
 
-/** Shapes of numbers of documents and orders: L a letter, 9 a digit, Y a digit of the year, y one of its last two. */
+/** Shapes of numbers of documents and orders: L a letter, 9 a digit, Y a digit of the year, y one of its last two, M a digit of a month. */
 const SHAPES = [
   'LL 9999',
   'LL 999999',
@@ -46,6 +46,9 @@ const SHAPES = [
   '99L9999',
   '99/L/9999',
   'LL 9999/99/YYYY',
+  '99/MM/yy',
+  '99/MM/YYYY',
+  '9/MM/YYYY',
 ] as const;
 
 const LETTERS = 'ABCDEFGHJKLMNPRSTVWXYZ';
@@ -56,11 +59,17 @@ export function identifierOf(random: Random, year: string): string {
   let years = 0;
   let shorts = 0;
   let first = true;
+  let month = random.whole(1, 12).toString().padStart(2, '0');
   return [...shape]
     .map((sign) => {
       if (sign === 'L') return random.pick([...LETTERS]);
       if (sign === 'Y') return year[years++];
       if (sign === 'y') return year[2 + shorts++];
+      if (sign === 'M') {
+        const [digit, rest] = month;
+        month = rest;
+        return digit;
+      }
       if (sign !== '9') return sign;
       const digit = first && !random.chance(0.2) ? random.whole(1, 9) : random.whole(0, 9);
       first = false;

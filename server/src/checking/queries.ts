@@ -11,6 +11,7 @@ const COLUMN: Readonly<Record<HeaderField, string>> = {
   sellerName: 'seller_name',
   sellerTaxId: 'seller_tax_id',
   sellerIban: 'seller_iban',
+  paymentReference: 'payment_reference',
   netTotal: 'net_total',
   taxTotal: 'tax_total',
   grossTotal: 'gross_total',

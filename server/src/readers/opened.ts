@@ -1,8 +1,10 @@
 import type { FileType, LeftOut } from '@umber/core/intake';
+import { averaged } from '@umber/core/pictures';
 import { imageSize } from 'image-size';
 import { isZip, openZip } from './archives.js';
-import { imageKind } from './image.js';
+import { imageKind, imagePages } from './image.js';
 import { plainName, readMail, type ReadMail } from './mail.js';
+import { findText } from './text-finder.js';
 
 /** A file as it lay in an arrival: attached, in an archive, in a mail within the mail. */
 export interface OpenedFile {
@@ -19,7 +21,7 @@ export interface Opened {
   readonly innerText: string;
   /** Files that may be documents, and office files, in their order. */
   readonly files: readonly OpenedFile[];
-  /** Names of files that are neither. Pictures in a mail's text are not counted. */
+  /** Names of files that are neither. Small pictures in a mail's text are not counted. */
   readonly others: readonly string[];
   /** What could not be taken out. */
   readonly leftOut: readonly LeftOut[];
@@ -73,9 +75,10 @@ class Found {
       await this.#takeArchive(file.bytes, name, depth);
     } else {
       const type = typeOf(name, file.bytes);
-      const logo = type === 'picture' && !file.alone && (file.inText || !hasPageSize(file.bytes));
+      const logo = type === 'picture' && !file.alone && !(hasPageSize(file.bytes) && (!file.inText || (await showsPage(file.bytes))));
       if (logo) {
-        if (!file.inText) this.#others.push(name);
+        // A mail's own logos are no attachments, but what has the size of a page is named.
+        if (!file.inText || hasPageSize(file.bytes)) this.#others.push(name);
       } else if (type === 'other' && !file.alone) this.#others.push(name);
       else this.#files.push({ name, type, bytes: file.bytes });
     }
@@ -116,6 +119,26 @@ function hasPageSize(bytes: Buffer): boolean {
   } catch {
     return true;
   }
+}
+
+/** Lines of print that a picture pasted into a mail has at least where it shows a page: a photograph of goods or a banner has fewer. */
+const LINES_OF_PAGE = 10;
+/** The longest side, in pixels, at which print is looked for. */
+const LOOKED_AT = 1300;
+
+/** Whether a picture shows a page: enough lines of print. What cannot be opened is read: a person then sees what it is. */
+async function showsPage(bytes: Buffer): Promise<boolean> {
+  const kind = imageKind(bytes);
+  if (kind === null) return false;
+  try {
+    for await (const { picture } of imagePages(bytes, kind)) {
+      const factor = Math.max(1, Math.round(Math.max(picture.width, picture.height) / LOOKED_AT));
+      return (await findText(averaged(picture, factor))).length >= LINES_OF_PAGE;
+    }
+  } catch {
+    return true;
+  }
+  return false;
 }
 
 /** What a file is by its bytes; its name helps only where many formats share one shape. */

@@ -1,3 +1,4 @@
+import { symbolsIn } from './barcodes.js';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import type { PDFPageProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
@@ -90,13 +91,27 @@ async function readPage(page: PDFPageProxy, number: number, scale: number | null
   // A page without words is a scan and is drawn once, larger, below.
   const drawing = scale === null || words.length === 0 ? null : await drawn(page, scale, rotation);
   const paper = await paperOf(page, drawing?.operations ?? (await page.getOperatorList()));
-  if (trustTextLayer(words, paper) === 'good')
-    return { words: { page: number, width: view.width, height: view.height, words }, picture: drawing && pngOf(drawing.canvas) };
+  if (trustTextLayer(words, paper) === 'good') {
+    const codes = paper.mayHaveCodes ? await codesOn(page, drawing?.canvas) : [];
+    return {
+      words: { page: number, width: view.width, height: view.height, words, ...(codes.length > 0 ? { codes } : {}) },
+      picture: drawing && pngOf(drawing.canvas),
+    };
+  }
   const pixels = Math.min(5.5, Math.max(2.8, paper.pixelsPerPoint));
   const { canvas } = await drawn(page, pixels);
   const resolution = (72 * canvas.width) / page.getViewport({ scale: 1 }).width;
   const scan = await readScan(greyOfRgba(canvas.data(), canvas.width, canvas.height), number, resolution, turns);
   return { words: scan.words, picture: scale === null ? null : jpegOf(scan.picture, (scan.words.width * scale) / scan.picture.width) };
+}
+
+/** Pixels a point at which symbols are looked for. */
+const SYMBOL_SCALE = 2;
+
+/** What the QR symbols on a page say; `canvas`: the page as it is drawn already. */
+async function codesOn(page: PDFPageProxy, canvas: Awaited<ReturnType<typeof drawn>>['canvas'] | undefined): Promise<string[]> {
+  const picture = canvas ?? (await drawn(page, SYMBOL_SCALE)).canvas;
+  return await symbolsIn(greyOfRgba(picture.data(), picture.width, picture.height));
 }
 
 /** What a page is drawn by: codes and their arguments, in order. */
@@ -122,13 +137,24 @@ async function drawn(page: PDFPageProxy, scale: number, rotation = page.rotate) 
   return { canvas, operations: operatorList };
 }
 
+/** A page's paper, the pixels a point of its largest picture, and whether something on it may be a symbol. */
+interface DrawnPaper extends Paper {
+  readonly pixelsPerPoint: number;
+  readonly mayHaveCodes: boolean;
+}
+
+/** Sides of a symbol in points, and how much longer one side may be than the other. */
+const SYMBOL = { least: 40, most: 250, askew: 1.2 };
+/** Numbers that the paths of a page have at least where a symbol is drawn of them. */
+const MANY_PATHS = 900;
+
 /** What is on a page besides text: the largest picture's share of it and resolution, and whether text is drawn unseen. */
-async function paperOf(page: PDFPageProxy, { fnArray, argsArray }: Operations): Promise<Paper & { pixelsPerPoint: number }> {
+async function paperOf(page: PDFPageProxy, { fnArray, argsArray }: Operations): Promise<DrawnPaper> {
   const { OPS } = await pdfjs();
   const [left, top, right, bottom] = page.view;
   const area = Math.max(1, (right - left) * (bottom - top));
   let [pictureShare, pixelsPerPoint, unseen, shown] = [0, 0, 0, 0];
-  let mode = 0;
+  let [mode, paths, square] = [0, 0, false];
   let matrix: number[] = [1, 0, 0, 1, 0, 0];
   const stack: number[][] = [];
   for (let i = 0; i < fnArray.length; i++) {
@@ -140,6 +166,7 @@ async function paperOf(page: PDFPageProxy, { fnArray, argsArray }: Operations): 
       stack.push(matrix);
       if (args?.[0]) matrix = multiply(matrix, args[0] as number[]);
     } else if (code === OPS.paintFormXObjectEnd) matrix = stack.pop() ?? matrix;
+    else if (code === OPS.constructPath) paths += pathSize(args?.[1]);
     else if (code === OPS.setTextRenderingMode) mode = Number(args?.[0]);
     else if (code === OPS.showText) {
       shown++;
@@ -147,6 +174,8 @@ async function paperOf(page: PDFPageProxy, { fnArray, argsArray }: Operations): 
     } else if (code === OPS.paintImageXObject || code === OPS.paintInlineImageXObject || code === OPS.paintImageMaskXObject) {
       const [width, height] = [Math.hypot(matrix[0], matrix[1]), Math.hypot(matrix[2], matrix[3])];
       const share = (width * height) / area;
+      const [short, long] = [Math.min(width, height), Math.max(width, height)];
+      square ||= short >= SYMBOL.least && long <= SYMBOL.most && long < SYMBOL.askew * short;
       if (share <= pictureShare) continue;
       pictureShare = share;
       const first = args?.[0] as { width?: number } | string | undefined;
@@ -154,8 +183,16 @@ async function paperOf(page: PDFPageProxy, { fnArray, argsArray }: Operations): 
       pixelsPerPoint = pixels / Math.max(1, width);
     }
   }
-  return { pictureShare, pixelsPerPoint, unseenShare: shown === 0 ? 0 : unseen / shown };
+  return { pictureShare, pixelsPerPoint, unseenShare: shown === 0 ? 0 : unseen / shown, mayHaveCodes: square || paths > MANY_PATHS };
 }
+
+/** How many numbers a path has, however the library packs them. */
+const pathSize = (packed: unknown): number =>
+  Array.isArray(packed)
+    ? packed.reduce<number>((sum, one) => sum + pathSize(one), 0)
+    : ArrayBuffer.isView(packed)
+      ? (packed as Float32Array).length
+      : 1;
 
 interface TextItem {
   readonly str: string;

@@ -62,7 +62,9 @@ export async function readScan(page: Grey, number: number, resolution: number | 
     ...(closer.length > 0 ? await again(closer, first) : []),
     ...(await readAlone(picture, missed(lines, first))),
   ]);
-  const separator = words.length < FEW_WORDS && (await symbolsIn(shrunk(page, SYMBOL_SIDE))).includes(SEPARATOR_MARK);
+  const symbols = await symbolsIn(shrunk(page, SYMBOL_SIDE));
+  const separator = words.length < FEW_WORDS && symbols.includes(SEPARATOR_MARK);
+  const codes = symbols.filter((text) => text !== SEPARATOR_MARK);
   const pointsPerPixel = 72 / (resolution ?? (upright.resolution * page.width) / picture.width);
   return {
     picture,
@@ -71,13 +73,14 @@ export async function readScan(page: Grey, number: number, resolution: number | 
       width: picture.width * scale,
       height: picture.height * scale,
       ...(separator ? { separator } : {}),
+      ...(codes.length > 0 ? { codes } : {}),
       words: words.slice(0, LIMITS.wordsOfPage).map((word) => scaled(word, scale)),
       straightenedBy: after(scaling(scale), after(upright.map, scaling(1 / pointsPerPixel))),
     },
   };
 }
 
-/** A page with more words is no separator sheet: its symbols are not looked for. They are read off the page as it came: even light hollows out dark squares. */
+/** A page with more words is no separator sheet. Symbols are read off the page as it came: even light hollows out dark squares. */
 const FEW_WORDS = 60;
 /** The longest side at which symbols are looked for, in pixels. */
 const SYMBOL_SIDE = 1400;

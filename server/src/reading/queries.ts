@@ -36,7 +36,7 @@ export const storeReadValues = (db: Database, id: number, reading: DocumentReadi
   const value = (name: keyof typeof fields) => fields[name]?.value ?? null;
   return db.query(
     `update documents set kind = $2, language = $3, invoice_number = $4, issue_date = $5, due_date = $6, currency = $7, order_reference = $8, seller_name = $9, seller_tax_id = $10,
-       seller_iban = $11, net_total = $12, tax_total = $13, gross_total = $14, amount_due = $15, document_discount = $16, carriage = $17, discount_percent = $18, discount_date = $19 where id = $1`,
+       seller_iban = $11, net_total = $12, tax_total = $13, gross_total = $14, amount_due = $15, document_discount = $16, carriage = $17, discount_percent = $18, discount_date = $19, payment_reference = $20 where id = $1`,
     [
       id,
       reading.kind,
@@ -57,6 +57,7 @@ export const storeReadValues = (db: Database, id: number, reading: DocumentReadi
       allowances.carriage,
       value('discountPercent'),
       value('discountDate'),
+      value('paymentReference'),
     ],
   );
 };

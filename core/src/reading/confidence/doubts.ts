@@ -1,5 +1,6 @@
 import { HEADER_FIELDS, LINE_CELLS, type HeaderField, isForTheBooks, type Question } from '../../documents/index.js';
 import { daysBetween, isIsoDate } from '../../dates/index.js';
+import type { CodeDiffers } from '../header/paid-by-code.js';
 import type { TaxIdCheck } from '../../identifiers/index.js';
 import { sensible } from '../header/head-fields.js';
 import type { Label } from '../language/labels.js';
@@ -39,6 +40,8 @@ export interface Checks {
   readonly receivedOn: string | null;
   /** What may be a field that has no value, and how likely it is (0..1); null where nothing may. */
   readonly perhaps: Readonly<Partial<Record<HeaderField, { readonly value: string; readonly chance: number } | null>>>;
+  /** What the payment code on the pages says otherwise than their print. */
+  readonly codeDiffers: readonly CodeDiffers[];
   /** The language of the pages, ISO 639, where it is none that is read. */
   readonly foreign: string | null;
   /** Whether the page has payment terms in days. */
@@ -86,6 +89,7 @@ export function raiseDoubts(reading: WithoutDoubts, checks: Checks): ReadDoubt[]
       for (const field of ['issueDate', 'dueDate', 'discountDate'] as const) if (reading.fields[field]) ask(field, far);
     }
   }
+  if (books) for (const { field, printed, said } of checks.codeDiffers) ask(field, { code: 'payment-code-differs', printed, said });
   if (books) askAboutTotals(reading, checks, ask);
   if (checks.taxIdCheck === 'wrong') ask('sellerTaxId', { code: 'check-digits-wrong' });
   for (const [name, value] of Object.entries(reading.fields)) {

@@ -5,6 +5,7 @@ import { run as runOf, type Run } from '../print/words.js';
 
 /** Words that one identifier has at most: “FV 1604/04/2026”, “NO 14 2207”. */
 const MOST_WORDS = 3;
+const DATED = /^\d{1,3}\/\d{2}\/(\d{2}|20\d{2})$/;
 const ONE_WORD = /^(?=[^\d]*\d)[\p{L}\d][\p{L}\d/.\-–_]*$/u;
 /** A part of an identifier of several words: capitals, digits and what parts them. */
 const PART = /^(\p{Lu}{1,5}|(?=[^\d]*\d)[\p{Lu}\d][\p{Lu}\d/.\-–_]*)$/u;
@@ -23,7 +24,9 @@ const goesOn = (text: string): boolean => !/[).,;:]$/.test(text);
 export const identifierReadings = memoized((run: Run): readonly Span[] => {
   if (!/\d/.test(run.text)) return [];
   const dates = dateSpans(run);
-  const isDated = (from: number, to: number) => dates.some((date) => from < date.to && date.from < to);
+  // “17/03/26” is a number of a series in some countries.
+  const isDated = (from: number, to: number) =>
+    dates.some((date) => from < date.to && date.from < to) && !(to - from === 1 && DATED.test(bare(run.words[from].text)));
   const readings: Span[] = [];
   run.words.forEach((word, from) => {
     for (let to = Math.min(run.words.length, from + MOST_WORDS); to > from; to--) {
@@ -41,4 +44,9 @@ export const identifierReadings = memoized((run: Run): readonly Span[] => {
 });
 
 const isIdentifier = (text: string, single: boolean): boolean =>
-  (!single || ONE_WORD.test(text)) && !AMOUNT.test(text) && !/^\d{1,2}$/.test(text) && /[\p{L}\d]/u.test(text) && text.length <= 30;
+  (!single || ONE_WORD.test(text)) &&
+  !AMOUNT.test(text) &&
+  !/^\d{1,2}$/.test(text) &&
+  !/[-/–]$/.test(text) &&
+  /[\p{L}\d]/u.test(text) &&
+  text.length <= 30;

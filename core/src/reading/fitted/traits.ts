@@ -6,7 +6,7 @@ import type { Candidate, LabelledRows } from '../header/candidates.js';
 import { kindsIn } from '../language/labels.js';
 import { memoized } from '../print/memoize.js';
 import { dateSpans, type DateSpan, type Span } from '../print/spans.js';
-import type { PageWords, Row, Run } from '../print/words.js';
+import type { PageWords, Row, Run, Word } from '../print/words.js';
 import { USUAL_DAYS } from '../header/terms.js';
 import { DUE_WORDS, EARLY_PAYMENT } from '../header/head-fields.js';
 import { fold } from '../language/phrases.js';
@@ -82,7 +82,7 @@ export function dateCandidates(on: HeadPages): HeadCandidate<DateSpan>[] {
         'alone in its run': yes(from === 0 && to === run.words.length),
         'behind the number': yes(behindNumber(on, candidate.span)),
         'due words before it': yes(DUE_WORDS.some((phrase) => said.endsWith(phrase))),
-        'about early payment': yes(EARLY_PAYMENT.test(run.text)),
+        'about early payment': yes(EARLY_PAYMENT.test(clauseOf(candidate.span))),
         'in a sentence': yes(run.words.length - (to - from) > 6),
       },
     };
@@ -91,6 +91,17 @@ export function dateCandidates(on: HeadPages): HeadCandidate<DateSpan>[] {
 
 /** The day that a date stands for, ISO 8601. */
 export const dayOf = ({ date }: DateSpan, monthFirst: boolean): IsoDate => (monthFirst ? (date.swapped ?? date.value) : date.value);
+
+/** The part of a sentence that a value stands in: from the comma or full stop before it to the one behind. */
+function clauseOf({ run, from, to }: Span): string {
+  const ends = (word: Word) => /[,;.]$/.test(word.text);
+  const start = run.words.findLastIndex((word, i) => i < from && ends(word)) + 1;
+  const end = run.words.findIndex((word, i) => i >= to - 1 && ends(word));
+  return run.words
+    .slice(start, end < 0 ? undefined : end + 1)
+    .map(({ text }) => text)
+    .join(' ');
+}
 
 const wordsBefore = ({ run, from }: Span): string =>
   run.words
@@ -215,6 +226,7 @@ function identifierTraits({ labelled, taken }: HeadPages, { run, from, to, text,
     'leaves letters before it': yes(SHORT_LETTERS.test(before) && !isLabel(from - 1)),
     'leaves digits before it': yes(/\d$/.test(before)),
     'leaves digits behind it': yes(/^\d/.test(behind) && !/[.,]\d{2}$/.test(behind)),
+    'behind a comma': yes(before.endsWith(',')),
     'behind a number sign': yes(/^(#|№|n[°ºo.]+|nr\.?:?|no\.?:?|num\.?)$/i.test(before) || /^[#№]/.test(run.words[from].text)),
     'digits only': yes(/^\d+$/.test(text)),
     'letters in it': yes(/\p{L}/u.test(text)),
@@ -227,6 +239,7 @@ function identifierTraits({ labelled, taken }: HeadPages, { run, from, to, text,
     'begins with a zero': yes(text.startsWith('0')),
     'a year in it': yes(/(^|\D)20[2-3]\d(\D|$)|^20[2-3]\d/.test(text)),
     'only a year': yes(/^20[2-3]\d$/.test(text)),
+    'like a date': yes(dateSpans(run).some((date) => date.from === from && date.to === to)),
     'like an amount': yes(/^\d{1,3}([.,]\d{3})+$|^\d+[.,]\d+$/.test(text)),
     'a tax id or an account': yes(
       taken.some((other) => other.run.page === run.page && overlapX(other.box, box) > 0 && overlapY(other.box, box) > 0),

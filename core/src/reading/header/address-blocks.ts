@@ -21,7 +21,9 @@ export function blocksUnder(labelled: LabelledRows, rows: readonly Row[], meanin
     let box = label.run.box;
     for (const row of rows) {
       if (row.page !== label.run.page || row.box.y < label.run.box.y + 1) continue;
-      const flush = row.runs.findIndex((run) => overlapX(run.box, box) > 0 && Math.abs(run.box.x - label.run.box.x) < 14);
+      const flush = row.runs.findIndex(
+        (run) => overlapX(run.box, box) > 0 && (Math.abs(run.box.x - label.run.box.x) < 14 || areFlush(run.box, label.run.box)),
+      );
       if (flush < 0) continue;
       const under = goingOn(row.runs, flush);
       if (under[0].box.y - bottom(box) > 26 || runs.length > 400) break;

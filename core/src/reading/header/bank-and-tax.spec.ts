@@ -1,5 +1,6 @@
 import { ibanOf } from '../../identifiers/index.js';
-import { ibansOf, taxIdsOf } from './bank-and-tax.js';
+import { blocksUnder } from './address-blocks.js';
+import { ibansOf, sellersFirst, taxIdsOf } from './bank-and-tax.js';
 import { LabelledRows } from './candidates.js';
 import { pageOf } from '../fixtures/laid-out.js';
 import { labelsOf } from '../language/labels.js';
@@ -118,5 +119,40 @@ describe('tax ids on a page', () => {
         'de',
       ),
     ).toEqual([['DE136695976', 'right']]);
+  });
+});
+
+describe('the seller’s tax id', () => {
+  const chosen = (runs: Runs, name: string) => {
+    const rows = rowsOf(pageOf(runs));
+    const labelled = new LabelledRows(rows, labelsOf(rows, 'en'));
+    const ids = taxIdsOf(labelled, rows, 'GB', [], 'en');
+    return sellersFirst(ids, name, rows, blocksUnder(labelled, rows, ['buyer']));
+  };
+  const block = (x: number, name: string, id: string, label?: string): Runs => [
+    ...(label ? [[x, 86, label] as const] : []),
+    [x, 100, name],
+    [x, 114, '4 Mill Row'],
+    [x, 128, `VAT no. ${id}`],
+  ];
+
+  it('stands with the seller’s name, not in the buyer’s block, whichever is printed first', () => {
+    const page = [...block(40, 'Fell Railway Ltd', 'GB999999973', 'Bill to'), ...block(330, 'Ashgrove Tiles Ltd', 'GB123456782')];
+    const [first] = chosen(page, 'Ashgrove Tiles Ltd');
+    expect(first).toMatchObject({ value: 'GB123456782' });
+    expect(first.rival).toBeUndefined();
+  });
+
+  it('has a rival where nothing tells two apart', () => {
+    const page: Runs = [
+      [40, 600, 'VAT no. GB999999973'],
+      [40, 640, 'VAT no. GB123456782'],
+    ];
+    expect(chosen(page, 'Nobody Ltd')[0].rival).toBeDefined();
+  });
+
+  it('is seen without a label by its shape, and asked about where its check digits are wrong', () => {
+    expect(ids([[40, 100, 'Kaltbrunn AG CHE-109.322.551 MWST']], 'CH')).toEqual([['CHE-109.322.551', 'right']]);
+    expect(ids([[40, 100, 'capital 10 000 EUR FR15512903744']], 'FR', [], 'fr')).toEqual([['FR15512903744', 'wrong']]);
   });
 });

@@ -1,5 +1,5 @@
 import { bottom, overlapX, right, union } from '../../geometry/index.js';
-import { checkTaxId, ibanLength, isIban, normalizeIban, normalizeTaxId, type TaxIdCheck } from '../../identifiers/index.js';
+import { checkTaxId, ibanLength, isIban, isTaxIdShape, normalizeIban, normalizeTaxId, type TaxIdCheck } from '../../identifiers/index.js';
 import type { LabelledRows } from './candidates.js';
 import { labelsOf, type Label } from '../language/labels.js';
 import { LEXICONS } from '../../languages/index.js';
@@ -187,13 +187,55 @@ export function taxIdsOf(
       run.words.forEach((word, index) => {
         if (!PREFIXED.test(word.text.replace(/^[(]/, ''))) return;
         const hit = idAtStart(run.words.slice(index), null);
-        if (hit?.check === 'right' && /^[A-Z]{2}/.test(hit.value) && !seen.has(normalizeTaxId(hit.value)))
-          found.push({ ...hit, run, labelled: false, score: 0.55 });
+        if (!hit || !isTaxIdShape(hit.value) || seen.has(normalizeTaxId(hit.value))) return;
+        seen.add(normalizeTaxId(hit.value));
+        found.push({
+          ...hit,
+          run,
+          labelled: false,
+          score: hit.check === 'right' ? 0.55 : 0.3,
+          check: hit.check === 'right' ? 'right' : 'wrong',
+        });
       });
     }
   }
   const ids = found.filter((id) => !buyers.has(normalizeTaxId(id.value)) && !buyers.has(`GB${normalizeTaxId(id.value)}`));
   return ids.sort((a, b) => b.score - a.score);
+}
+
+/** What it counts for a tax id to stand with the seller's name, and in the buyer's block. */
+const BESIDE_SELLER = 0.2;
+const IN_BUYERS_BLOCK = 0.6;
+/** Rows of a block that a tax id stands in, in heights of its name. */
+const BLOCK = 12;
+/** Two ids whose scores differ by less may either be the seller's. */
+const RIVAL = 0.1;
+
+/** The tax ids, those first that stand with the seller's name; an id that another one may be instead has `rival`. */
+export function sellersFirst(
+  ids: readonly PrintedTaxId[],
+  sellerName: string | null,
+  rows: readonly Row[],
+  buyerBlock: readonly Run[],
+): readonly (PrintedTaxId & { readonly rival?: PrintedTaxId })[] {
+  const name = sellerName === null ? null : fold(sellerName);
+  const named = name === null ? [] : rows.flatMap((row) => row.runs.filter((run) => ` ${fold(run.text)} `.includes(` ${name} `)));
+  const isBeside = ({ run, words }: PrintedTaxId) =>
+    named.some((other) => {
+      if (other.page !== run.page) return false;
+      if (other.row === run.row && (other.box.x === run.box.x || name === null)) return true;
+      const under = words[0].y - bottom(other.box);
+      return under > -0.5 * other.box.height && under < BLOCK * other.box.height && overlapX(other.box, run.box) > 0;
+    });
+  const ranked = ids
+    .map((id) => {
+      const isBuyers = buyerBlock.some(({ row, box }) => row === id.run.row && box.x === id.run.box.x);
+      return { ...id, score: id.score + (isBeside(id) ? BESIDE_SELLER : 0) - (isBuyers ? IN_BUYERS_BLOCK : 0) };
+    })
+    .sort((a, b) => b.score - a.score);
+  const [first, ...others] = ranked;
+  const rival = others.find(({ value, score }) => normalizeTaxId(value) !== normalizeTaxId(first.value) && first.score - score < RIVAL);
+  return rival ? [{ ...first, rival }, ...others] : ranked;
 }
 
 /** What a tax id with its country's letters begins with. */
@@ -240,7 +282,8 @@ function idAtStart(words: readonly Word[], country: string | null): { value: str
     if (prefixed === 'right') return { value, words: used, check: 'right' };
     if (country !== null && checkTaxId(country + bare) === 'right') return { value, words: used, check: 'right' };
     // A national number of another kind may stand there, but on a scan it is likelier that a digit was lost; German ones have slashes.
-    const lost = used[0].score !== undefined && country !== null && country !== 'DE' && checkTaxId(country + bare) === 'wrong';
+    const isScanned = used[0].score !== undefined;
+    const lost = isScanned && ((country !== null && country !== 'DE' && checkTaxId(country + bare) === 'wrong') || /^FR\D/.test(bare));
     fallback ??= { value, words: used, check: prefixed === 'wrong' || lost ? 'wrong' : 'national' };
   }
   return repairedId(chunks, country) ?? fallback;

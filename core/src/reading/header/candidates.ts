@@ -191,7 +191,9 @@ export class LabelledRows {
   }
 
   #hasLabelAfter(label: Label): boolean {
-    return (this.#byRun.get(label.run) ?? []).some((other) => other.from >= label.to && other.meaning !== label.meaning);
+    return (this.#byRun.get(label.run) ?? []).some(
+      (other) => other.from >= label.to && other.meaning !== label.meaning && !isSmallWord(other.phrase),
+    );
   }
 
   #vertical<S extends Span>(label: Label, spansOf: SpansOf<S>, direction: 1 | -1): S[] {

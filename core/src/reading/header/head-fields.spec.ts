@@ -57,8 +57,15 @@ describe('dates', () => {
     ['Zahlbar innerhalb von 10 Tagen', '2026-03-11'],
     ['30 jours nets', '2026-03-31'],
     ['a 60 días', '2026-04-30'],
+    ['Zahlbar innert 30 Tagen netto', '2026-03-31'],
+    ['to be paid not later than 45 days after receipt', '2026-04-15'],
+    ['to pay within one month', '2026-04-01'],
   ])('terms of %s count from the issue date', (terms, due) => {
     expect(dueByTerms(rowsOfText(terms), '2026-03-01')?.value).toBe(due);
+  });
+
+  it.each(['Net 2,830.00', 'Marquee, three days', 'Rent, one month', 'VAT (20%) 566.00'])('%s gives no days to pay', (text) => {
+    expect(dueByTerms(rowsOfText(text), '2026-03-01')).toBeNull();
   });
 
   it('the order of day and month is told by any date that allows only one', () => {

@@ -1,11 +1,12 @@
 import type { DayMonthProof, Evidence } from '../../documents/index.js';
-import { addDays, daysBetween, type IsoDate } from '../../dates/index.js';
+import { addDays, addMonths, daysBetween, type IsoDate } from '../../dates/index.js';
 import { middleY, type Box } from '../../geometry/index.js';
 import type { Candidate, LabelledRows } from './candidates.js';
 import { LEXICONS } from '../../languages/index.js';
 import { fold } from '../language/phrases.js';
 import { dateSpans, identifierSpans, type DateSpan, type Span } from '../print/spans.js';
-import type { PageWords, Row } from '../print/words.js';
+import { daysIn } from './terms.js';
+import type { PageWords, Row, Run } from '../print/words.js';
 
 /** A value of one head field before the joint choice; best first in every list. */
 export interface Found {
@@ -118,32 +119,39 @@ const TERMS = LEXICONS.flatMap((lexicon) =>
   lexicon.words.termsDays.map((terms) => new RegExp(`(?:^|\\s)${fold(terms.replace('{n}', '7')).replace('7', '(\\d{1,3})')}(?:\\s|$)`)),
 );
 
+/** “Within one month”, in every language that is read. */
+const MONTH = /(?:^| )(?:one|1|einem|eines|un|uno|een|en|jednego) (?:month|monat|monats|mois|mes|mese|maand|manad|miesiaca)(?= |$)/;
+
+/** Whether a number is only the beginning of an amount: “Net 2,830.00” grants no two days. */
+const isPartOfAmount = (digits: string, text: string): boolean => new RegExp(`(?<!\\d)${digits}[.,'’ ]\\d{2,3}(?!\\d)`).test(text);
+
+/** Words of sentences about paying. */
+const ABOUT_PAYING =
+  /term|zahl|pay|paid|settle|betal|règl|regl|pag|płat|zahlung|überweis|transfer|virement|bonifico|przelew|rechnung|invoice|factur|fattur|faktur/i;
+
 /** The due date that printed payment terms give, counted from the issue date. */
 export function dueByTerms(rows: readonly Row[], issueDate: IsoDate): Found | null {
-  for (const row of rows) {
-    for (const run of row.runs) {
-      if (/\d/.test(run.text) && !EARLY_PAYMENT.test(run.text)) {
-        const text = fold(run.text);
-        const match = TERMS.map((pattern) => pattern.exec(text)).find((hit) => hit !== null);
-        const about =
-          run.words.length <= 5 ||
-          /term|zahl|pay|betal|règl|regl|pag|płat|zahlung|überweis|transfer|virement|bonifico|przelew|rechnung|invoice|factur|fattur|faktur/i.test(
-            run.text,
-          );
-        if (match && about && Number(match[1]) <= 180) {
-          return {
-            value: addDays(issueDate, Number(match[1])),
-            score: 0.85,
-            page: run.page,
-            box: run.box,
-            evidence: { code: 'terms', days: Number(match[1]) },
-          };
-        }
-      }
-    }
+  for (const run of rows.flatMap((row) => row.runs)) {
+    if (EARLY_PAYMENT.test(run.text)) continue;
+    const due = dueAfter(run, issueDate);
+    if (due !== null)
+      return { value: due, score: 0.85, page: run.page, box: run.box, evidence: { code: 'terms', days: daysBetween(issueDate, due) } };
   }
   return null;
 }
+
+/** The day that a run's terms give, if it has any: in the usual words, or days or a month in a sentence about paying. */
+function dueAfter({ text, words }: Run, issueDate: IsoDate): IsoDate | null {
+  const folded = fold(text);
+  const isAbout = ABOUT_PAYING.test(text);
+  const match =
+    /\d/.test(text) && (isAbout || words.length <= 5) ? TERMS.map((pattern) => pattern.exec(folded)).find((hit) => hit !== null) : null;
+  const days = match ? Number(match[1]) : isAbout ? daysIn(folded)[0] : undefined;
+  if (days !== undefined && days <= MOST_DAYS && !isPartOfAmount(String(days), text)) return addDays(issueDate, days);
+  return isAbout && MONTH.test(folded) ? addMonths(issueDate, 1) : null;
+}
+/** Nobody is given longer to pay. */
+const MOST_DAYS = 180;
 
 /** How the day and month of an ambiguous date were told apart; `unsure` where nothing tells. */
 export interface DayMonthOrder {

@@ -124,4 +124,22 @@ describe('the kind of document', () => {
     expect(documentKind([page], rowsOf({ ...page, words: scanned }), true, true, false).kind).toBe('credit-note');
     expect(documentKind([page], rowsOf(page), true, true, false).kind).toBe('invoice');
   });
+
+  it('is not told by what a line says was sold or given back', () => {
+    const page = pageOf([[40, 60, 'Ihre Rechnung für Oktober', 14], [50, 242, 'Gutschrift Störung'], ...BODY]);
+    const rows = rowsOf(page);
+    const table = new Set(rows.slice(1).map(({ index }) => index));
+    expect(documentKind([page], rows, true, true, false, undefined, table).kind).toBe('invoice');
+  });
+
+  it('is a credit note under the bare word, in large print or before its number only', () => {
+    expect(kindOf([[40, 40, 'CREDIT', 18]])).toBe('credit-note');
+    expect(kindOf([[40, 40, 'Credit no. C-1187']])).toBe('credit-note');
+    expect(
+      kindOf([
+        [380, 40, 'Invoice', 18],
+        [50, 100, 'Credit'],
+      ]),
+    ).toBe('invoice');
+  });
 });

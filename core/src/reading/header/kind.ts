@@ -14,6 +14,7 @@ export function documentKind(
   addsUp: boolean,
   negative = false,
   labelled?: LabelledRows,
+  tableRows: ReadonlySet<number> = NO_ROWS,
 ): { kind: DocumentKind; score: number; run: Run | null } {
   const first = pages[0];
   if (!first) return { kind: 'other', score: 0.3, run: null };
@@ -29,8 +30,11 @@ export function documentKind(
         // "Abono 9179344": a title and nothing but its number; "Avoir Réf. commande 4711": or the label of something else.
         const labelNext = labelled?.onRow(row.index).some((label) => label.run === run && label.from === hit.to) ?? false;
         const alone = hit.from === 0 && (words.length === 0 || labelNext || (words.length === 1 && OWN_NUMBER.test(words[0])));
-        const large = isLarge(run, body);
-        let score = 0.15 + (alone ? 0.35 : hit.from === 0 ? 0.15 : 0) + (large ? 0.4 : 0) - (depth > 0.5 ? 0.35 : 0);
+        // What was sold may be a credit: a line names no document.
+        const inTable = tableRows.has(row.index);
+        const large = isLarge(run, body) && !inTable;
+        if (WEAK.has(hit.phrase) && !large && !isNumbered(run, hit, hits)) continue;
+        let score = 0.15 - (inTable ? 0.4 : 0) + (alone ? 0.35 : hit.from === 0 ? 0.15 : 0) + (large ? 0.4 : 0) - (depth > 0.5 ? 0.35 : 0);
         if (hit.kind === 'delivery-note' && !large && !alone) score -= 0.15;
         if (hit.kind === 'credit-note' && hit.from === 0 && isNumbered(run, hit, hits)) score += 0.25;
         if (/^(your|ihre?r?|votre|uw|su|vs|original|relating)/i.test(run.text)) score -= 0.3;
@@ -70,6 +74,10 @@ function isNumbered(run: Run, kind: Hit, hits: readonly Hit[]): boolean {
   const label = hits.find((other) => other.kind === 'invoice' && (other.from === kind.to || other.from === kind.to + 1));
   return NUMBER_WORD.test(text(kind.to)) || (label !== undefined && (NUMBER_WORD.test(text(label.to)) || OWN_NUMBER.test(text(label.to))));
 }
+
+const NO_ROWS: ReadonlySet<number> = new Set();
+/** Words that are a title in large print or before a number only. */
+const WEAK: ReadonlySet<string> = new Set(['credit']);
 
 /** How sure an invoice over less than nothing is one. */
 const BELOW_ZERO = 0.7;

@@ -51,7 +51,8 @@ export function earlyPaymentTerms(rows: readonly Row[]): PaymentTerms | null {
 /** A percent sign that one reader of a scan took for digits. */
 const asPercent = (word: Word): string => (/^\d{2,3}$/.test(word.text) && word.alternatives?.includes('%') ? '%' : word.text);
 
-function daysIn(folded: string): number[] {
+/** The numbers of days that a folded text names. */
+export function daysIn(folded: string): number[] {
   const found = [...folded.matchAll(DAYS)].map((match) => Number(match[1]));
   const net = NET.exec(folded);
   return net && found.length === 0 ? [Number(net[1])] : found;

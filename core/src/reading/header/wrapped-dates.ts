@@ -47,13 +47,13 @@ function restUnder(upper: Run, below: readonly Row[]): Run | undefined {
   return undefined;
 }
 
-/** Whether a column so narrow that it breaks words broke the year of a date: "14/01/202" and "6" under it. */
+/** Whether a column so narrow that it breaks words broke the year of a date: "14/01/202" and "6" under it, or "2026-" and "03-20". */
 function isBrokenDate(upper: Run, lower: Run): boolean {
   const last = upper.words[upper.words.length - 1].text;
   return (
     lower.words.length === 1 &&
-    /^\d{1,3}$/.test(lower.text) &&
-    /\d{1,3}$/.test(last) &&
+    /^[\d-]{1,5}$/.test(lower.text) &&
+    /\d{1,3}-?$/.test(last) &&
     !readDate(last) &&
     readDate(last + lower.text) !== null
   );

@@ -11,6 +11,17 @@ describe('the currency', () => {
     expect(printedCurrency(rows('Total 120.00'))).toBeNull();
   });
 
+  it('by a bare dollar sign is that of the country whose registers, taxes or post codes stand on the page', () => {
+    for (const [told, value] of [
+      ['ABN 51 824 753 556', 'AUD'],
+      ['Ottawa, ON K1A 0B1', 'CAD'],
+      ['GST/HST no. 12345 HST', 'CAD'],
+      ['Auckland 1010', 'NZD'],
+      ['Durango, CO 81301', 'USD'],
+    ])
+      expect(printedCurrency(rows('Total $120.00', told))?.value).toBe(value);
+  });
+
   it('is not a lone sign that a scan’s reader is unsure of', () => {
     const seen = rows('Total $').map((row) => ({
       ...row,

@@ -73,6 +73,7 @@ const EURO = new Set([
 /** The currency by the signs and codes that stand on the page, ISO 4217; null where there is none. */
 export function printedCurrency(rows: readonly Row[]): { value: string; page: number; box: Box; count: number; rivals: string[] } | null {
   const seen = new Map<string, { count: number; page: number; box: Box }>();
+  let meant: string | null = null;
   for (const row of rows) {
     for (const run of row.runs) {
       for (const word of run.words) {
@@ -82,7 +83,7 @@ export function printedCurrency(rows: readonly Row[]): { value: string; page: nu
           );
         if (!code) continue;
         const [sign] = code;
-        const value = SIGNS[sign];
+        const value = sign === '$' ? (meant ??= dollars(rows)) : SIGNS[sign];
         const known = seen.get(value);
         const weight = /\d/.test(word.text) || word.text === sign ? 1 : 0.5;
         // Readers of scans take a lone S for a dollar: only a sign with its amount counts.
@@ -95,6 +96,19 @@ export function printedCurrency(rows: readonly Row[]): { value: string; page: nu
   const ranked = [...seen].sort((a, b) => b[1].count - a[1].count);
   if (ranked.length === 0) return null;
   return { value: ranked[0][0], ...ranked[0][1], rivals: ranked.slice(1).map(([value]) => value) };
+}
+
+/** What tells whose dollars are meant, where only the sign is printed: registers, taxes, post codes and domains of countries that have dollars too. */
+const DOLLARS: readonly (readonly [string, RegExp])[] = [
+  ['AUD', /\bABN\b|\bACN\b|\bBSB\b|\b(NSW|VIC|QLD|TAS|ACT) \d{4}\b|\.com\.au\b|\bAustralia\b/],
+  ['NZD', /\bNZBN\b|\.co\.nz\b|\bNew Zealand\b|\bAuckland\b/],
+  ['CAD', /\b(HST|PST|QST|TPS|TVQ)\b|\b[A-Z]\d[A-Z] ?\d[A-Z]\d\b|\bCanada\b|\b(ON|QC|BC|AB|MB|NS) [A-Z]\d[A-Z]/],
+];
+
+/** The currency that a bare dollar sign means on these rows, ISO 4217. */
+function dollars(rows: readonly Row[]): string {
+  const texts = rows.map((row) => row.runs.map(({ text }) => text).join(' '));
+  return DOLLARS.find(([, told]) => texts.some((text) => told.test(text)))?.[0] ?? 'USD';
 }
 
 /** Whether amounts are marked "kr": crowns, of which country it does not say. */

@@ -21,7 +21,7 @@ export function legalNamesIn(printed: Run): { value: string; run: Run; box: Box;
     if (/^[–—·|•-]$|^\/$/.test(run.words[i].text) || (i > start && /[·|:]$/.test(run.words[i - 1].text)))
       start = /[\p{L}\d]/u.test(run.words[i].text) ? i : i + 1;
     const length = i > start ? formAt(tokens, i) : 0;
-    if (length === 0) continue;
+    if (length === 0 || (OF_COMPANY.test(tokens[i + length - 1]) && endsInAnotherForm(run.words, tokens, i + length))) continue;
     const words = run.words.slice(start, i + length);
     // "Dry Creek, NV 89099" is a place, and so is "Dry Creek, NV".
     if (/^\d{4,5}$/.test(run.words[i + length]?.text ?? '')) continue;
@@ -43,6 +43,20 @@ export function legalNamesIn(printed: Run): { value: string; run: Run; box: Box;
     start = i + 1;
   }
   return names;
+}
+
+/** Ends of a name that may be a word within it. */
+const OF_COMPANY = /^(co|company|cie|compagnie)$/;
+/** Words that a name may have between a word that is a legal form too and its own: “Wattle & Co Catering Pty Ltd”. */
+const MOST_BETWEEN = 3;
+
+/** Whether a name goes on from here to another legal form. */
+function endsInAnotherForm(words: readonly Word[], tokens: readonly string[], from: number): boolean {
+  for (let i = from; i <= Math.min(from + MOST_BETWEEN, words.length - 1); i++) {
+    if (/[,;:·|)]$/.test(words[i - 1].text) || !/^[\p{Lu}&]/u.test(words[i].text)) return false;
+    if (formAt(tokens, i) > 0) return true;
+  }
+  return false;
 }
 
 /** The run with the legal form that wrapped into the line below it, as in a narrow side bar. */

@@ -16,6 +16,8 @@ export interface PageWords {
   readonly width: number;
   readonly height: number;
   readonly words: readonly Word[];
+  /** What the QR symbols on it say. */
+  readonly codes?: readonly string[];
   /** Whether it is a separator sheet: it stands between documents and belongs to none. */
   readonly separator?: boolean;
   /** Where the page was read off a picture: the projective map, row by row, from points of the page as it came to points of this one. */

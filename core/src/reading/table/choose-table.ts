@@ -172,7 +172,9 @@ function leftOut({ lines, rows: own }: LineTable, { rows, taxTable, labelled, ma
       !own.has(row.index) &&
       !taxTable.has(row.index) &&
       likelihood(row, labelled, mark) > 0 &&
-      numbersOf(row, mark).some((span) => isMoney(span) && edges.some(({ page, x }) => page === row.page && Math.abs(x - right(span.box)) < ONE_EDGE)),
+      numbersOf(row, mark).some(
+        (span) => isMoney(span) && edges.some(({ page, x }) => page === row.page && Math.abs(x - right(span.box)) < ONE_EDGE),
+      ),
   ).length;
 }
 

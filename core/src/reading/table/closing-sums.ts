@@ -34,7 +34,7 @@ const HIGHEST_RATE = 40;
 export function looseAmounts(rows: readonly Row[], mark: DecimalMark): LooseAmount[] {
   const spans = rows.flatMap((row) => row.runs.flatMap((run) => numberSpans(run, mark)));
   return spans
-    .filter(({ percent, number }) => !percent && (number.places === 2 || (number.signed && number.places === 0)))
+    .filter(({ percent, number }) => !percent && (number.places === 2 || (number.signed && number.places < 2)))
     .map((span) => ({ value: decimal(span.number.value), span }))
     .slice(-MOST_AMOUNTS);
 }

@@ -294,9 +294,14 @@ interface TextColumn {
   readonly to: number;
 }
 
+/** White before a word that may begin a column, in heights of it: more than a blank. */
+const COLUMN_GAP = 0.5;
+
 /** Places where words begin in most of the lines. */
 function commonEdges(texts: readonly (readonly Word[])[], lines: number): number[] {
-  const starts = texts.flat();
+  const starts = texts.flatMap((words) =>
+    words.filter((word, i) => i === 0 || word.x - right(words[i - 1]) > COLUMN_GAP * Math.min(word.height, words[i - 1].height)),
+  );
   const votes = (x: number) => new Set(starts.filter((word) => Math.abs(word.x - x) < ONE_EDGE).map(({ y }) => Math.round(y))).size;
   return lines < 2 ? [] : starts.map(({ x }) => x).filter((x) => votes(x) > MOST_LINES * lines);
 }
@@ -305,8 +310,9 @@ function commonEdges(texts: readonly (readonly Word[])[], lines: number): number
 function parted(words: readonly Word[], edges: readonly number[]): (readonly Word[])[] {
   const parts: Word[][] = [];
   for (const word of words) {
-    const isEdge = edges.some((edge) => Math.abs(edge - word.x) < ONE_EDGE);
     const last = parts.at(-1);
+    const gap = last ? word.x - right(last[last.length - 1]) : 0;
+    const isEdge = gap > COLUMN_GAP * word.height && edges.some((edge) => Math.abs(edge - word.x) < ONE_EDGE);
     if (!last || isEdge) parts.push([word]);
     else last.push(word);
   }

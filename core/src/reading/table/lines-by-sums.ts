@@ -1,8 +1,8 @@
 import { overlapX, right, union } from '../../geometry/index.js';
 import type { LabelledRows } from '../header/candidates.js';
-import type { DecimalMark } from '../print/numbers.js';
+import { isCurrencySign, type DecimalMark } from '../print/numbers.js';
 import type { NumberSpan } from '../print/spans.js';
-import type { Row } from '../print/words.js';
+import type { Row, Word } from '../print/words.js';
 import { columnsOf, type JointColumns } from './joint-columns.js';
 import { lineArithmetic, type Cell, type LineRow, type LineTable } from './line-row.js';
 import { centsOf, isMoney, numbersOf } from './number-columns.js';
@@ -161,15 +161,40 @@ function withGuesses(line: LineRow, roles: ReadonlySet<string>): LineRow {
   return { ...line, cells: Object.fromEntries(cells) as LineRow['cells'] };
 }
 
-/** The line with numbers back among its words that stand between them and make no product: “Marquee 9 x 15 m”. */
+/**
+ * The line with its words as the numbers among them say: numbers that make no product are words of the text, “Marquee 9 x 15 m”; behind
+ * one that is how many stand its unit and what leads to the price, “Acquedotto 41 mc x € 0,98”.
+ */
 function withWholeText(line: LineRow): LineRow {
   const { quantity, unitPrice, description, ...cells } = line.cells;
-  if (!quantity || !unitPrice || !description || lineArithmetic(line.cells) !== 'wrong') return line;
+  if (!quantity || !unitPrice || !description) return line;
   const isAmong = ({ box }: Cell) =>
-    box.x > description.box.x && right(box) < right(description.box) && Math.abs(box.y - description.box.y) < box.height;
-  if (!isAmong(quantity) || !isAmong(unitPrice)) return line;
+    box.x > description.box.x &&
+    right(box) < right(description.box) + AMONG * box.height &&
+    Math.abs(box.y - description.box.y) < box.height;
+  if (!isAmong(quantity)) return line;
   const inside = [quantity.box, unitPrice.box];
-  const words = line.words.filter((word) => overlapX(word, description.box) > 0 || inside.some((box) => overlapX(word, box) > 0));
-  const text = [...words].sort((a, b) => a.x - b.x).map((word) => word.text);
-  return { ...line, cells: { ...cells, description: { ...description, value: text.join(' ') } } };
+  const words = line.words
+    .filter((word) => overlapX(word, description.box) > 0 || inside.some((box) => overlapX(word, box) > 0))
+    .sort((a, b) => a.x - b.x);
+  const text = (some: readonly Word[]) => some.map((word) => word.text).join(' ');
+  if (lineArithmetic(line.cells) === 'wrong' && isAmong(unitPrice))
+    return { ...line, cells: { ...cells, description: { ...description, value: text(words) } } };
+  const isText = (word: Word) => Math.abs(word.y - quantity.box.y) >= word.height || word.x < quantity.box.x;
+  const between = words.filter(
+    (word) => word.x >= right(quantity.box) && right(word) <= unitPrice.box.x + 1 && !isCurrencySign(word.text) && !BETWEEN.test(word.text),
+  );
+  if (between.length > 2 || lineArithmetic(line.cells) !== 'right' || words.filter(isText).length === 0) return line;
+  return {
+    ...line,
+    cells: {
+      ...line.cells,
+      description: { ...description, value: text(words.filter(isText)) },
+      ...(between.length > 0 && !line.cells.unit ? { unit: { value: text(between), box: union(between) } } : {}),
+    },
+  };
 }
+
+/** How far behind a text, in heights, a number among it may end. */
+const AMONG = 1.5;
+const BETWEEN = /^([@×àáâä]|x|at|je)$/i;

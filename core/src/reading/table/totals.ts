@@ -62,7 +62,12 @@ export function chooseTotals(
   const discounts = of('documentDiscount').map((c) => ({ ...c, value: c.value.abs() }));
   const carriages = of('carriage').map((c) => ({ ...c, value: c.value.abs() }));
   // A dear label may be missing: what is labelled as due can be the invoice total, and the goods total the net.
-  const loose = unlabelled(outside, printedRates(rows, mark), mark, lineSum);
+  const loose = unlabelled(
+    outside.filter((row) => !isExplained(row, labelled)),
+    printedRates(rows, mark),
+    mark,
+    lineSum,
+  );
   const grossPool = strongest([...gross, ...due.map((c) => ({ ...c, score: c.score - 0.25 })), ...loose.gross]);
   const netPool = strongest([...net, ...goods.map((c) => ({ ...c, score: c.score - 0.3 })), ...loose.net]);
   const taxPool = strongest([...tax, ...loose.tax]);
@@ -113,6 +118,11 @@ export function chooseTotals(
     candidates: { netTotal: netPool, taxTotal: taxPool, grossTotal: grossPool, amountDue: due },
   };
 }
+
+/** Whether a row begins with a label that says its amount is no total: what was handed over and the change, a customer's number. */
+const isExplained = (row: Row, labelled: LabelledRows): boolean =>
+  labelled.onRow(row.index).some(({ meaning, from, run }) => from === 0 && run === row.runs[0] && OTHER_AMOUNTS.has(meaning));
+const OTHER_AMOUNTS: ReadonlySet<LabelMeaning> = new Set(['other', 'paid', 'previousBalance']);
 
 const MOST_TRIED = 9;
 /** A total that is rounded to what is paid in cash is a little less than that. */

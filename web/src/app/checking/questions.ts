@@ -18,6 +18,7 @@ export const FIELD_NAMES: Readonly<Record<HeaderField, string>> = {
   sellerName: 'Supplier',
   sellerTaxId: 'Tax id',
   sellerIban: 'IBAN',
+  paymentReference: 'Pay with',
   netTotal: 'Net',
   taxTotal: 'Tax',
   grossTotal: 'Total',

@@ -48,6 +48,8 @@ export function evidenceText(evidence: Evidence): string {
       return 'a legal name that is not the buyer’s';
     case 'tax-id-label':
       return 'labelled as a tax id';
+    case 'payment-code':
+      return 'the payment code on the page says the same';
     case 'check-digits':
       return 'check digits right';
     case 'check-digits-repaired':
@@ -84,6 +86,8 @@ export function evidenceText(evidence: Evidence): string {
       return 'another name on the page';
     case 'other-iban':
       return 'another IBAN on the page';
+    case 'other-tax-id':
+      return 'another tax id on the page';
     case 'day-month-swapped':
       return 'with day and month the other way round';
     case 'other-reading':
@@ -105,6 +109,7 @@ const FIELD_WORDS: Readonly<Record<HeaderField, string>> = {
   sellerName: 'supplier’s name',
   sellerTaxId: 'tax id',
   sellerIban: 'IBAN',
+  paymentReference: 'payment reference',
   netTotal: 'net total',
   taxTotal: 'tax',
   grossTotal: 'total',
@@ -170,6 +175,8 @@ function bareQuestion(field: string | null, question: Question): string {
       return question.other === null
         ? `Is the ${wordFor(field)} ${shown(question.value)}? It is not labelled clearly.`
         : `Is the ${wordFor(field)} ${shown(question.value)} or ${shown(question.other)}?`;
+    case 'payment-code-differs':
+      return `The payment code on the page says ${question.said}, the print ${question.printed}.`;
     case 'perhaps':
       return `Is ${shown(question.value)} the ${wordFor(field)}? Nothing on the page says so plainly.`;
     case 'due-out-of-order':
