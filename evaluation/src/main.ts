@@ -2,7 +2,7 @@ import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { composedFigures, figuresTable } from './composed.js';
 import { composedChoices, fitted, rightShare, weightsSource } from './fit-head.js';
-import { fitCalibration, FITTED_FIELDS, readDocument, type PageWords } from '@umber/core/reading';
+import { ACCEPTED_RISK, fitCalibration, FITTED_FIELDS, readDocument, type PageWords } from '@umber/core/reading';
 import { ReaderPool } from '@umber/server/readers/reader-pool';
 import { crossValidated, diagram, judgedValues, tableSource } from './calibrate.js';
 import { drawnIncoming, scoredCorrections, scoredGrouping, scoredSorting } from './incoming.js';
@@ -13,6 +13,7 @@ import { BrowserPress, OfficePress } from '@umber/corpus/print';
 import { readersOf, readersTable, type ReadersOfScan } from './readers.js';
 import { scored, type Score } from './score.js';
 import { FAMILIES, type Family } from '@umber/corpus/sheets';
+import { keptOn, keptTable, type Kept } from './kept.js';
 import { measuredStacks } from './stacks.js';
 import { TRADE_FAMILIES } from '@umber/corpus/trade-sheets';
 
@@ -24,6 +25,7 @@ node evaluation/dist/main.js incoming [SUPPLIERS [SEED]]   draws what many suppl
 node evaluation/dist/main.js readers FOLDER                reads its scans by each reader alone and by both, and prints the table
 node evaluation/dist/main.js composed [COUNT [SEED]]         composes documents at random, and how they are read, by what is special about them
 node evaluation/dist/main.js fit [COUNT [SEED]]              fits what chooses the fields of the head on composed documents, and writes its weights
+node evaluation/dist/main.js kept FOLDER...                what confidences promise on papers by other hands, and what was kept of it, source by source
 node evaluation/dist/main.js calibrate FOLDER...           fits the curves of confidence, and checks them family by family`;
 
 async function main([command, folder, ...rest]: string[]): Promise<number> {
@@ -51,6 +53,7 @@ async function main([command, folder, ...rest]: string[]): Promise<number> {
   else if (command === 'score') await score(folder, rest.includes('--misses'));
   else if (command === 'stacks') await stacks(folder, Number(rest[0] ?? 5), Number(rest[1] ?? 1), rest[2] === 'scans');
   else if (command === 'readers') await compareReaders(folder);
+  else if (command === 'kept') await kept([folder, ...rest]);
   else if (command === 'calibrate') await calibrate([folder, ...rest]);
   else {
     console.error(USAGE);
@@ -81,6 +84,17 @@ async function keepWords(folder: string): Promise<void> {
   );
   pool.close();
   await writeFile(join(folder, 'words.json'), JSON.stringify(words));
+}
+
+async function kept(folders: readonly string[]): Promise<void> {
+  const pool = new ReaderPool({ size: 2 });
+  try {
+    const all: Kept[] = [];
+    for (const folder of folders) all.push(...(await keptOn(folder, pool)));
+    for (const line of keptTable(all, 1 - ACCEPTED_RISK)) console.log(line);
+  } finally {
+    pool.close();
+  }
 }
 
 async function stacks(folder: string, count: number, seed: number, scans: boolean): Promise<void> {

@@ -1,8 +1,10 @@
 import { symbolsIn } from './barcodes.js';
+import { SymbolPlaces, type Operations } from './symbol-places.js';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import type { PDFPageProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import { greyOfRgba } from '@umber/core/pictures';
+import type { Box } from '@umber/core/geometry';
+import { cropped, greyOfRgba } from '@umber/core/pictures';
 import { joinSplitWords, trustTextLayer, type PageWords, type Paper, type Word } from '@umber/core/reading';
 import { UnreadableFile } from './unreadable-file.js';
 import { LIMITS } from './limits.js';
@@ -92,7 +94,7 @@ async function readPage(page: PDFPageProxy, number: number, scale: number | null
   const drawing = scale === null || words.length === 0 ? null : await drawn(page, scale, rotation);
   const paper = await paperOf(page, drawing?.operations ?? (await page.getOperatorList()));
   if (trustTextLayer(words, paper) === 'good') {
-    const codes = paper.mayHaveCodes ? await codesOn(page, drawing?.canvas) : [];
+    const codes = await codesOn(page, paper.symbols, drawing, rotation);
     return {
       words: { page: number, width: view.width, height: view.height, words, ...(codes.length > 0 ? { codes } : {}) },
       picture: drawing && pngOf(drawing.canvas),
@@ -105,48 +107,54 @@ async function readPage(page: PDFPageProxy, number: number, scale: number | null
   return { words: scan.words, picture: scale === null ? null : jpegOf(scan.picture, (scan.words.width * scale) / scan.picture.width) };
 }
 
-/** Pixels a point at which symbols are looked for. */
-const SYMBOL_SCALE = 2;
+/** Pixels a point at which symbols are looked for at least, and white around them in points. */
+const SYMBOL_SCALE = 1.5;
+const AROUND = 6;
 
-/** What the QR symbols on a page say; `canvas`: the page as it is drawn already. */
-async function codesOn(page: PDFPageProxy, canvas: Awaited<ReturnType<typeof drawn>>['canvas'] | undefined): Promise<string[]> {
-  const picture = canvas ?? (await drawn(page, SYMBOL_SCALE)).canvas;
-  return await symbolsIn(greyOfRgba(picture.data(), picture.width, picture.height));
-}
-
-/** What a page is drawn by: codes and their arguments, in order. */
-interface Operations {
-  readonly fnArray: readonly number[];
-  readonly argsArray: readonly unknown[];
+/** What the QR symbols on a page say that stand at these places; `drawing`: the page as it is drawn already. */
+async function codesOn(page: PDFPageProxy, places: readonly Box[], drawing: Drawing | null, rotation: number): Promise<string[]> {
+  if (places.length === 0) return [];
+  const { canvas, scale } = drawing && drawing.scale >= SYMBOL_SCALE ? drawing : await drawn(page, 2 * SYMBOL_SCALE, rotation);
+  const picture = greyOfRgba(canvas.data(), canvas.width, canvas.height);
+  const view = page.getViewport({ scale, rotation });
+  const found: string[] = [];
+  for (const { x, y, width, height } of places) {
+    const [left, top, right, bottom] = view.convertToViewportRectangle([
+      x - AROUND,
+      y - AROUND,
+      x + width + AROUND,
+      y + height + AROUND,
+    ]) as number[];
+    const [across, down] = [Math.abs(right - left), Math.abs(bottom - top)].map(Math.ceil);
+    found.push(...(await symbolsIn(cropped(picture, Math.floor(Math.min(left, right)), Math.floor(Math.min(top, bottom)), across, down))));
+  }
+  return [...new Set(found)];
 }
 
 /**
  * The page drawn at so many pixels a point, fewer where it is very large; and the operations that drew it, where the
  * library still holds them, which spares interpreting the page once more.
  */
-async function drawn(page: PDFPageProxy, scale: number, rotation = page.rotate) {
+async function drawn(page: PDFPageProxy, wanted: number, rotation = page.rotate) {
   const { createCanvas } = await import('@napi-rs/canvas');
   const size = page.getViewport({ scale: 1 });
   const most = Math.sqrt(LIMITS.pixels / (size.width * size.height));
-  const viewport = page.getViewport({ scale: Math.min(scale, most), rotation });
+  const scale = Math.min(wanted, most);
+  const viewport = page.getViewport({ scale, rotation });
   const canvas = createCanvas(Math.max(1, Math.ceil(viewport.width)), Math.max(1, Math.ceil(viewport.height)));
   const canvasContext = canvas.getContext('2d') as unknown as never;
   const task = page.render({ canvas: null, canvasContext, viewport, background: '#ffffff' });
   const { operatorList } = (task as unknown as { _internalRenderTask?: { operatorList?: Operations } })._internalRenderTask ?? {};
   await task.promise;
-  return { canvas, operations: operatorList };
+  return { canvas, operations: operatorList, scale };
 }
+type Drawing = Awaited<ReturnType<typeof drawn>>;
 
-/** A page's paper, the pixels a point of its largest picture, and whether something on it may be a symbol. */
+/** A page's paper, the pixels a point of its largest picture, and where symbols may stand on it, in its own space. */
 interface DrawnPaper extends Paper {
   readonly pixelsPerPoint: number;
-  readonly mayHaveCodes: boolean;
+  readonly symbols: readonly Box[];
 }
-
-/** Sides of a symbol in points, and how much longer one side may be than the other. */
-const SYMBOL = { least: 40, most: 250, askew: 1.2 };
-/** Numbers that the paths of a page have at least where a symbol is drawn of them. */
-const MANY_PATHS = 900;
 
 /** What is on a page besides text: the largest picture's share of it and resolution, and whether text is drawn unseen. */
 async function paperOf(page: PDFPageProxy, { fnArray, argsArray }: Operations): Promise<DrawnPaper> {
@@ -154,7 +162,8 @@ async function paperOf(page: PDFPageProxy, { fnArray, argsArray }: Operations): 
   const [left, top, right, bottom] = page.view;
   const area = Math.max(1, (right - left) * (bottom - top));
   let [pictureShare, pixelsPerPoint, unseen, shown] = [0, 0, 0, 0];
-  let [mode, paths, square] = [0, 0, false];
+  let mode = 0;
+  const symbols = new SymbolPlaces();
   let matrix: number[] = [1, 0, 0, 1, 0, 0];
   const stack: number[][] = [];
   for (let i = 0; i < fnArray.length; i++) {
@@ -166,7 +175,7 @@ async function paperOf(page: PDFPageProxy, { fnArray, argsArray }: Operations): 
       stack.push(matrix);
       if (args?.[0]) matrix = multiply(matrix, args[0] as number[]);
     } else if (code === OPS.paintFormXObjectEnd) matrix = stack.pop() ?? matrix;
-    else if (code === OPS.constructPath) paths += pathSize(args?.[1]);
+    else if (code === OPS.constructPath) symbols.path(matrix, args?.[1], args?.[2]);
     else if (code === OPS.setTextRenderingMode) mode = Number(args?.[0]);
     else if (code === OPS.showText) {
       shown++;
@@ -174,8 +183,7 @@ async function paperOf(page: PDFPageProxy, { fnArray, argsArray }: Operations): 
     } else if (code === OPS.paintImageXObject || code === OPS.paintInlineImageXObject || code === OPS.paintImageMaskXObject) {
       const [width, height] = [Math.hypot(matrix[0], matrix[1]), Math.hypot(matrix[2], matrix[3])];
       const share = (width * height) / area;
-      const [short, long] = [Math.min(width, height), Math.max(width, height)];
-      square ||= short >= SYMBOL.least && long <= SYMBOL.most && long < SYMBOL.askew * short;
+      symbols.picture(matrix);
       if (share <= pictureShare) continue;
       pictureShare = share;
       const first = args?.[0] as { width?: number } | string | undefined;
@@ -183,16 +191,8 @@ async function paperOf(page: PDFPageProxy, { fnArray, argsArray }: Operations): 
       pixelsPerPoint = pixels / Math.max(1, width);
     }
   }
-  return { pictureShare, pixelsPerPoint, unseenShare: shown === 0 ? 0 : unseen / shown, mayHaveCodes: square || paths > MANY_PATHS };
+  return { pictureShare, pixelsPerPoint, unseenShare: shown === 0 ? 0 : unseen / shown, symbols: symbols.places() };
 }
-
-/** How many numbers a path has, however the library packs them. */
-const pathSize = (packed: unknown): number =>
-  Array.isArray(packed)
-    ? packed.reduce<number>((sum, one) => sum + pathSize(one), 0)
-    : ArrayBuffer.isView(packed)
-      ? (packed as Float32Array).length
-      : 1;
 
 interface TextItem {
   readonly str: string;
