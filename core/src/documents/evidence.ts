@@ -45,6 +45,8 @@ export type Evidence =
   | { readonly code: 'tax-parts'; readonly parts: number }
   /** The sum of the net amounts of so many rates. */
   | { readonly code: 'net-parts'; readonly parts: number }
+  /** The goods with the charges and less the discounts that stand among the totals. */
+  | { readonly code: 'net-with-charges' }
   /** No label says so, but with it net, tax and total close. */
   | { readonly code: 'closing-sum' }
   | { readonly code: 'only-total' }

@@ -64,7 +64,7 @@ export const de: Lexicon = {
       '(ust|umsatzsteuer|mwst|unsere ust) (id|id nr|idnr|ident nr|identnr|identnummer|identifikationsnummer|identifikations nr|nr|nummer|id nummer)',
       'uid (nr|nummer)',
       'steuer id'],
-    netTotal: ['nettobetrag', 'netto gesamt', 'summe netto', 'gesamt netto', 'zwischensumme netto', 'nettosumme', 'netto',
+    netTotal: ['zwischentotal', 'total exkl mwst', 'total exkl', 'nettobetrag', 'netto gesamt', 'summe netto', 'gesamt netto', 'zwischensumme netto', 'nettosumme', 'netto',
       'warenwert netto', 'zwischensumme', 'gesamtbetrag netto', 'rechnungsbetrag netto',
       'summe exkl mwst', 'summe ohne mwst', 'nettowert', 'netto summe', 'rechnungssumme netto', 'warenwert',
       'gesamtsumme netto', 'netto betrag', 'total netto', 'betrag netto',

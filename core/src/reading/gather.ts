@@ -53,18 +53,18 @@ export function gather(read: readonly PageWords[], context: ReadingContext, meth
   const totals = amongAll.addsUp ? amongAll : amongOthers;
   const belowNothing = totals.chosen.grossTotal?.value.isNegative() ?? false;
   const kind = context.kind
-    ? { kind: context.kind, score: 1 }
+    ? { kind: context.kind, score: 1, run: null }
     : documentKind(pages, rows, totals.chosen.grossTotal !== null, totals.addsUp, belowNothing, labelled, printedTable.rows);
 
   const ibans = ibansOf(rows);
   const printed = printedCurrency(rows);
-  const country = sellerCountry(ibans, printed?.value ?? null);
+  const country = sellerCountry(ibans, printed?.value ?? null, rows);
   const currency = printed ?? null;
   const anyIds = taxIdsOf(labelled, rows, country, context.buyerTaxIds ?? [], language);
 
   const besideAmounts = besideLines(rows, printedTable, mark);
 
-  const american = currency?.value === 'USD' ? true : country !== null || currency !== null ? false : null;
+  const american = currency?.value === 'USD' || country === 'US' ? true : country !== null || currency !== null ? false : null;
   const on: HeadPages = {
     pages,
     rows,

@@ -24,7 +24,8 @@ import { weigh } from './confidence/weigh.js';
 import { netFitsLines, printedRates, type TotalCandidate } from './table/totals.js';
 import { hasRates, onlyRateOf, withExplainedRates } from './table/tax-rates.js';
 import { withoutTax } from './table/taxed-lines.js';
-import { type PageWords, type Row } from './print/words.js';
+import { identifierSpans } from './print/spans.js';
+import { type PageWords, type Row, type Run } from './print/words.js';
 
 /** Reads one document off the words of its pages. Never throws on odd content: what is not found is null, with a doubt. */
 export function readDocument(read: readonly PageWords[], context: ReadingContext = {}, method: LineMethod = 'best'): DocumentReading {
@@ -136,7 +137,11 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     : [];
   const bare = hasLines
     ? fields
-    : onlyNameNumberDate(fields, ownNumber(labelled, kind.kind), ownDate(labelled, rows, pages, order) ?? issueDate);
+    : onlyNameNumberDate(
+        fields,
+        ownNumber(labelled, kind.kind) ?? numberInTitle(kind.run),
+        ownDate(labelled, rows, pages, order) ?? issueDate,
+      );
   const reading = {
     pages: read.map((page) => page.page),
     language,
@@ -232,6 +237,21 @@ const asList = (value: Decimal | null) => (value === null ? [] : [{ value }]);
 /** The own number of a document that is no invoice; a statement, a reminder or a delivery note cites other numbers too. */
 const ownNumber = (labelled: LabelledRows, kind: string): ReadValue | null =>
   kind === 'other' ? asIdentifier(invoiceNumbers(labelled, [], [])) : asIdentifier(ownNumbers(labelled));
+
+/** The number that stands behind a document's title. */
+function numberInTitle(run: Run | null): ReadValue | null {
+  const [span] = run ? identifierSpans(run) : [];
+  return span && span.to === run?.words.length
+    ? {
+        value: span.text,
+        confidence: 0.95,
+        page: span.run.page,
+        box: span.box,
+        evidence: [{ code: 'captioned', relation: 'same run', words: run.words[0].text }],
+        alternatives: [],
+      }
+    : null;
+}
 
 /** The date of a letter, before any dates of the documents that it lists. */
 const ownDate = (labelled: LabelledRows, rows: readonly Row[], pages: readonly PageWords[], order: DayMonthOrder): ReadValue | null =>

@@ -174,6 +174,9 @@ function askAboutTotals(reading: WithoutDoubts, checks: Checks, ask: Ask): void 
 /** Figures of a column that became part of a description: an amount at its end, with its currency or a rate behind it or not. */
 const SWALLOWED = /(^|\s)(\p{Sc}|kr|zł|[A-Z]{3})?\s?\d[\d.,’' ]*[.,]\d{2}\s?(\p{Sc}|kr|zł|[A-Z]{3})?(\s\d{1,2}([.,]\d)?\s?%)?$/u;
 
+/** Three letters in a row, or a code: less describes nothing. */
+const SAYS_SOMETHING = /\p{L}{3}|[\p{L}\d-]{4}/u;
+
 /** A number at a description's end that a reader of a scan may have made of litres: “45 l” and “451” look alike. */
 const LITRES = /(^|\s)\d{1,3}1$/;
 
@@ -191,6 +194,8 @@ function askAboutLines(reading: WithoutDoubts, checks: Checks, ask: Ask): void {
   reading.lines.forEach((line, index) => {
     if (line.netAmount === null && line.taxedAmount === undefined) ask('netAmount', { code: 'cell-missing' }, index);
     if (line.description === null) ask('description', { code: 'cell-missing' }, index);
+    else if (!SAYS_SOMETHING.test(line.description.value))
+      ask('description', { code: 'cell-unclear', value: line.description.value }, index);
     if (checks.lineArithmetic[index] === 'wrong') {
       ask('quantity', { code: 'product-differs' }, index);
       ask('unitPrice', { code: 'product-differs' }, index);

@@ -1,5 +1,5 @@
 import { bottom, middleOf, middleY, overlapX, union, type Box } from '../../geometry/index.js';
-import { blocksOver, blocksUnder, buyersIds, standsIn } from '../header/address-blocks.js';
+import { areFlush, blocksOver, blocksUnder, buyersIds, standsIn } from '../header/address-blocks.js';
 import type { PrintedName } from '../header/seller-name.js';
 import { kindsIn, isLabelWord } from '../language/labels.js';
 import { legalNamesIn } from '../language/legal-names.js';
@@ -58,7 +58,7 @@ export function nameCandidates(on: HeadPages, { buyerNames, ruled }: NameHints):
     const page = pages.find((one) => one.page === run.page);
     const depth = middleY(box) / (page?.height ?? 842);
     const below = rows[place + 1] as Row | undefined;
-    const under = below?.runs.find((other) => Math.abs(other.box.x - box.x) < 4 && other.box.y - bottom(box) < 1.6 * box.height);
+    const under = below?.runs.find((other) => areFlush(other.box, box) && other.box.y - bottom(box) < 1.6 * box.height);
     const rest = run.words.length - words.length;
     const ruledAt = ruled.findIndex((name) => fold(name.value) === key);
     const labels = words.filter(({ text }) => isLabelWord(text)).length / words.length;
@@ -140,7 +140,7 @@ const areLevel = (one: Run, other: Run): boolean => one.page === other.page && M
 function addressesOf(printed: readonly Printed[], rows: readonly Row[]): Run[] {
   const begins = printed.filter(({ box, place }) => {
     const below = rows[place + 1] as Row | undefined;
-    const under = below?.runs.find((other) => Math.abs(other.box.x - box.x) < 4 && other.box.y - bottom(box) < 1.6 * box.height);
+    const under = below?.runs.find((other) => areFlush(other.box, box) && other.box.y - bottom(box) < 1.6 * box.height);
     return under !== undefined && STREET.test(under.text);
   });
   return [...new Set(begins.filter(({ value }) => !/\d/.test(value)).map(({ run }) => run))];

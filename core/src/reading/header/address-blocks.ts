@@ -54,7 +54,7 @@ export const buyersIds = (labelled: LabelledRows): Label[] =>
   labelled.labels.filter((label) => label.from < 3 && /\d/.test(label.run.text) && namesBuyersTaxId(label));
 
 /** Whether two runs begin, end or have their middles at one place, as the rows of an address do. */
-const areFlush = (a: Box, b: Box): boolean =>
+export const areFlush = (a: Box, b: Box): boolean =>
   Math.abs(a.x - b.x) < 4 || Math.abs(right(a) - right(b)) < 4 || Math.abs(middleX(a) - middleX(b)) < 4;
 
 /** The runs of the address blocks that end in a tax id, their rows at one distance. */

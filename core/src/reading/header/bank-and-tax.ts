@@ -307,9 +307,16 @@ function repairedId(
   return null;
 }
 
+/** A state and its post code: “Keene NH 03431”. */
+const AMERICAN =
+  /\b(A[KLRZ]|C[AOT]|D[CE]|FL|GA|HI|I[ADLN]|K[SY]|LA|M[ADEINOST]|N[CDEHJMVY]|O[HKR]|PA|RI|S[CD]|T[NX]|UT|V[AT]|W[AIVY]),? \d{5}(-\d{4})?\b/;
+
 /** The country the seller seems to be in, by IBAN, tax id prefix, then currency; null where nothing tells. */
-export function sellerCountry(ibans: readonly PrintedIdentifier[], currency: string | null): string | null {
-  return ibans[0]?.value.slice(0, 2) ?? (currency === null ? null : (COUNTRY_OF_CURRENCY[currency] ?? null));
+export function sellerCountry(ibans: readonly PrintedIdentifier[], currency: string | null, rows: readonly Row[] = []): string | null {
+  const [first] = ibans;
+  if (first) return first.value.slice(0, 2);
+  if (currency !== null) return COUNTRY_OF_CURRENCY[currency] ?? null;
+  return rows.some((row) => row.runs.some(({ text }) => AMERICAN.test(text))) ? 'US' : null;
 }
 
 /** The box around the words of an identifier; where it wraps, around its first line's words. */

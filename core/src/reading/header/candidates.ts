@@ -2,6 +2,7 @@ import type { Relation } from '../../documents/index.js';
 import { bottom, overlapX, right, type Box } from '../../geometry/index.js';
 import { isSmallWord, isWeak, type Label } from '../language/labels.js';
 import type { LabelMeaning } from '../../languages/index.js';
+import { isCurrencySign } from '../print/numbers.js';
 import type { Span } from '../print/spans.js';
 import type { Row, Run } from '../print/words.js';
 
@@ -109,10 +110,10 @@ export class LabelledRows {
         .map((other) => other.to),
     );
     // What stands behind the next label is that one's.
-    const same = spansOf(label.run).filter((span) => span.from >= label.to && span.from - label.to <= 7 && span.from < next);
+    const same = spansOf(label.run).filter((span) => isBehind(span, label) && span.from - label.to <= 7 && span.from < next);
     const inRun = same.map((span, i) => found(span, 'same run', 0.03 * (span.from - label.to) + 0.02 * i));
     const toRight = this.#rightOf(label, spansOf).map(({ span, penalty }) => found(span, 'right of', penalty));
-    if (inRun.length > 0) return [...inRun, ...toRight];
+    if (inRun.length > 0) return [...inRun, ...toRight.map((candidate) => ({ ...candidate, score: candidate.score - BEHIND_ITS_OWN }))];
     if (toRight.length > 0) {
       const under = this.#flushBelow(label, spansOf, toRight[0].span);
       return under
@@ -228,6 +229,13 @@ export class LabelledRows {
     return under && Math.abs(under.box.x - box.x) < 3 && under.box.y - bottom(box) < 0.9 * box.height ? under : null;
   }
 }
+
+/** What a value counts less that stands right of a label which has its own in one run. */
+const BEHIND_ITS_OWN = 0.3;
+
+/** Whether a value stands behind a label; the currency in “Total EUR 12.00” is of both. */
+const isBehind = (span: Span, { from, to, run }: Label): boolean =>
+  span.from >= to || (span.from > from && span.to > to && run.words.slice(span.from, to).every(({ text }) => isCurrencySign(text)));
 
 function file<K, V>(drawers: Map<K, V[]>, key: K, value: V): void {
   const drawer = drawers.get(key);

@@ -63,13 +63,19 @@ export function ownNumbers(labelled: LabelledRows): Found[] {
   );
 }
 
+const isOfLetter = ({ evidence }: Found): boolean => evidence.code === 'alone-in-head' || evidence.code === 'labelled';
+
 /** Dates that stand alone in the head of a letter, or behind a label in one run; not those of a table. */
 export function letterDates(labelled: LabelledRows, rows: readonly Row[], pages: readonly PageWords[]): Found[] {
   const delivered = labelled.candidates('other', dateSpans).filter(({ relation }) => relation === 'same run' || relation === 'right of');
   const alone = issueDates(labelled, rows, pages).filter(
     (found) => !(found.evidence.code === 'labelled' && found.evidence.relation === 'below'),
   );
-  return alone.length > 0 ? alone : distinct(delivered.map((candidate) => dated(candidate.span, candidate.score, labelledBy(candidate))));
+  // The day of a letter stands behind its place; a number's day is that of what it cites.
+  const ownFirst = [...alone.filter(isOfLetter), ...alone.filter((found) => !isOfLetter(found))];
+  return alone.length > 0
+    ? ownFirst
+    : distinct(delivered.map((candidate) => dated(candidate.span, candidate.score, labelledBy(candidate))));
 }
 
 function identifiers(labelled: LabelledRows, meaning: 'invoiceNumber' | 'orderReference'): Found[] {
@@ -127,7 +133,7 @@ const isPartOfAmount = (digits: string, text: string): boolean => new RegExp(`(?
 
 /** Words of sentences about paying. */
 const ABOUT_PAYING =
-  /term|zahl|pay|paid|settle|betal|règl|regl|pag|płat|zahlung|überweis|transfer|virement|bonifico|przelew|rechnung|invoice|factur|fattur|faktur/i;
+  /\bnett?o?\b|term|zahl|pay|paid|settle|betal|règl|regl|pag|płat|zahlung|überweis|transfer|virement|bonifico|przelew|rechnung|invoice|factur|fattur|faktur/i;
 
 /** The due date that printed payment terms give, counted from the issue date. */
 export function dueByTerms(rows: readonly Row[], issueDate: IsoDate): Found | null {

@@ -33,6 +33,7 @@ export function documentKind(
         // What was sold may be a credit: a line names no document.
         const inTable = tableRows.has(row.index);
         const large = isLarge(run, body) && !inTable;
+        if (NEGATED.test(run.words.slice(0, hit.from).at(-1)?.text ?? '')) continue;
         if (WEAK.has(hit.phrase) && !large && !isNumbered(run, hit, hits)) continue;
         let score = 0.15 - (inTable ? 0.4 : 0) + (alone ? 0.35 : hit.from === 0 ? 0.15 : 0) + (large ? 0.4 : 0) - (depth > 0.5 ? 0.35 : 0);
         if (hit.kind === 'delivery-note' && !large && !alone) score -= 0.15;
@@ -52,15 +53,16 @@ export function documentKind(
   const [best, second] = ranked;
   if (!best || best[1].score < 0.15)
     return { kind: hasTotals ? 'invoice' : 'other', score: addsUp ? 0.85 : hasTotals ? 0.6 : 0.5, run: null };
-  if (best[0] !== 'invoice' && best[1].score < 0.5 && hasTotals && votes.has('invoice'))
+  if (best[0] !== 'invoice' && best[0] !== 'order-confirmation' && best[1].score < 0.5 && hasTotals && votes.has('invoice'))
     return { kind: 'invoice', score: 0.7, run: votes.get('invoice')?.run ?? null };
   if (best[0] === 'invoice' && !hasTotals && best[1].score < 0.5) return { kind: 'other', score: 0.5, run: best[1].run };
   // Goods that are delivered have no total: what has one, and says invoice or credit note too, only cites its delivery note.
   const owed = ranked.find(([kind]) => isForTheBooks(kind));
   if (best[0] === 'delivery-note' && hasTotals && owed) return { kind: owed[0], score: 0.85, run: owed[1].run };
   // What adds up to a total with tax is no letter, unless its title says so in large print.
-  if (addsUp && best[0] !== 'invoice' && best[0] !== 'credit-note' && best[1].score < 0.75)
-    return { kind: 'invoice', score: 0.85, run: votes.get('invoice')?.run ?? null };
+  // A confirmation of an order adds up as well; and what a plain title says otherwise is asked about.
+  if (addsUp && best[0] !== 'order-confirmation' && !isForTheBooks(best[0]) && best[1].score < 0.75)
+    return { kind: 'invoice', score: best[1].score < PLAIN_TITLE ? 0.85 : 0.7, run: votes.get('invoice')?.run ?? null };
   const margin = best[1].score - (second?.[1].score ?? 0);
   return { kind: best[0], score: Math.min(0.99, 0.75 + margin / 2 + (best[1].score > 0.6 ? 0.15 : 0)), run: best[1].run };
 }
@@ -75,7 +77,11 @@ function isNumbered(run: Run, kind: Hit, hits: readonly Hit[]): boolean {
   return NUMBER_WORD.test(text(kind.to)) || (label !== undefined && (NUMBER_WORD.test(text(label.to)) || OWN_NUMBER.test(text(label.to))));
 }
 
+/** From here on a title stands by itself or in large print. */
+const PLAIN_TITLE = 0.4;
 const NO_ROWS: ReadonlySet<number> = new Set();
+/** “This is no invoice”, in every language that is read. */
+const NEGATED = /^(no|not|keine?|kein|pas|no|non|geen|inte|ingen|nie)$/i;
 /** Words that are a title in large print or before a number only. */
 const WEAK: ReadonlySet<string> = new Set(['credit']);
 

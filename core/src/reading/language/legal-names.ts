@@ -22,6 +22,8 @@ export function legalNamesIn(printed: Run): { value: string; run: Run; box: Box;
       start = /[\p{L}\d]/u.test(run.words[i].text) ? i : i + 1;
     const length = i > start ? formAt(tokens, i) : 0;
     if (length === 0 || (OF_COMPANY.test(tokens[i + length - 1]) && endsInAnotherForm(run.words, tokens, i + length))) continue;
+    // “Inh. Karsten Dröge e.K.”: the owner's name is what follows.
+    if (OWNER.test(run.words[start].text) && i > start + 1) start++;
     const words = run.words.slice(start, i + length);
     // "Dry Creek, NV 89099" is a place, and so is "Dry Creek, NV".
     if (/^\d{4,5}$/.test(run.words[i + length]?.text ?? '')) continue;
@@ -45,6 +47,8 @@ export function legalNamesIn(printed: Run): { value: string; run: Run; box: Box;
   return names;
 }
 
+/** Words before an owner's name. */
+const OWNER = /^(inh|inhaber|inhaberin|prop|owner|titular|titolare|propr)\.?:?$/i;
 /** Ends of a name that may be a word within it. */
 const OF_COMPANY = /^(co|company|cie|compagnie)$/;
 /** Words that a name may have between a word that is a legal form too and its own: “Wattle & Co Catering Pty Ltd”. */

@@ -15,6 +15,8 @@ export const withoutCurrency = (text: string): string => text.replace(CURRENCY_W
 export const namesCurrency = (text: string): boolean => /[£€$¥]/.test(text) || withoutCurrency(text) !== text;
 
 const NUMBER = /^[-–−+(]?\s*[£€$¥]?\s*[-–−]?\s*(\d[\d.,'’\u00a0\u202f ]*)\s*[£€$¥]?\s*(CR|-|\))?$/i;
+/** “120.–”, “85,-”: no hundredths. */
+const ROUND = /(\d)[.,][-–—]{1,2}$/;
 const GROUPED = { '.': /^\d{1,3}([,'’\u00a0\u202f ]\d{3})*(\.\d+)?$/, ',': /^\d{1,3}([.'’\u00a0\u202f ]\d{3})*(,\d+)?$/ };
 const UNGROUPED = { '.': /^\d+(\.\d+)?$/, ',': /^\d+(,\d+)?$/ };
 
@@ -45,7 +47,9 @@ export function decimalMarkOf(texts: Iterable<string>): DecimalMark {
 export function readNumber(text: string, mark: DecimalMark): PrintedNumber | null {
   if (!/\d/.test(text)) return null;
   const trimmed = text.trim();
-  const match = NUMBER.exec(/\p{L}/u.test(trimmed) ? withoutCurrency(trimmed).trim() : trimmed);
+  const match = NUMBER.exec(
+    ROUND.test(trimmed) ? trimmed.replace(ROUND, '$1') : /\p{L}/u.test(trimmed) ? withoutCurrency(trimmed).trim() : trimmed,
+  );
   if (!match) return null;
   const body = match[1].trim();
   if (!GROUPED[mark].test(body) && !UNGROUPED[mark].test(body)) return null;

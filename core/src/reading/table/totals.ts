@@ -68,8 +68,9 @@ export function chooseTotals(
     mark,
     lineSum,
   );
+  const charged = withCharges([...net, ...goods], discounts, carriages);
   const grossPool = strongest([...gross, ...due.map((c) => ({ ...c, score: c.score - 0.25 })), ...loose.gross]);
-  const netPool = strongest([...net, ...goods.map((c) => ({ ...c, score: c.score - 0.3 })), ...loose.net]);
+  const netPool = strongest([...net, ...goods.map((c) => ({ ...c, score: c.score - 0.3 })), ...loose.net, ...charged]);
   const taxPool = strongest([...tax, ...loose.tax]);
   const largest = loose.largest;
 
@@ -119,10 +120,33 @@ export function chooseTotals(
   };
 }
 
-/** Whether a row begins with a label that says its amount is no total: what was handed over and the change, a customer's number. */
+/** What a net total counts that is not printed: the goods with the charges and without the discounts among the totals. */
+const BY_CHARGES = 0.5;
+
+/** The goods with carriage and less a discount, for pages that print no net total behind them. */
+function withCharges(
+  goods: readonly TotalCandidate[],
+  discounts: readonly TotalCandidate[],
+  carriages: readonly TotalCandidate[],
+): TotalCandidate[] {
+  const [first] = goods;
+  if (!first) return [];
+  const less = [null, ...discounts.slice(0, MOST_CHARGES)];
+  const more = [null, ...carriages.slice(0, MOST_CHARGES)];
+  return less.flatMap((discount) =>
+    more.flatMap((carriage) => {
+      if (!discount && !carriage) return [];
+      const value = first.value.minus(discount?.value ?? 0).plus(carriage?.value ?? 0);
+      return [{ value, score: BY_CHARGES, span: null, evidence: { code: 'net-with-charges' as const } }];
+    }),
+  );
+}
+const MOST_CHARGES = 2;
+
+/** Whether a row begins with a label that says its amount is no total by itself: what was handed over and the change, carriage, a customer's number. */
 const isExplained = (row: Row, labelled: LabelledRows): boolean =>
   labelled.onRow(row.index).some(({ meaning, from, run }) => from === 0 && run === row.runs[0] && OTHER_AMOUNTS.has(meaning));
-const OTHER_AMOUNTS: ReadonlySet<LabelMeaning> = new Set(['other', 'paid', 'previousBalance']);
+const OTHER_AMOUNTS: ReadonlySet<LabelMeaning> = new Set(['other', 'paid', 'previousBalance', 'carriage', 'documentDiscount']);
 
 const MOST_TRIED = 9;
 /** A total that is rounded to what is paid in cash is a little less than that. */

@@ -70,6 +70,8 @@ export function evidenceText(evidence: Evidence): string {
       return `sum of ${evidence.parts} tax amounts`;
     case 'net-parts':
       return `sum of the net amounts of ${evidence.parts} rates`;
+    case 'net-with-charges':
+      return 'the goods with the charges and less the discounts below them';
     case 'closing-sum':
       return 'no label says so, but with it net, tax and total close';
     case 'only-total':
