@@ -2,6 +2,7 @@ import {
   afterIssue,
   FITTED_FIELDS,
   gather,
+  orderCandidates,
   utility,
   type FittedField,
   type HeadCandidates,
@@ -59,6 +60,7 @@ function candidatesOf(
 ): HeadCandidates['names'] | HeadCandidates['dates'] | HeadCandidates['identifiers'] {
   if (field === 'sellerName') return head.names;
   if (field === 'dueDate') return afterIssue(head, truth.fields.issueDate as IsoDate);
+  if (field === 'orderReference') return orderCandidates(head.identifiers);
   return field === 'issueDate' ? head.dates : head.identifiers;
 }
 

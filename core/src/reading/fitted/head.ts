@@ -52,10 +52,14 @@ const stands = (days: number): Traits => ({
   'far after the issue date': days > 120 ? 1 : 0,
 });
 
+/** What can be an order's number: invoices are numbered like dates in some countries, orders hardly are. */
+export const orderCandidates = (identifiers: readonly HeadCandidate[]): readonly HeadCandidate[] =>
+  identifiers.filter(({ traits }) => !traits['like a date']);
+
 /** The likeliest identifiers of the document and of the order: never the same words for both, never one inside the other. */
 export function likelyNumbers({ identifiers, none }: HeadCandidates, weights: HeadWeights = HEAD_WEIGHTS) {
   const number = likeliest(identifiers, none.invoiceNumber, weights.invoiceNumber);
-  const order = likeliest(identifiers, none.orderReference, weights.orderReference);
+  const order = likeliest(orderCandidates(identifiers), none.orderReference, weights.orderReference);
   // Both together: the pair with the best product, none allowed for either.
   let best = { chance: number.none * order.none, number: null as HeadCandidate | null, order: null as HeadCandidate | null };
   const few = <C>(ranked: readonly Likely<C>[], left: number) => [...ranked.slice(0, MOST_PAIRED), { candidate: null, chance: left }];
@@ -80,9 +84,20 @@ export function likelyNames(
     const known = byName.get(fold(value));
     byName.set(fold(value), known ? { ...known, score: known.score + chance } : { value, run, box, score: chance });
   }
-  return { names: [...byName.values()].filter(({ score }) => score > 0.01).sort((a, b) => b.score - a.score), none: left };
+  const found = [...byName.values()].filter(({ score }) => score > 0.01).sort((a, b) => b.score - a.score);
+  const whole = ranked[0]?.candidate.traits;
+  const isWhole = whole !== undefined && Boolean(whole['a legal form']) && !whole['its first word twice'];
+  return { names: isWhole ? withItsParts(found) : found, none: left };
 }
 const MOST_NAMES = 12;
+
+/** The names with those that are only a part of the likeliest counted to it: “Telecom Ltd” is no other than “Whinstone Telecom Ltd”. */
+function withItsParts([best, ...others]: readonly PrintedName[]): PrintedName[] {
+  if (!best) return [];
+  const isPart = ({ value }: PrintedName) => ` ${fold(best.value)} `.includes(` ${fold(value)} `);
+  const parts = others.filter(isPart).reduce((sum, { score }) => sum + score, 0);
+  return [{ ...best, score: best.score + parts }, ...others.filter((other) => !isPart(other))];
+}
 
 /** Whether a value is likelier than that there is none. */
 export const isLikely = ({ ranked, none }: { ranked: readonly Likely<HeadCandidate>[]; none: number }): boolean =>

@@ -2,7 +2,7 @@ import { bottom, middleOf, middleY, overlapX, union, type Box } from '../../geom
 import { areFlush, blocksOver, blocksUnder, buyersIds, standsIn } from '../header/address-blocks.js';
 import type { PrintedName } from '../header/seller-name.js';
 import { kindsIn, isLabelWord } from '../language/labels.js';
-import { legalNamesIn } from '../language/legal-names.js';
+import { legalNamesIn, withFormBelow, withFormBeside } from '../language/legal-names.js';
 import { fold } from '../language/phrases.js';
 import { run as runOf, type Row, type Run, type Word } from '../print/words.js';
 import { yes, type HeadPages, type Traits } from './traits.js';
@@ -162,7 +162,9 @@ function namesIn({ rows, pages, labelled }: HeadPages): Printed[] {
     const depth = middleY(row.box) / (heights.get(row.page) ?? 842);
     const isLow = depth > 1 - FOOT || (last !== undefined && row.page === last.page && place >= rows.length - 6);
     if (!(row.page === pages[0]?.page && depth < HEAD) && !isLow) return;
-    for (const run of row.runs)
+    for (const [at, run] of row.runs.entries()) {
+      for (const whole of [withFormBelow(run, rows[place + 1]), withFormBeside(run, row.runs[at + 1])])
+        if (whole !== run) found.push({ value: whole.text, words: whole.words, run, place, box: run.box });
       for (const { words, named } of partsOf(
         run,
         labelled
@@ -173,6 +175,7 @@ function namesIn({ rows, pages, labelled }: HeadPages): Printed[] {
         const value = (named ?? words.map(({ text }) => text).join(' ')).replace(/^[("“„]+|[,;:)"”–-]+$/g, '').trim();
         if (/\p{L}{2}/u.test(value) && !/@|www\.|https?:/.test(value)) found.push({ value, words, run, place, box: union(words) });
       }
+    }
   });
   return found;
 }

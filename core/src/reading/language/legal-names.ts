@@ -63,6 +63,13 @@ function endsInAnotherForm(words: readonly Word[], tokens: readonly string[], fr
   return false;
 }
 
+/** The run with the rest of its legal form that a reader of a scan parted from it: “Sp.” and “z o.o.”. */
+export function withFormBeside(run: Run, next: Run | undefined): Run {
+  const last = run.words[run.words.length - 1];
+  const isRest = next && next.words.length <= LONGEST_FORM && FORMS.has(fold(`${last.text} ${next.text}`));
+  return isRest ? makeRun([...run.words, ...next.words], run.page, run.row) : run;
+}
+
 /** The run with the legal form that wrapped into the line below it, as in a narrow side bar. */
 export function withFormBelow(run: Run, next: Row | undefined): Run {
   const below = next?.runs.find((other) => Math.abs(other.box.x - run.box.x) < 3 && other.words.length <= 3);
