@@ -1,6 +1,6 @@
 import { middleX, overlapX, right, union, type Box } from '../../geometry/index.js';
 import { NUMERIC_ROLES, TEXT_ROLES, type Head } from './column-heads.js';
-import { readNumber, type DecimalMark } from '../print/numbers.js';
+import { readNumber, type DecimalMark, type PrintedNumber } from '../print/numbers.js';
 import { memoizedByMark } from '../print/memoize.js';
 import { numberSpans } from '../print/spans.js';
 import { run as makeRun, type Run, type Word } from '../print/words.js';
@@ -123,9 +123,22 @@ export function numberCell(words: readonly Word[] | undefined, mark: DecimalMark
   return words && words.length > 0 ? numberOf(words, mark) : null;
 }
 
+/** A number whose digits a reader of a scan parted: “1 9,35”, with hardly a blank between. */
+function partedNumber(words: readonly Word[], mark: DecimalMark): PrintedNumber | null {
+  const isTight = words.every((word, i) => i === 0 || word.x - right(words[i - 1]) < SPACE * word.height);
+  const isParted = words.length > 1 && words[0].score !== undefined && words.every(({ text }) => /^[\d.,]+$/.test(text));
+  return isTight && isParted ? readNumber(words.map(({ text }) => text).join(''), mark) : null;
+}
+
+/** “7.25” among numbers with commas: no thousands have two digits. */
+function withOtherMark(text: string): PrintedNumber | null {
+  return /^\d{1,5}[.,]\d{1,2}$/.test(text) ? (readNumber(text, '.') ?? readNumber(text, ',')) : null;
+}
+
 const numberOf = memoizedByMark((words: readonly Word[], mark): { value: string; others: string[] } | null => {
   const span = numberSpans(makeRun(words, 0, 0), mark)[0];
   const text = words.map((word) => word.text).join(' ');
-  const value = readNumber(text.replace(/\s*%$/, ''), mark)?.value ?? span?.number.value ?? null;
+  const value =
+    (readNumber(text.replace(/\s*%$/, ''), mark) ?? partedNumber(words, mark) ?? withOtherMark(text))?.value ?? span?.number.value ?? null;
   return value === null ? null : { value, others: span?.others.map((other) => other.value) ?? [] };
 });

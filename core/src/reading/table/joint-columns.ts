@@ -14,6 +14,8 @@ import { isMoney, numberColumns, type NumberColumn } from './number-columns.js';
 export interface JointColumns {
   readonly heads: readonly Head[];
   readonly score: number;
+  /** Whether the amounts have the tax in them that the lines' rates make. */
+  readonly isTaxed: boolean;
   /** Roles that neither a head nor arithmetic tells: place and looks alone do. */
   readonly guessed: ReadonlySet<string>;
 }
@@ -29,6 +31,9 @@ const ONE_EDGE = 2.5;
 const FLUSH = 6;
 /** The highest rate of tax. */
 const HIGHEST_RATE = 40;
+
+/** Columns of numbers that a table has at most beside its amounts: those of most lines are looked at. */
+const MOST_COLUMNS = 12;
 
 /** A word over the table with what it may head. */
 interface NamedHead {
@@ -50,7 +55,9 @@ export function columnsOf(
   const named = namedHeads(items[0], rows, language);
   const amount: NumberColumn = columnOf(amounts);
   const fits = (column: NumberColumn, role: ColumnRole) => headFit(column, role, named);
-  const all = numberColumns(items, new Set(amounts.values()), mark);
+  const all = numberColumns(items, new Set(amounts.values()), mark)
+    .sort((a, b) => b.cells.size - a.cells.size)
+    .slice(0, MOST_COLUMNS);
   const others = all.filter(({ cells }) => cells.size >= MOST_LINES * items.length);
   const { quantity, price, discount, isTaxed, score, isSure } = factors(items, amount, all, fits);
   const roles = new Map<NumberColumn, HeadRole>([
@@ -80,7 +87,7 @@ export function columnsOf(
   const words = textColumns(items, [...roles.keys()], named);
   const heads = [...numeric, ...words].sort((a, b) => a.box.x - b.box.x);
   const says = words.some(({ role }) => role === 'description') ? 0.5 : -1;
-  return { heads, score: score + says + fits(amount, 'netAmount'), guessed };
+  return { heads, score: score + says + fits(amount, 'netAmount'), isTaxed, guessed };
 }
 
 /** Quantity and price, either absent, with what speaks for them, and whether it is sure which is which. */

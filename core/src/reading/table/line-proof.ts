@@ -88,8 +88,26 @@ export function adjustmentsOf(
 }
 const MOST_ADJUSTMENTS = 3;
 
+/** Lines of three and more may miss by two cents a labelled total, each having been rounded; and what that takes from the proof. */
+const ROUNDED = { lines: 3, less: 1 };
+
+/** What a sum of lines, in cents, counts by where it is printed, `adjustment` put on it; amounts that each were rounded may miss a total. */
+export function proofOf(
+  printed: ReadonlyMap<number, readonly Target[]>,
+  cents: number,
+  adjustment: number,
+  lines: number,
+  isAble: (target: Target) => boolean = () => true,
+): number {
+  const at = (sum: number) => (printed.get(sum) ?? []).filter(isAble);
+  const exact = proofBy(at(cents), adjustment);
+  if (exact > 0 || lines < ROUNDED.lines || adjustment !== 0) return exact;
+  const near = [-2, -1, 1, 2].flatMap((off) => at(cents + off)).filter(({ isLabelled }) => isLabelled);
+  return Math.max(0, proofBy(near, 0) - ROUNDED.less);
+}
+
 /** What a sum counts by where it is printed, and by what had to be put on it or taken off. */
-export function proofBy(targets: readonly Target[], adjustment: number): number {
+function proofBy(targets: readonly Target[], adjustment: number): number {
   if (targets.length === 0) return 0;
   return (targets.some(({ isLabelled }) => isLabelled) ? PROOF.labelled : PROOF.bare) - (adjustment === 0 ? 0 : ADJUSTED);
 }
@@ -106,5 +124,5 @@ export function proof(table: LineTable, { rows, labelled, mark }: TablePages): n
       .map((amount: NumberSpan) => ({ row, cents: centsOf(amount) })),
   );
   const targets = targetsOf(amounts, labelled);
-  return Math.max(0, ...adjustmentsOf(amounts, labelled).map((more) => proofBy(targets.get(cents + more) ?? [], more)));
+  return Math.max(0, ...adjustmentsOf(amounts, labelled).map((more) => proofOf(targets, cents + more, more, table.lines.length)));
 }

@@ -35,6 +35,8 @@ export interface LineTable {
   readonly rows: ReadonlySet<number>;
   /** Whether the head of the amounts says that they have the tax in them. */
   readonly taxed?: boolean;
+  /** Whether each amount is quantity × price with the tax by the line's own rate on it. */
+  readonly taxedByRates?: boolean;
   readonly heads: readonly { readonly role: ColumnRole; readonly run: Run; readonly box: Box }[];
 }
 

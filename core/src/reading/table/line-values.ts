@@ -56,10 +56,14 @@ const LEADER = /\s*([.…·_]{2,}|\s[.…·_])$/u;
 /** What stands between a text and the price that follows it: “Desembrood heel à”, “Tables, 20 @”. */
 const BEFORE_PRICE = /[\s,;]*(\s([@×àáâä]|x|at|je))?[\s,;]*$/iu;
 
+/** A quotation mark that is not closed again: a speck before the first word. */
+const UNPAIRED = /^["'„“«](?!.*["'”“»])\s*/u;
+
 /** What a cell says: without the dash of a list, or a rule of the table, before a description, and without the minus that a credit note prints. */
 function cellText(name: (typeof LINE_CELLS)[number], text: string, belowZero: boolean): string {
   if (name === 'description')
     return text
+      .replace(UNPAIRED, '')
       .replace(/^[^\p{L}\p{N}("'„“«]+\s+/u, '')
       .replace(LEADER, '')
       .replace(BEFORE_PRICE, '');

@@ -6,7 +6,7 @@ import type { Row, Word } from '../print/words.js';
 import { columnsOf, type JointColumns } from './joint-columns.js';
 import { lineArithmetic, type Cell, type LineRow, type LineTable } from './line-row.js';
 import { centsOf, isMoney, numbersOf } from './number-columns.js';
-import { adjustmentsOf, likelihood, proofBy, targetsOf, type TablePages, type Target } from './line-proof.js';
+import { adjustmentsOf, likelihood, proofOf, targetsOf, type TablePages, type Target } from './line-proof.js';
 import { isCarriedForward, startsTotals } from './table-bounds.js';
 import { amountRoleOf, asAmounts, finish, isOfLines, takeRow, withCodesBelow, type Draft } from './table-rows.js';
 import { withTextAbove } from './text-above.js';
@@ -28,8 +28,9 @@ interface Segment {
 const EDGE = 4;
 /** Segments that are read to the end. */
 const MOST_TRIED = 6;
-/** More amounts than this in a column are no invoice's. */
-const MOST_CELLS = 400;
+/** More amounts than this are looked at in no document, and more in a column are no invoice's. */
+const MOST_AMOUNTS = 2000;
+const MOST_CELLS = 500;
 
 /**
  * Reads the lines by what proves them: rows with one amount under another whose sum stands elsewhere on the pages. What the columns hold
@@ -59,7 +60,7 @@ function segmentsOf(able: readonly Row[], rows: readonly Row[], labelled: Labell
           .filter(isMoney)
           .map((amount) => ({ row, amount, cents: centsOf(amount), isItem: 0 })),
       );
-  const amounts = amountsOf(able);
+  const amounts = amountsOf(able).slice(0, MOST_AMOUNTS);
   const isItem = new Map(rows.map((row) => [row.index, likelihood(row, labelled, mark)]));
   const all = amountsOf(rows);
   const printed = targetsOf(all, labelled);
@@ -84,8 +85,10 @@ function segmentsOf(able: readonly Row[], rows: readonly Row[], labelled: Labell
 
 /** Amounts with a common right edge, left edge or middle, and the last one of each row: leaders and ragged texts end where they will. */
 function* amountColumns(amounts: readonly AmountCell[]): Generator<readonly AmountCell[]> {
-  for (const edge of [right, leftOf, middleOf])
-    for (const seed of amounts) yield amounts.filter(({ amount }) => Math.abs(edge(amount.box) - edge(seed.amount.box)) < EDGE);
+  for (const edge of [right, leftOf, middleOf]) {
+    const seeds = new Set(amounts.map(({ amount }) => Math.round(edge(amount.box))));
+    for (const seed of seeds) yield amounts.filter(({ amount }) => Math.abs(edge(amount.box) - seed) < EDGE);
+  }
   yield amounts;
 }
 
@@ -117,7 +120,7 @@ function provenIn(cells: readonly AmountCell[], printed: ReturnType<typeof targe
       if (to > from && isFlush(cells[to - 1].row, cells[to].row)) score += FLUSH;
       if (score <= -1) continue;
       const isOutside = ({ index, isLabelled }: Target) => index > last || (isLabelled && index < first);
-      const proof = Math.max(...adjustments.map((more) => proofBy((printed.get(sum + more) ?? []).filter(isOutside), more)));
+      const proof = Math.max(...adjustments.map((more) => proofOf(printed, sum + more, more, to - from + 1, isOutside)));
       if (proof === 0) continue;
       found.push({ cells: cells.slice(from, to + 1), score: proof + score + (to > from ? 1 : 0) - LEFT_OUT * (items - inside) });
     }
@@ -128,7 +131,7 @@ function provenIn(cells: readonly AmountCell[], printed: ReturnType<typeof targe
 /** The table that the rows of the amounts are, with what wraps above and below them. */
 function tableOf(
   items: readonly Row[],
-  { heads, guessed }: JointColumns,
+  { heads, isTaxed, guessed }: JointColumns,
   rows: readonly Row[],
   labelled: LabelledRows,
   mark: DecimalMark,
@@ -151,7 +154,14 @@ function tableOf(
     .map(finish)
     .map((line) => withGuesses(withWholeText(line), guessed))
     .map((line) => (taxed ? asAmounts(line) : line));
-  return { method: 'sums', lines: withTextAbove(finished, rows, labelled, used), rows: used, heads: heads.filter(isOfLines), taxed };
+  return {
+    method: 'sums',
+    lines: withTextAbove(finished, rows, labelled, used),
+    rows: used,
+    heads: heads.filter(isOfLines),
+    taxed,
+    taxedByRates: isTaxed,
+  };
 }
 
 /** The line with those cells marked that only their place and looks speak for. */

@@ -36,9 +36,11 @@ export const centsOf = ({ number }: NumberSpan): number => new Decimal(number.va
 
 /** The numbers of the rows by the columns that they stand in, left to right: what overlaps sideways is one column, one number a row. */
 export function numberColumns(rows: readonly Row[], taken: ReadonlySet<NumberSpan>, mark: DecimalMark): NumberColumn[] {
+  const takenOf = new Map<number, NumberSpan[]>();
+  for (const one of taken) takenOf.set(one.run.row, [...(takenOf.get(one.run.row) ?? []), one]);
   const all = rows
     .flatMap((row) => numbersOf(row, mark).map((span) => ({ row: row.index, span })))
-    .filter(({ span }) => ![...taken].some((one) => one.run.row === span.run.row && overlapX(one.box, span.box) > 0))
+    .filter(({ row, span }) => !(takenOf.get(row) ?? []).some((one) => overlapX(one.box, span.box) > 0))
     .sort((a, b) => a.span.box.x - b.span.box.x);
   const columns: { cells: Map<number, NumberSpan>; from: number; to: number }[] = [];
   for (const { row, span } of all) {

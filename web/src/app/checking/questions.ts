@@ -18,7 +18,7 @@ export const FIELD_NAMES: Readonly<Record<HeaderField, string>> = {
   sellerName: 'Supplier',
   sellerTaxId: 'Tax id',
   sellerIban: 'IBAN',
-  paymentReference: 'Pay with',
+  paymentReference: 'Reference',
   netTotal: 'Net',
   taxTotal: 'Tax',
   grossTotal: 'Total',
