@@ -87,9 +87,39 @@ export function likelyNames(
   const found = [...byName.values()].filter(({ score }) => score > 0.01).sort((a, b) => b.score - a.score);
   const whole = ranked[0]?.candidate.traits;
   const isWhole = whole !== undefined && Boolean(whole['a legal form']) && !whole['its first word twice'];
-  return { names: isWhole ? withItsParts(found) : found, none: left };
+  const likely = isWhole ? withItsParts(found) : found;
+  return { names: mayBeTheBuyers(likely, names) ? contested(likely) : likely, none: left };
 }
 const MOST_NAMES = 12;
+
+/** What makes a name the seller's wherever it stands: his account, a tax id or a register with it, words over it, the buyer's own names. */
+const OF_SELLER = [
+  'over an account or tax id',
+  'beside a register or tax id',
+  'in the block of the seller',
+  'at the foot',
+  'largest print',
+] as const;
+/** How sure a name is at most that may be the buyer's. */
+const CONTESTED = 0.6;
+
+/** Whether the likeliest name only stands over an address behind or beside another one: of two that face each other either may write. */
+function mayBeTheBuyers([best]: readonly PrintedName[], all: readonly NameCandidate[]): boolean {
+  if (!best) return false;
+  const places = all.filter(({ value }) => fold(value) === fold(best.value));
+  const isBuyerKnown = all.some(({ traits }) => traits['the buyer by name'] || traits['in the block of the buyer']);
+  return (
+    !isBuyerKnown &&
+    all.some(({ traits, value }) => (traits['the first address'] || traits['a later address']) && fold(value) !== fold(best.value)) &&
+    places.some(({ traits }) => traits['a later address'] || traits['left of an address'] || traits['right of an address']) &&
+    !places.some(({ traits }) => OF_SELLER.some((name) => traits[name]))
+  );
+}
+
+const contested = ([best, ...others]: readonly PrintedName[]): PrintedName[] => [
+  { ...best, score: Math.min(best.score, CONTESTED) },
+  ...others,
+];
 
 /** The names with those that are only a part of the likeliest counted to it: “Telecom Ltd” is no other than “Whinstone Telecom Ltd”. */
 function withItsParts([best, ...others]: readonly PrintedName[]): PrintedName[] {

@@ -1,6 +1,6 @@
 import { bottom, middleOf, middleY, overlapX, union, type Box } from '../../geometry/index.js';
 import { areFlush, blocksOver, blocksUnder, buyersIds, standsIn } from '../header/address-blocks.js';
-import type { PrintedName } from '../header/seller-name.js';
+import { REGISTRATION, type PrintedName } from '../header/seller-name.js';
 import { kindsIn, isLabelWord } from '../language/labels.js';
 import { legalNamesIn, withFormBelow, withFormBeside } from '../language/legal-names.js';
 import { fold } from '../language/phrases.js';
@@ -26,8 +26,6 @@ const MOST_WORDS = 8;
 const HEAD = 0.4;
 const FOOT = 0.22;
 const PARTS = /^[·|•–—/-]+$/;
-const REGISTERED =
-  /registered|company no|hrb|hra|amtsgericht|rcs|siret|kvk|vat|ust|tva|btw|cif|nif|nip|iva\b|ein\b|org\.? ?nr|regon|tax id|moms/i;
 const BANK = /\bbank|banca|banco|banque|sparkasse|iban|bic\b|swift/i;
 const STREET =
   /\b\d{1,4}\b|street|road|lane|rue |avenue|chemin|straße|strasse|gasse|platz|via |calle|ul\.|straat|gatan|vägen|row\b|yard|suite|unit /i;
@@ -84,7 +82,7 @@ export function nameCandidates(on: HeadPages, { buyerNames, ruled }: NameHints):
       'holds the largest print': yes(
         box.height < 0.95 * largest && brands.some((brand) => key !== brand && ` ${key} `.includes(` ${brand} `)),
       ),
-      'its first word twice': yes(words.length > 1 && fold(words[0].text) === fold(words[1].text)),
+      'its first word twice': yes(wordsTwice(words) > 0),
       'in the domain of an address': domains.some((domain) => isIn(key, domain)) ? 1 : 0,
       'largest print': yes(box.height > 0.95 * largest && largest > 1.15 * body),
       'in large print': yes(box.height > 1.2 * body),
@@ -108,7 +106,7 @@ export function nameCandidates(on: HeadPages, { buyerNames, ruled }: NameHints):
       'over an account or tax id': yes(accounts.some((account) => isNearUnder(box, account.box, account.run.page === run.page))),
       'under an account': yes(accounts.some((account) => isNearUnder(account.box, box, account.run.page === run.page, 2))),
       'before an address': yes(words[0] === run.words[0] && rest > 0 && POST_CODE.test(run.text)),
-      'beside a register or tax id': yes(REGISTERED.test(run.text)),
+      'beside a register or tax id': yes(REGISTRATION.test(run.text)),
       'an address itself': yes(POST_CODE.test(value) || (STREET.test(value) && /\d/.test(value))),
       'a bank': yes(BANK.test(value)),
       'digits in it': yes(/\d/.test(value)),
@@ -200,7 +198,7 @@ function partsOf(run: Run, behindLabels: readonly number[]): { words: readonly W
     [...whole],
     ...parts,
     ...behindLabels.map((at) => run.words.slice(at)),
-    ...(whole.length > 2 && fold(whole[0].text) === fold(whole[1].text) ? [whole.slice(1)] : []),
+    ...(wordsTwice(whole) > 0 && whole.length > 2 ? [whole.slice(wordsTwice(whole))] : []),
   ];
   const all: { words: readonly Word[]; named?: string }[] = [...legal, ...plain.map((words) => ({ words }))];
   const seen = new Set<string>();
@@ -210,6 +208,14 @@ function partsOf(run: Run, behindLabels: readonly number[]): { words: readonly W
     seen.add(key);
     return true;
   });
+}
+
+/** How many words a text begins with that it then begins with again, a signboard before the name: “Nordby Nordby S.r.l.”; 0 where it does not. */
+function wordsTwice(words: readonly Word[]): number {
+  const texts = words.map(({ text }) => fold(text));
+  for (let count = Math.floor(texts.length / 2); count > 0; count--)
+    if (texts.slice(0, count).every((text, i) => text === texts[count + i])) return count;
+  return 0;
 }
 
 /** The names in the mail and web addresses on the pages, without what all have: “hollinsgarth-vane”. */

@@ -14,8 +14,9 @@ export interface PrintedName {
   readonly score: number;
 }
 
-const REGISTRATION =
-  /registered|company no|hrb|hra|amtsgericht|rcs|siret|kvk|registro|r\.?e\.?a\.?|rea\b|vat|ust|tva|btw|cif|nif|iva|ein\b|org\.? ?nr|regon|partnership|capital|cap\. soc|\bkrs\b|\bnip\b|tax id|federal tax|\btin\b|\buid\b/i;
+/** Registers, tax ids and capital: what firms say of themselves in small print. */
+export const REGISTRATION =
+  /\b(registered|company no|hrb|hra|amtsgericht|rcs|siret|kvk|registro|r\.?e\.?a\.?\b|vat|ust|tva|btw|cif|nif|p\.? ?iva\b|iva\b|ein\b|org\.? ?nr|regon|moms|partnership|capital|cap\. soc|krs\b|nip\b|tax id|federal tax|tin\b|uid\b)/i;
 /** What parts a line of small print: name, address, registers and numbers one after the other. */
 const PARTED = /[·|•]| [–—] /g;
 /** The shares of a page, at its foot and above the document's last row, where small print stands. */
