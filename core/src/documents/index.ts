@@ -1,3 +1,4 @@
+export * from './causes.js';
 export * from './evidence.js';
 export * from './fields.js';
 export * from './kinds.js';

@@ -1,6 +1,6 @@
 import { settleDoubtsAbout, bumpVersion, record } from '../documents/change-queries.js';
 import { linesFitNet, totalsFit } from '@umber/core/arithmetic';
-import { type HeaderField, type LineCell, isForTheBooks } from '@umber/core/documents';
+import { causesOf, type HeaderField, type LineCell, isForTheBooks } from '@umber/core/documents';
 import { CELL_SCHEMAS, FIELD_SCHEMAS } from '@umber/contract/checking/schemas';
 import { type ValueChange, type Versioned } from '@umber/contract/checking';
 import type { Person } from '@umber/contract/people';
@@ -20,6 +20,7 @@ import {
   lineAmounts,
   markChecked,
   markSettled,
+  openDoubts,
   settleDoubt,
   settleDoubtsOfLine,
   updateCell,
@@ -78,13 +79,16 @@ export function removeLine(pool: Pool, id: number, person: Person, position: num
   });
 }
 
-/** Says that a value is right as it stands. */
+/** Says that a value is right as it stands, and with it whatever else the same cause asks. */
 export function settleAsRead(pool: Pool, id: number, person: Person, doubtId: number, { version }: Versioned): Promise<void> {
   return onDocument(pool, id, version, 'correct', async (db) => {
+    const cause = causesOf(await openDoubts(db, id)).find((doubts) => doubts.some((one) => one.id === doubtId)) ?? [];
     const doubt = await settleDoubt(db, id, doubtId, person.id);
+    for (const other of cause) if (other.id !== doubtId) await settleDoubt(db, id, other.id, person.id);
     if (!doubt) throw new ApiError('no-such-thing', 'This doubt is settled already.');
-    if (doubt.field && doubt.line === null) await markSettled(db, id, doubt.field);
-    else await bumpVersion(db, id);
+    const fields = [doubt, ...cause].flatMap(({ field, line }) => (field !== null && line === null ? [field] : []));
+    for (const field of new Set(fields)) await markSettled(db, id, field);
+    if (fields.length === 0) await bumpVersion(db, id);
     await record(db, id, person.id, { code: 'question-answered', ...doubt });
   });
 }

@@ -82,6 +82,15 @@ export const settleDoubt = (db: Database, id: number, doubtId: number, personId:
     { question: isQuestion },
   );
 
+/** The doubts that are open, in the order in which they are asked. */
+export const openDoubts = (db: Database, id: number) =>
+  many<{ id: number; field: string | null; line: number | null; question: Question }>(
+    db,
+    'select id, field, line, question from doubts where document_id = $1 and settled_at is null order by id',
+    [id],
+    { question: isQuestion },
+  );
+
 export const countOpenDoubts = async (db: Database, id: number) =>
   (await one<{ n: number }>(db, 'select count(*)::int as n from doubts where document_id = $1 and settled_at is null', [id])).n;
 

@@ -218,7 +218,7 @@ export class CheckScreen {
     if (answer.way === 'pages') this.#toPages();
     else if (active.doubt.field === 'kind') this.#change({ name: 'changeKind', input: { kind: answer.value as DocumentKind } });
     else if (answer.value === null || active.field === null) this.#change({ name: 'settleDoubt', params: { doubt: active.doubt.id } });
-    else this.#give(active, answer.value);
+    else this.#give(this.items().find(({ field }) => field === answer.field) ?? active, answer.value);
   }
 
   protected type(text: string): void {

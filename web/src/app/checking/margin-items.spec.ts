@@ -160,4 +160,29 @@ describe('the answers to a doubt', () => {
       { text: 'Right as it stands', reason: '', value: null, page: null, box: null },
     ]);
   });
+
+  it('ask about totals that do not add up once, with the changes that would mend it, likeliest first', () => {
+    const question = { code: 'totals-differ', net: '100.00', tax: '20.00', gross: '129.00' } as const;
+    const doubts = (['grossTotal', 'netTotal', 'taxTotal'] as const).map((field, i) => doubt(i + 1, { field, question }));
+    const document = view([...doubts, doubt(4, { field: 'amountDue', question: { code: 'same-as-total' } })]);
+    expect(asked(marginItems(document)).map(({ id }) => id)).toEqual(['grossTotal']);
+    expect(item(document, 'netTotal')?.note).toBe('asked at Total');
+    expect(answersTo(doubts[0], document).map(({ field, value }) => [field, value])).toEqual([
+      ['grossTotal', '120.00'],
+      ['taxTotal', '29.00'],
+      ['netTotal', '109.00'],
+    ]);
+  });
+
+  it('offer the tax first where it is none that the lines’ rate makes', () => {
+    const question = { code: 'totals-differ', net: '100.00', tax: '30.00', gross: '120.00' } as const;
+    const taxed = {
+      ...view([doubt(1, { field: 'grossTotal', question })], {
+        taxTotal: { value: '30.00', read: read('30.00', 450), settled: false },
+        grossTotal: { value: '120.00', read: read('120.00', 450), settled: false },
+      }),
+      lines: [{ taxRate: '20' }],
+    } as unknown as DocumentView;
+    expect(answersTo(taxed.doubts[0], taxed)[0]).toMatchObject({ field: 'taxTotal', value: '20.00' });
+  });
 });

@@ -1,6 +1,6 @@
 import type { ReadValue } from '@umber/core/reading';
 import { evidenceText } from '../reading/sentences';
-import { HEADER_FIELDS, type HeaderField, CHECKS } from '@umber/core/documents';
+import { causesOf, HEADER_FIELDS, type HeaderField, CHECKS } from '@umber/core/documents';
 import type { DocumentView, DoubtView } from '@umber/contract/documents';
 import type { Box } from '@umber/core/geometry';
 import { union } from '@umber/core/geometry';
@@ -27,18 +27,25 @@ const NUMERIC: ReadonlySet<string> = new Set(['netTotal', 'taxTotal', 'grossTota
 export function marginItems(document: DocumentView): Item[] {
   const middle = (document.pages[0]?.width ?? 595) / 2;
   const sideOf = (box: Box | null): 'left' | 'right' => (box !== null && box.x + box.width / 2 < middle ? 'left' : 'right');
+  const causes = causesOf(document.doubts);
   const fields = HEADER_FIELDS.filter((field) => isShown(document, field)).map((field): Item => {
     const { value, read, settled } = document.fields[field];
     const same = value !== null && read?.value === value;
     // A corrected value stays where the wrong one was read.
     const box = read?.box ?? null;
-    const doubt = document.doubts.find((one) => one.field === field && one.line === null) ?? null;
+    const own = document.doubts.find((one) => one.field === field && one.line === null) ?? null;
+    // One cause is asked once, where it is asked first.
+    const lead = causes.find((cause) => own !== null && cause.includes(own))?.[0] ?? null;
+    const doubt = lead === own ? own : null;
+    const elsewhere = own !== null && doubt === null && isHeaderField(lead?.field ?? null) ? lead : null;
     const known = field === 'sellerName' && document.supplier !== null ? 'on file' : '';
     const note = settled
       ? same
         ? 'confirmed'
         : `given by you${read ? `, the page has ${shownValue(field, read.value)}` : ''}`
-      : known || checkOf(read);
+      : elsewhere
+        ? `asked at ${FIELD_NAMES[elsewhere.field as HeaderField]}`
+        : known || checkOf(read);
     return {
       id: field,
       field,

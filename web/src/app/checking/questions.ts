@@ -2,7 +2,8 @@ import { DOCUMENT_KINDS, HEADER_FIELDS, holdsDate, holdsNumber, type HeaderField
 import { printedIban } from '@umber/core/identifiers';
 import { KIND_NAMES, type DocumentView, type DoubtView } from '@umber/contract/documents';
 import type { Box } from '@umber/core/geometry';
-import { decimal, toAmount } from '@umber/core/money';
+import { ROUNDING } from '@umber/core/arithmetic';
+import { decimal, toAmount, within } from '@umber/core/money';
 import type { ReadValue } from '@umber/core/reading';
 import { fullDay } from '../dates/day';
 import { evidenceText } from '../reading/sentences';
@@ -46,6 +47,8 @@ export interface Answer {
   readonly box: Box | null;
   /** Set where the answer leads to another screen: all pages of the file. */
   readonly way?: 'pages';
+  /** The field that takes the value, where it is another one than the question stands at. */
+  readonly field?: HeaderField;
 }
 
 export const isHeaderField = (name: string | null): name is HeaderField => (HEADER_FIELDS as readonly (string | null)[]).includes(name);
@@ -83,6 +86,43 @@ function computedTotal(field: HeaderField, { fields }: DocumentView): string | n
   return null;
 }
 
+/**
+ * The changes of one total that make the three add up, likeliest first: one that a reader of the page also saw, the tax where it is none that
+ * the lines' only rate makes, then the total; the net total last where the lines sum to it. That they stand as they are is no answer.
+ */
+function repairs(document: DocumentView): Answer[] {
+  const rates = new Set(document.lines.map(({ taxRate }) => taxRate));
+  const [rate] = rates;
+  const [net, tax] = [document.fields.netTotal.value, document.fields.taxTotal.value];
+  const isTaxRight =
+    rates.size === 1 && rate && net !== null && tax !== null && within(decimal(net).times(rate).div(100), tax, ROUNDING.taxed);
+  const isTaxWrong = rates.size === 1 && Boolean(rate) && !isTaxRight;
+  const linesFit = document.fields.netTotal.read?.evidence.some(({ code }) => code === 'lines-fit') ?? false;
+  const rank = (field: HeaderField, value: string): number => {
+    if (document.fields[field].read?.alternatives.some((other) => other.value === value)) return 0;
+    if (field === 'taxTotal') return isTaxWrong ? 1 : 3;
+    return field === 'grossTotal' ? 2 : linesFit ? 5 : 4;
+  };
+  return (['grossTotal', 'taxTotal', 'netTotal'] as const)
+    .flatMap((field) => {
+      const value = computedTotal(field, document);
+      const place = document.fields[field].read;
+      return value === null || value === document.fields[field].value
+        ? []
+        : [
+            {
+              field,
+              value,
+              text: `${FIELD_NAMES[field]} ${shownValue(field, value)}`,
+              reason: COMPUTED[field] ?? '',
+              page: place?.page ?? null,
+              box: place?.box ?? null,
+            },
+          ];
+    })
+    .sort((a, b) => rank(a.field, a.value) - rank(b.field, b.value));
+}
+
 /** The answers a doubt is offered, likeliest first; the first is what Enter takes. */
 export function answersTo(doubt: DoubtView, document: DocumentView): Answer[] {
   if (doubt.field === 'kind') {
@@ -108,6 +148,7 @@ export function answersTo(doubt: DoubtView, document: DocumentView): Answer[] {
   }
   if (doubt.line === null && isHeaderField(doubt.field)) {
     const { field } = doubt;
+    if (doubt.question.code === 'totals-differ') return repairs(document);
     const { value, read } = document.fields[field];
     const as = (text: string | null) => shownValue(field, text);
     const present: Answer = {

@@ -1,4 +1,4 @@
-import { TRAYS, type Tray, OPEN_TRAYS, RESTING_TRAYS } from '@umber/core/documents';
+import { causesOf, TRAYS, type Tray, OPEN_TRAYS, RESTING_TRAYS } from '@umber/core/documents';
 import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, input, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { MatSortModule, type Sort } from '@angular/material/sort';
@@ -38,8 +38,12 @@ const EMPTY_TEXT: Readonly<Record<Tray, string>> = {
 };
 const PAGE_OF_ROWS = 200;
 
-/** What is asked about a document, each question once: one cause may concern several fields. */
-const questionsOf = (row: TrayRow): string[] => [...new Set(row.asked.map(askedText))];
+/** What is asked about a document, each cause once: it may concern several fields. */
+function questionsOf({ asked }: TrayRow): string[] {
+  const doubts = causesOf(asked.filter((one) => one.of === 'doubt')).map(([first]) => first);
+  const others = asked.filter((one) => one.of !== 'doubt');
+  return [...new Set([...doubts, ...others].map(askedText))];
+}
 
 @Component({
   selector: 'umber-tray-page',
