@@ -44,7 +44,7 @@ export async function benchFaults(ownerUrl: string, cluster: KilledCluster, roun
   await loading;
   const pool = openPool(ownerUrl, 2, 'upkeep');
   try {
-    await settled(pool);
+    await settled(pool, () => restore(installation, cluster));
     await report(pool, load, away, rounds);
   } finally {
     await pool.end();
@@ -168,9 +168,10 @@ const readiness = (installation: Installation): Promise<boolean> =>
     () => false,
   );
 
-/** Waits until all that came has been worked off. */
-async function settled(pool: Pool): Promise<void> {
+/** Waits until all that came has been worked off; what ends meanwhile is started again, as the starter does. */
+async function settled(pool: Pool, restore: () => Promise<void>): Promise<void> {
   for (let i = 0; i < 600; i++) {
+    await restore();
     const { rows } = await pool.query<{ n: number }>(
       "select (select count(*) from arrivals where state = 'stored')::int + (select count(*) from documents where tray = 'arriving')::int as n",
     );

@@ -90,7 +90,7 @@ describe('the clerk’s tools at Check', () => {
   it('an invoice that does not add up cannot be settled, even without open doubts', async () => {
     let document = await arrived(server, clerk, 'ovenden', 0, { totalOff: '50.00' });
     // One cause is one question: answered once, it is answered for every field that it concerns.
-    expect(document.doubts.map(({ field }) => field)).toEqual(['grossTotal', 'netTotal', 'taxTotal', 'amountDue']);
+    expect(document.doubts.map(({ field }: { field: string }) => field)).toEqual(['grossTotal', 'netTotal', 'taxTotal', 'amountDue']);
     document = await clerk.ok('POST', at(document, `doubts/${document.doubts[0].id}/settle`), { version: document.version });
     expect(document.doubts).toEqual([]);
     const answer = await clerk.send('POST', at(document, 'settle'), { version: document.version });

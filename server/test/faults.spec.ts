@@ -1,7 +1,7 @@
 import pg from 'pg';
 import { maybe, troubleOf } from '../src/database/database.js';
 import { arrived } from './documents.js';
-import { demoDatabase, testServer, Visitor, type TestServer } from './harness.js';
+import { demoDatabase, testServer, until, Visitor, type TestServer } from './harness.js';
 
 describe('a database in trouble', () => {
   let server: TestServer;
@@ -83,5 +83,23 @@ describe('a database in trouble', () => {
     );
     // What only reads is asked again on another connection.
     for (let i = 0; i < 5; i++) expect((await clerk.send('GET', '/api/trays')).status).toBe(200);
+  });
+
+  it('that did not hear of the end of a job has it done again as soon as it answers, not when the job counts as lost', async () => {
+    const { id } = await arrived(server, clerk, 'hartscale', 1);
+    await server.pool.query(
+      `begin; set local session_replication_role = replica; update documents set tray = 'arriving' where id = ${id}; commit`,
+    );
+    await server.pool.query(
+      "insert into jobs.job (name, data, state, started_on, singleton_key) values ('read-document', $1, 'active', now(), $2)",
+      [{ id }, String(id)],
+    );
+    await server.pool.query(
+      'select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid()',
+    );
+    await until(
+      'the document is read again',
+      async () => (await maybe<{ tray: string }>(server.pool, 'select tray from documents where id = $1', [id]))?.tray !== 'arriving',
+    );
   });
 });

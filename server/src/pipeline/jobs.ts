@@ -25,6 +25,8 @@ const LONGEST = 3600;
 /** Arrivals fetched at a time: opening one takes milliseconds, fetching a job half a second. Where one fails, all are tried again, and those that are done do nothing. */
 const UNPACKED_TOGETHER = 12;
 const SWEEP_MS = 60_000;
+/** After the database was away, what it was away from is looked for so soon. */
+const AFTER_TROUBLE_MS = 3000;
 const LAST_STEP_MS = 10_000;
 const LOOKS_AGAIN_MS = 1100;
 const EVERY_TEN_MINUTES = '*/10 * * * *';
@@ -34,12 +36,21 @@ const EVERY_NIGHT = '20 3 * * *';
 export class Jobs {
   readonly #boss: PgBoss;
   #sweep: NodeJS.Timeout | undefined;
-  /** Steps that run now. */
+  #afterTrouble: NodeJS.Timeout | undefined;
+  #isOpen = true;
+  /** Looks for what has no job, or, where `jobless` is false, for all that waits and is not worked on here. */
+  #look: ((jobless: boolean) => Promise<void>) | undefined;
+  /** Steps that run now, and what they are for. */
   readonly #running = new Set<Promise<unknown>>();
+  readonly #workedOn = new Set<string>();
 
   constructor(url: string) {
     this.#boss = new PgBoss({ connectionString: url, schema: 'jobs', max: 4 });
-    this.#boss.on('error', noted('the job queue'));
+    const note = noted('the job queue');
+    this.#boss.on('error', (error) => {
+      note(error);
+      this.#lookAfterTrouble();
+    });
   }
 
   /** Prepares the queues; jobs can be sent from now on. */
@@ -101,14 +112,29 @@ export class Jobs {
     await this.#boss.schedule('verify-books', EVERY_NIGHT);
     await this.#work('sum-up-counts', options, () => sumUpRestingCounts(services.pool));
     await this.#boss.schedule('sum-up-counts', EVERY_TEN_MINUTES);
-    const sweep = async (jobless: boolean) => {
-      for (const id of await waitingArrivals(services.pool, jobless)) await this.send('unpack-arrival', id);
-      for (const id of await waitingDocuments(services.pool, jobless)) await this.send('read-document', id);
+    const look = async (jobless: boolean) => {
+      const isFree = (queue: Queue) => (id: number) => !this.#workedOn.has(`${queue} ${id}`);
+      const [arrivals, documents] = [await waitingArrivals(services.pool, jobless), await waitingDocuments(services.pool, jobless)];
+      for (const id of arrivals.filter(isFree('unpack-arrival'))) await this.send('unpack-arrival', id);
+      for (const id of documents.filter(isFree('read-document'))) await this.send('read-document', id);
     };
+    this.#look = look;
     if (await isForgotten(services.pool)) await this.send('learn-sorting', 0);
     // Jobs that a killed server was working on look alive for a while: at the start they are not waited for.
-    await sweep(false);
-    this.#sweep = setInterval(() => void sweep(true).catch(noted('the sweep for jobs')), SWEEP_MS);
+    await look(false);
+    this.#sweep = setInterval(() => void look(true).catch(noted('the sweep for jobs')), SWEEP_MS);
+  }
+
+  /**
+   * A database that was away may not know that a job has ended: it looks alive for an hour. Once it answers again, all that waits and is
+   * not worked on here is asked for anew; what is done already does nothing.
+   */
+  #lookAfterTrouble(): void {
+    if (!this.#isOpen || !this.#look || this.#afterTrouble) return;
+    this.#afterTrouble = setTimeout(() => {
+      this.#afterTrouble = undefined;
+      void this.#look?.(false).catch(() => this.#lookAfterTrouble());
+    }, AFTER_TROUBLE_MS);
   }
 
   /** Works on a queue; which steps run is known. */
@@ -118,9 +144,19 @@ export class Jobs {
     step: (jobs: PgBoss.JobWithMetadata<{ id: number }>[]) => Promise<unknown>,
   ): Promise<void> {
     await this.#boss.work<{ id: number }>(queue, options, async (jobs) => {
+      const about = jobs.map(({ data }) => `${queue} ${data?.id ?? ''}`);
+      for (const one of about) this.#workedOn.add(one);
       const running = step(jobs);
       this.#running.add(running);
-      await running.finally(() => this.#running.delete(running));
+      await running
+        .catch((error: unknown) => {
+          if (troubleOf(error) !== null) this.#lookAfterTrouble();
+          throw error;
+        })
+        .finally(() => {
+          this.#running.delete(running);
+          for (const one of about) this.#workedOn.delete(one);
+        });
     });
   }
 
@@ -136,7 +172,9 @@ export class Jobs {
   }
 
   async close(): Promise<void> {
+    this.#isOpen = false;
     clearInterval(this.#sweep);
+    clearTimeout(this.#afterTrouble);
     await this.#boss.stop({ graceful: true, timeout: 5000, wait: true });
     // A step that takes longer ends by itself, and the queue looks once a second whether it has: both are waited for, though not for ever.
     if (this.#running.size === 0) return;

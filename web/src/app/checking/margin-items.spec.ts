@@ -181,7 +181,7 @@ describe('the answers to a doubt', () => {
         taxTotal: { value: '30.00', read: read('30.00', 450), settled: false },
         grossTotal: { value: '120.00', read: read('120.00', 450), settled: false },
       }),
-      lines: [{ taxRate: '20' }],
+      lines: [{ cells: { taxRate: '20' } }],
     } as unknown as DocumentView;
     expect(answersTo(taxed.doubts[0], taxed)[0]).toMatchObject({ field: 'taxTotal', value: '20.00' });
   });

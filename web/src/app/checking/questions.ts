@@ -91,7 +91,7 @@ function computedTotal(field: HeaderField, { fields }: DocumentView): string | n
  * the lines' only rate makes, then the total; the net total last where the lines sum to it. That they stand as they are is no answer.
  */
 function repairs(document: DocumentView): Answer[] {
-  const rates = new Set(document.lines.map(({ taxRate }) => taxRate));
+  const rates = new Set(document.lines.map(({ cells }) => cells.taxRate));
   const [rate] = rates;
   const [net, tax] = [document.fields.netTotal.value, document.fields.taxTotal.value];
   const isTaxRight =
