@@ -192,6 +192,27 @@ import { TopBar } from './top-bar';
     header :focus-visible {
       outline-color: #f0b675;
     }
+    @media (width < 900px) {
+      header {
+        position: static;
+        flex-wrap: wrap;
+        gap: 4px 14px;
+        height: auto;
+        min-height: 48px;
+        padding: 6px 12px;
+      }
+      nav {
+        order: 1;
+        flex-wrap: wrap;
+        gap: 2px 16px;
+        width: 100%;
+      }
+      .where {
+        order: 1;
+        width: 100%;
+        gap: 12px;
+      }
+    }
   `,
 })
 export class App {

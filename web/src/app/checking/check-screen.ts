@@ -34,6 +34,7 @@ import { sessionFeature } from '../people/session.state';
 import { DoubtCard, fieldDraft } from './doubt-card';
 import { LinesView } from './lines-view';
 import { asked, marginItems, type Item } from './margin-items';
+import { WindowSize } from '../window-size';
 import { layOutMargin } from './margin-layout';
 import { runAround, valueFrom, wordsAt } from './pick';
 import type { Answer } from './questions';
@@ -87,9 +88,13 @@ export class CheckScreen {
     return at < 0 ? '' : `${at + 1} of ${this.questions().length} ${this.questions().length === 1 ? 'doubt' : 'doubts'}`;
   });
 
+  /** In a narrow window the page stands above its values, all in one column. */
+  protected readonly isNarrow = inject(WindowSize).isNarrow;
+
   // Geometry of the stage, in pixels.
   protected readonly pageWidth = computed(() => {
     const page = this.turner.page();
+    if (this.isNarrow()) return this.#size().width - 24;
     const tall = this.#size().height - BAR - FOOT - 20;
     return page
       ? Math.round(Math.max(SMALLEST_PAGE, Math.min((tall / page.height) * page.width, this.#size().width * 0.4)))

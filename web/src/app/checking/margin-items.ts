@@ -12,8 +12,10 @@ export interface Item {
   readonly field: HeaderField | null;
   readonly name: string;
   readonly value: string;
-  /** A short word of what confirms it. */
+  /** A short word of what confirms it, or of where it is asked about. */
   readonly note: string;
+  /** That its doubt has the same cause as one of another field and is asked there. */
+  readonly askedElsewhere: boolean;
   readonly doubt: DoubtView | null;
   readonly page: number | null;
   readonly box: Box | null;
@@ -52,6 +54,7 @@ export function marginItems(document: DocumentView): Item[] {
       name: FIELD_NAMES[field],
       value: shownValue(field, value),
       note,
+      askedElsewhere: !settled && elsewhere !== null,
       doubt,
       page: read?.page ?? null,
       box,
@@ -92,6 +95,7 @@ function linesItem(document: DocumentView): Item {
     name: 'Lines',
     value: `${count} read`,
     note: doubts.length > 1 ? `${doubts.length} doubts` : '',
+    askedElsewhere: false,
     doubt: doubts[0] ?? null,
     page,
     box: boxes.length > 0 ? { ...union(boxes), height: 12 } : null,
@@ -109,6 +113,7 @@ function wholeDoubts(document: DocumentView): Item[] {
       name: doubt.field === 'kind' ? 'Kind' : doubt.field === 'pages' ? 'Pages' : 'Document',
       value: document.kind.replace('-', ' '),
       note: '',
+      askedElsewhere: false,
       doubt,
       page: null,
       box: null,

@@ -1,6 +1,7 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import type { PageView } from '@umber/contract/documents';
 import type { Box } from '@umber/core/geometry';
+import { WindowSize } from '../window-size';
 import { pagePicture } from './addresses';
 
 /** A box to be marked on the page. */
@@ -10,6 +11,9 @@ export interface PageMark {
   readonly tone: 'quiet' | 'ask' | 'open' | 'band';
 }
 
+/** White beside a page in a narrow window, in pixels. */
+const BESIDE = 24;
+
 /** One page of a document as a sheet of paper, with marks; a click or a dragged rectangle on it is told in points. */
 @Component({
   selector: 'umber-page-sheet',
@@ -17,7 +21,7 @@ export interface PageMark {
   template: `
     <div
       class="sheet"
-      [style.width.px]="width()"
+      [style.width.px]="shown()"
       [style.height.px]="page().height * scale()"
       (pointerdown)="down($event)"
       (pointermove)="move($event)"
@@ -99,7 +103,10 @@ export class PageSheet {
   readonly picked = output<Box>();
 
   protected readonly picture = computed(() => pagePicture(this.documentId(), this.page()));
-  protected readonly scale = computed(() => this.width() / this.page().width);
+  readonly #window = inject(WindowSize);
+  /** A narrow window shows the whole page no wider than it is. */
+  protected readonly shown = computed(() => Math.min(this.width(), this.#window.width() - BESIDE));
+  protected readonly scale = computed(() => this.shown() / this.page().width);
   protected readonly dragged = signal<{ x: number; y: number; toX: number; toY: number } | null>(null);
   protected readonly rubber = computed(() => {
     const box = this.#box();

@@ -32,11 +32,21 @@ import { trailText } from './sentences';
     }
     li {
       display: grid;
-      grid-template-columns: 104px 110px 1fr;
+      grid-template-columns: 104px 110px minmax(0, 1fr);
       gap: 10px;
       padding: 5px 0;
       border-bottom: 1px solid var(--rule);
       font-size: 13.5px;
+      overflow-wrap: anywhere;
+    }
+    @media (width < 900px) {
+      li {
+        grid-template-columns: 1fr 1fr;
+        gap: 0 10px;
+      }
+      li span:last-child {
+        grid-column: 1 / -1;
+      }
     }
     .who {
       font-weight: 600;

@@ -94,7 +94,7 @@ const MARKS: Readonly<Record<StepView['state'], string>> = { done: '✓', runnin
     }
     li {
       display: grid;
-      grid-template-columns: 18px 92px minmax(0, 1fr) auto;
+      grid-template-columns: 18px minmax(64px, 92px) minmax(0, 1fr) auto;
       gap: 6px;
       padding: 4px 0;
       border-bottom: 1px solid var(--rule);
@@ -133,6 +133,11 @@ const MARKS: Readonly<Record<StepView['state'], string>> = { done: '✓', runnin
     }
     .acts a {
       text-decoration: none;
+    }
+    @media (width < 900px) {
+      section {
+        max-height: none;
+      }
     }
   `,
 })

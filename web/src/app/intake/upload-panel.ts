@@ -42,6 +42,7 @@ import { droppedFiles, Uploads, type Upload } from './uploads';
   styles: `
     .drop {
       display: flex;
+      flex-wrap: wrap;
       align-items: center;
       gap: 10px;
       padding: 10px 14px;

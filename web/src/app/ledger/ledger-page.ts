@@ -19,6 +19,7 @@ const VIEWS = ['Journal', 'Open items', 'Trial balance'] as const;
   selector: 'umber-ledger-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [AmountPipe, EntryTable, LoadingLine, RouterLink],
+  host: { class: 'list-page' },
   template: `
     <header>
       <h1>Ledger</h1>
@@ -153,20 +154,9 @@ const VIEWS = ['Journal', 'Open items', 'Trial balance'] as const;
     }
   `,
   styles: `
-    :host {
-      display: block;
-      max-width: 1060px;
-      margin: 0 auto;
-      padding: 16px 24px 40px;
-    }
-    header {
-      display: flex;
-      align-items: center;
-      gap: 20px;
-      margin-bottom: 12px;
-    }
     header div {
       display: flex;
+      flex-wrap: wrap;
       gap: 6px;
     }
     .plain-button.open {

@@ -138,6 +138,26 @@ const ROW = 44;
       position: sticky;
       top: 62px;
     }
+    @media (width < 900px) {
+      .columns {
+        grid-template-columns: minmax(0, 1fr);
+      }
+      .bar {
+        flex-wrap: wrap;
+      }
+      cdk-virtual-scroll-viewport {
+        height: 40vh;
+      }
+      .row {
+        grid-template-columns: minmax(0, 1fr) minmax(0, 1fr) 52px;
+      }
+      .row .from {
+        display: none;
+      }
+      umber-arrival-panel {
+        position: static;
+      }
+    }
   `,
 })
 export class ArrivalList {

@@ -246,6 +246,58 @@ function questionsOf({ asked }: TrayRow): string[] {
       font-size: 17px;
       color: var(--quiet);
     }
+    @media (width < 900px) {
+      :host {
+        flex-direction: column;
+        align-items: stretch;
+      }
+      .list {
+        padding: 10px 12px 24px;
+      }
+      .list > header {
+        flex-wrap: wrap;
+        gap: 2px 14px;
+      }
+      /* Each document is a card: who and how much, then what is asked. */
+      thead {
+        display: none;
+      }
+      table,
+      tbody {
+        display: block;
+      }
+      tbody tr {
+        display: grid;
+        grid-template-columns: 1fr auto;
+        gap: 2px 12px;
+        padding: 10px 6px;
+        border-bottom: 1px solid var(--rule);
+      }
+      tbody td {
+        padding: 0;
+        border: 0;
+        text-align: left;
+        overflow-wrap: anywhere;
+      }
+      tbody td:first-child {
+        grid-column: 1;
+        grid-row: 1;
+      }
+      tbody td.number {
+        grid-column: 2;
+        grid-row: 1;
+      }
+      tbody td.asked {
+        grid-column: 1 / -1;
+        width: auto;
+      }
+      td.age {
+        text-align: right;
+      }
+      .supplier {
+        min-width: 0;
+      }
+    }
   `,
 })
 export class TrayPage {

@@ -92,6 +92,26 @@ import { trayFeature } from './tray.state';
       border-top: 1px solid #cdbfaa;
       margin: 8px 0;
     }
+    @media (width < 900px) {
+      :host {
+        position: static;
+        width: auto;
+        min-height: 0;
+        max-height: none;
+        padding: 8px 12px;
+      }
+      nav {
+        grid-template-columns: repeat(auto-fill, minmax(104px, 1fr));
+      }
+      hr,
+      .note {
+        display: none;
+      }
+      a {
+        gap: 8px;
+        padding: 5px 8px;
+      }
+    }
   `,
 })
 export class TrayStack {
