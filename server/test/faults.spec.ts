@@ -1,5 +1,6 @@
 import pg from 'pg';
 import { maybe, troubleOf } from '../src/database/database.js';
+import { Jobs } from '../src/pipeline/jobs.js';
 import { arrived } from './documents.js';
 import { demoDatabase, testServer, until, Visitor, type TestServer } from './harness.js';
 
@@ -101,5 +102,16 @@ describe('a database in trouble', () => {
       'the document is read again',
       async () => (await maybe<{ tray: string }>(server.pool, 'select tray from documents where id = $1', [id]))?.tray !== 'arriving',
     );
+  });
+
+  it('is not given the same work many times over, by however many looks for what waits', async () => {
+    const { url, pool } = await demoDatabase();
+    const jobs = new Jobs(url);
+    await jobs.open();
+    for (const id of [7, 7, 8, 7]) await jobs.send('read-document', id);
+    const { rows } = await pool.query("select singleton_key as key from jobs.job where name = 'read-document' order by 1");
+    expect(rows).toEqual([{ key: '7' }, { key: '8' }]);
+    await jobs.close();
+    await pool.end();
   });
 });

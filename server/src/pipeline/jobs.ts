@@ -59,7 +59,8 @@ export class Jobs {
     for (const name of QUEUES) {
       const options = {
         name,
-        policy: 'standard',
+        // Of one key one job waits at a time.
+        policy: 'short',
         retryLimit: RETRIES,
         retryDelay: 2,
         retryBackoff: true,
