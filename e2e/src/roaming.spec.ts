@@ -19,6 +19,38 @@ test.describe('somebody who clicks everything', () => {
   });
   test.afterAll(() => stage.strike());
 
+  for (const width of [640, 390])
+    test(`nothing reaches over the side of a window of ${width} pixels`, async () => {
+      const page = await stage.signIn('nell', { viewport: { width, height: 844 } });
+      const isWithin = async (where: string) =>
+        expect(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth), where).toBe(0);
+      for (const path of ['tray/arriving', 'tray/check', 'tray/match', 'tray/posted', 'suppliers', 'orders', 'ledger', 'sources']) {
+        await page.goto(`${stage.base}/${path}`);
+        await page.getByRole('heading', { level: 1 }).waitFor();
+        await page.locator('umber-loading-line [role=status]').waitFor({ state: 'detached' });
+        await isWithin(path);
+      }
+      for (const tray of ['check', 'match']) {
+        await page.goto(`${stage.base}/tray/${tray}`);
+        await page.locator('tbody tr').first().click();
+        await page.locator('umber-page-sheet img').waitFor();
+        await isWithin(`a document at ${tray}`);
+      }
+      await page.context().close();
+    });
+
+  test('a doubt is settled by touch on a phone', async () => {
+    const page = await stage.signIn('nell', { viewport: { width: 390, height: 844 }, hasTouch: true });
+    await page.goto(`${stage.base}/tray/check`);
+    await page.locator('tbody tr').first().tap();
+    await page.locator('footer .main').tap();
+    const card = page.locator('umber-doubt-card').first();
+    const asks = await card.innerText();
+    await card.getByRole('button').first().tap();
+    await expect(card.filter({ hasText: asks })).toHaveCount(0);
+    await page.context().close();
+  });
+
   for (const login of ['nell', 'ines', 'ruth', 'sol', 'wyn'])
     test(`${login} finds nothing dead, covered, thrown, reloaded or out of reach`, async () => {
       const page = await stage.signIn(login, { bypassCSP: true });
