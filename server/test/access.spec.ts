@@ -14,6 +14,7 @@ const ROUTES: readonly (readonly [method: string, path: string, right: Right | n
   ['POST', '/api/arrivals', null],
   ['POST', '/api/arrivals/999999/again', 'submit'],
   ['POST', '/api/arrivals/999999/send', 'check'],
+  ['POST', '/api/arrivals/999999/read-aside', 'check'],
   ['GET', '/api/sources', null],
   ['GET', '/api/sorting', null],
   ['GET', '/api/archive', null],

@@ -1,3 +1,4 @@
+import { createCanvas } from '@napi-rs/canvas';
 import { invoicePdf } from './documents.js';
 import { mail, testServer, until, Visitor, type TestServer } from './harness.js';
 
@@ -74,6 +75,27 @@ describe('sending what came to a tray', () => {
     });
     expect((await clerk.ok('GET', `/api/documents/${document.id}`)).trail).toContainEqual(
       expect.objectContaining({ act: { code: 'moved', act: 'read-again', to: 'arriving' } }),
+    );
+  });
+
+  it('reads a picture that was left aside as it does not look like a page, once', async () => {
+    const logo = await createCanvas(300, 120).encode('png');
+    await mail(server.smtpPort, [{ filename: 'till.png', content: logo }], { subject: 'only a little picture' });
+    const [{ id }] = await until('the mail to be taken apart', async () => {
+      const { rows } = await server.pool.query("select id from arrivals where subject = 'only a little picture' and state <> 'stored'");
+      return rows.length > 0 && rows;
+    });
+    const aside = { code: 'left-out', parts: [{ code: 'picture-aside', file: 'till.png' }], turnedAway: null };
+    expect(await clerk.ok('GET', `/api/arrivals/${id}`)).toMatchObject({ state: 'no-documents', reason: aside });
+    const readIt = (file: string) => clerk.send('POST', `/api/arrivals/${id}/read-aside`, { file });
+    expect(await readIt('another.png')).toMatchObject({ status: 400, body: { message: 'Nothing of this name waits to be read.' } });
+    const answers = await Promise.all([readIt('till.png'), readIt('till.png')]);
+    expect(answers.map(({ status }) => status).sort()).toEqual([200, 400]);
+    expect(await clerk.ok('GET', `/api/arrivals/${id}`)).toMatchObject({ state: 'unpacked', reason: null });
+    const document = await read(id);
+    expect(await documentsOf(id)).toHaveLength(1);
+    expect((await clerk.ok('GET', `/api/documents/${document.id}`)).trail).toContainEqual(
+      expect.objectContaining({ person: expect.any(String), act: { code: 'read-aside', file: 'till.png' } }),
     );
   });
 });

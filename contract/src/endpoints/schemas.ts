@@ -14,6 +14,7 @@ import { demoMailSchema, scanWishSchema } from '../demo/schemas.js';
 import {
   newSourceSchema,
   newTokenSchema,
+  pictureAsideSchema,
   pieceStartSchema,
   rulesSchema,
   sendingSchema,
@@ -52,6 +53,7 @@ export const INPUT_SCHEMAS: { readonly [N in WithInput]: Joi.Schema<InputOf<N> e
   signIn: signInSchema,
   arrivals: arrivalSearchSchema,
   sendArrivalOn: sendingSchema,
+  readAside: pictureAsideSchema,
   addSource: newSourceSchema,
   changeSource: sourceChangeSchema,
   setRules: rulesSchema,

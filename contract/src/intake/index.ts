@@ -124,6 +124,10 @@ export interface Sending {
   /** Wanted where it shall rest or be turned away. */
   readonly reason: string;
 }
+/** The name of a picture that was left aside and is to be read. */
+export interface PictureAside {
+  readonly file: string;
+}
 /** How many documents went there, and why others did not. */
 export interface Sent {
   readonly sent: number;

@@ -7,6 +7,7 @@ import {
   type UploadStart,
   MOST_UPLOAD_BYTES,
   SEND_TO,
+  type PictureAside,
   type Sending,
 } from './index.js';
 import Joi from 'joi';
@@ -107,6 +108,7 @@ export const pieceStartSchema = Joi.number().integer().min(0).max(MOST_UPLOAD_BY
 export const newTokenSchema = Joi.object<TokenWish, true>({
   name: Joi.string().trim().min(1).max(60).required().messages({ 'string.empty': 'Say what the token is for.' }),
 });
+export const pictureAsideSchema = Joi.object<PictureAside, true>({ file: Joi.string().max(300).required() });
 export const sendingSchema = Joi.object<Sending, true>({
   to: Joi.string()
     .valid(...SEND_TO)

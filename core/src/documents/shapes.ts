@@ -18,6 +18,7 @@ export const TRAIL_SHAPES: Shapes<TrailAct> = {
   'arrived-by-mail': { sender: 'string?', file: 'string' },
   'arrived-by-person': { person: 'string', file: 'string' },
   'arrived-by-source': { source: 'string', file: 'string' },
+  'read-aside': { file: 'string' },
   'cut-out': { file: 'string', pages: 'array' },
   read: { kind: 'string', language: 'string', lines: 'number', pages: 'number', doubts: 'number' },
   'sorted-like': { kind: 'string', examples: 'number' },

@@ -21,6 +21,8 @@ export type TrailAct =
   | { readonly code: 'arrived-by-mail'; readonly sender: string | null; readonly file: string }
   | { readonly code: 'arrived-by-person'; readonly person: string; readonly file: string }
   | { readonly code: 'arrived-by-source'; readonly source: string; readonly file: string }
+  /** A picture that had been left aside, as it does not look like a page. */
+  | { readonly code: 'read-aside'; readonly file: string }
   | { readonly code: 'cut-out'; readonly file: string; readonly pages: readonly number[] }
   | {
       readonly code: 'read';

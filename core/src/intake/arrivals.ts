@@ -4,6 +4,8 @@ import type { Shapes } from '../shapes/index.js';
 /** Something in an arrival that was not taken out of it. */
 export type LeftOut =
   | { readonly code: 'too-many-files' }
+  /** A picture that does not look like a page: a logo, a signature, a photograph of goods. It can be read all the same. */
+  | { readonly code: 'picture-aside'; readonly file: string }
   | { readonly code: 'mail-too-deep'; readonly file: string }
   | { readonly code: 'archive-too-deep'; readonly file: string }
   | { readonly code: 'archive-damaged'; readonly file: string }

@@ -31,6 +31,7 @@ export const lockArrival = (db: Database, id: number) =>
     id: number;
     blob: Buffer;
     state: string;
+    reason: ArrivalReason | null;
     kind: 'mail' | 'file';
     name: string | null;
     sourceId: number;
@@ -42,7 +43,7 @@ export const lockArrival = (db: Database, id: number) =>
     overruled: boolean;
   }>(
     db,
-    `select a.id, a.blob, a.state, a.kind, a.name, a.source_id as "sourceId", s.name as source, a.envelope_from as "from", a.envelope_to as "to", a.tags, a.overruled,
+    `select a.id, a.blob, a.state, a.reason, a.kind, a.name, a.source_id as "sourceId", s.name as source, a.envelope_from as "from", a.envelope_to as "to", a.tags, a.overruled,
        (select p.name from people p where p.id = a.submitted_by) as person
      from arrivals a join sources s on s.id = a.source_id where a.id = $1 for update of a`,
     [id],
@@ -85,7 +86,9 @@ export const updateArrival = (
 export const failArrival = (db: Database, id: number, reason: ArrivalReason) =>
   db.query("update arrivals set state = 'failed', reason = $2 where id = $1 and state = 'stored'", [id, jsonOf(reason)]);
 
-/** Puts a failed arrival back to the start; whether it had failed. */
+export const updateReason = (db: Database, id: number, state: string, reason: ArrivalReason | null) =>
+  db.query('update arrivals set state = $2, reason = $3 where id = $1', [id, state, jsonOf(reason)]);
+
 /** Lets an arrival that a rule turned away be taken apart after all; false where none did. */
 export const overrule = async (db: Database, id: number) =>
   (await db.query("update arrivals set state = 'stored', reason = null, overruled = true where id = $1 and state = 'turned-away'", [id]))
@@ -100,6 +103,7 @@ export const documentsOfArrival = (db: Database, id: number) =>
 
 export const markToRead = (db: Database, id: number) => db.query('update documents set unread = false where id = $1', [id]);
 
+/** Puts a failed arrival back to the start; whether it had failed. */
 export const restoreArrival = async (db: Database, id: number) =>
   (await db.query("update arrivals set state = 'stored', reason = null where id = $1 and state = 'failed'", [id])).rowCount === 1;
 

@@ -1,16 +1,19 @@
 import { insertFile, insertDocument, record } from '../documents/change-queries.js';
 import type { TrailAct } from '@umber/core/documents';
-import { judge, type ArrivalReason, type SourceRule, type StepNote, type Verdict } from '@umber/core/intake';
+import { judge, type ArrivalReason, type LeftOut, type SourceRule, type StepNote, type Verdict } from '@umber/core/intake';
 import { fetchBlob, keepBlob } from '../archive/blobs.js';
 import { inTransaction, type Database } from '../database/database.js';
 import type { Opened, OpenedFile } from '../readers/opened.js';
+import type { Person } from '@umber/contract/people';
+import { ApiError } from '../api-error.js';
 import type { Services } from '../services.js';
 import { moveTo } from '../documents/lifecycle.js';
-import { arrivalFile, documentWithBlob, earlierTwin, isStored, lockArrival, rulesOf, updateArrival } from './queries.js';
+import { arrivalFile, documentWithBlob, earlierTwin, isStored, lockArrival, rulesOf, updateArrival, updateReason } from './queries.js';
 import { beginStep, endStep } from './steps.js';
 
 /** Names said of what an arrival holds. */
 const MOST_NAMES = 5;
+const AS_A_PERSON_SAYS: Verdict = { act: null, reason: null, tags: [], department: null, rule: null };
 
 type Arrival = NonNullable<Awaited<ReturnType<typeof lockArrival>>>;
 
@@ -21,7 +24,7 @@ export async function unpackArrival(services: Services, arrivalId: number): Prom
   const came = await arrivalFile(services.pool, arrivalId);
   if (!came) return;
   const bytes = await fetchBlob(services.pool, came.blob);
-  const opened = await services.readers.run('open-arrival', { kind: came.kind, name: came.name ?? 'file', bytes });
+  const opened = await services.readers.run('open-arrival', { kind: came.kind, name: came.name ?? 'file', bytes, asPages: [] });
   const toRead = await inTransaction(services.pool, async (db) => {
     const arrival = await lockArrival(db, arrivalId);
     if (arrival?.state !== 'stored') return [];
@@ -31,6 +34,31 @@ export async function unpackArrival(services: Services, arrivalId: number): Prom
     return documents;
   });
   for (const id of toRead) await services.enqueue('read-document', id);
+}
+
+/**
+ * Reads a picture of an arrival that was left aside because it does not look like a page.
+ * @throws ApiError where the arrival has no such picture, or another has had it read.
+ */
+export async function readAside(services: Services, arrivalId: number, file: string, person: Person): Promise<void> {
+  const came = await arrivalFile(services.pool, arrivalId);
+  if (!came) throw new ApiError('no-such-thing', 'There is no such arrival.');
+  const bytes = await fetchBlob(services.pool, came.blob);
+  const opened = await services.readers.run('open-arrival', { kind: came.kind, name: came.name ?? 'file', bytes, asPages: [file] });
+  const documents = await inTransaction(services.pool, async (db) => {
+    const arrival = await lockArrival(db, arrivalId);
+    const reason = arrival?.reason?.code === 'left-out' ? arrival.reason : null;
+    const isAside = (part: LeftOut) => part.code === 'picture-aside' && part.file === file;
+    if (!arrival || !reason?.parts.some(isAside)) throw new ApiError('bad-request', 'Nothing of this name waits to be read.');
+    const parts = reason.parts.filter((part) => !isAside(part));
+    await updateReason(db, arrivalId, 'unpacked', parts.length === 0 && reason.turnedAway === null ? null : { ...reason, parts });
+    const ids: number[] = [];
+    for (const one of opened.files.filter(({ name, type }) => name === file && type === 'picture'))
+      ids.push(...(await documentOf(db, arrival, opened, one, AS_A_PERSON_SAYS)));
+    for (const id of ids) await record(db, id, person.id, { code: 'read-aside', file });
+    return ids;
+  });
+  for (const id of documents) await services.enqueue('read-document', id);
 }
 
 /** What becomes of an arrival, and its documents that wait to be read. */

@@ -21,9 +21,9 @@ export interface Opened {
   readonly innerText: string;
   /** Files that may be documents, and office files, in their order. */
   readonly files: readonly OpenedFile[];
-  /** Names of files that are neither. Small pictures in a mail's text are not counted. */
+  /** Names of files that are neither. */
   readonly others: readonly string[];
-  /** What could not be taken out. */
+  /** What was not taken out. Small pictures in a mail's text are not counted. */
   readonly leftOut: readonly LeftOut[];
 }
 
@@ -35,9 +35,12 @@ const SHORTER_SIDE = 400;
 const LONGEST_SHAPE = 5;
 const MOST_INNER_TEXT = 100_000;
 
-/** Opens an arrival: a mail, or a file by itself. Mails within mails and archives are opened too, within limits. Never throws on odd content. */
-export async function openArrival(kind: 'mail' | 'file', name: string, bytes: Buffer): Promise<Opened> {
-  const found = new Found();
+/**
+ * Opens an arrival: a mail, or a file by itself. Mails within mails and archives are opened too, within limits. Pictures with one of the names
+ * `asPages` are pages, whatever they look like. Never throws on odd content.
+ */
+export async function openArrival(kind: 'mail' | 'file', name: string, bytes: Buffer, asPages: readonly string[] = []): Promise<Opened> {
+  const found = new Found(new Set(asPages));
   if (kind === 'file') {
     await found.take({ name, bytes, inText: false, alone: true }, 0);
     return found.opened(null);
@@ -63,6 +66,8 @@ class Found {
   #bytes = 0;
   #parts = 0;
 
+  constructor(readonly asPages: ReadonlySet<string>) {}
+
   async take(file: Taken, depth: number): Promise<void> {
     const name = plainName(file.name) ?? 'file';
     this.#parts++;
@@ -75,10 +80,11 @@ class Found {
       await this.#takeArchive(file.bytes, name, depth);
     } else {
       const type = typeOf(name, file.bytes);
-      const logo = type === 'picture' && !file.alone && !(hasPageSize(file.bytes) && (!file.inText || (await showsPage(file.bytes))));
+      const isPage = file.alone || this.asPages.has(name);
+      const logo = type === 'picture' && !isPage && !(hasPageSize(file.bytes) && (!file.inText || (await showsPage(file.bytes))));
       if (logo) {
         // A mail's own logos are no attachments, but what has the size of a page is named.
-        if (!file.inText || hasPageSize(file.bytes)) this.#others.push(name);
+        if (!file.inText || hasPageSize(file.bytes)) this.#leftOut.push({ code: 'picture-aside', file: name });
       } else if (type === 'other' && !file.alone) this.#others.push(name);
       else this.#files.push({ name, type, bytes: file.bytes });
     }

@@ -40,8 +40,17 @@ export const TASKS = {
       picture,
     })),
   /** Takes a mail or a file apart. */
-  'open-arrival': ({ kind, name, bytes }: { kind: 'mail' | 'file'; name: string; bytes: Uint8Array }) =>
-    openArrival(kind, name, Buffer.from(bytes)),
+  'open-arrival': ({
+    kind,
+    name,
+    bytes,
+    asPages,
+  }: {
+    kind: 'mail' | 'file';
+    name: string;
+    bytes: Uint8Array;
+    asPages: readonly string[];
+  }) => openArrival(kind, name, Buffer.from(bytes), asPages),
   /** A mail's own look, safe to show; null where it has none. */
   'safe-html': async ({ bytes }: { bytes: Uint8Array }) => {
     const { html } = await readMail(Buffer.from(bytes));

@@ -62,6 +62,8 @@ function actText(act: TrailAct): string {
       return `${act.file} was brought by ${act.person}`;
     case 'arrived-by-source':
       return `${act.file} came by “${act.source}”`;
+    case 'read-aside':
+      return `${act.file} had been left aside and is read after all`;
     case 'cut-out':
       return `Cut out of ${act.file}: ${pagesText(act.pages)}`;
     case 'read':

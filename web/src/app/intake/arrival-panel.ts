@@ -47,6 +47,11 @@ const MARKS: Readonly<Record<StepView['state'], string>> = { done: '✓', runnin
         @if (failed() && maySubmit()) {
           <button class="plain-button main" type="button" [disabled]="busy()" (click)="tryAgain()">Try again</button>
         }
+        @if (mayCheck()) {
+          @for (file of aside(); track file) {
+            <button class="plain-button" type="button" [disabled]="busy()" (click)="readAside(file)">Read {{ file }}</button>
+          }
+        }
         @if (mayCheck() && places().length > 0) {
           <span class="send">
             <span class="quiet">Send to</span>
@@ -164,6 +169,22 @@ export class ArrivalPanel {
     if (this.arrival().state === 'turned-away') return ['check'];
     return this.arrival().state === 'unpacked' ? SEND_TO : [];
   });
+
+  /** Names of pictures that were left aside as they do not look like pages. */
+  protected readonly aside = computed((): readonly string[] => {
+    const { reason } = this.arrival();
+    if (reason?.code !== 'left-out') return [];
+    return [...new Set(reason.parts.flatMap((part) => (part.code === 'picture-aside' ? [part.file] : [])))];
+  });
+
+  protected readAside(file: string): void {
+    this.busy.set(true);
+    this.said.set(null);
+    this.#api.call('readAside', { id: this.arrival().id }, { file }).subscribe({
+      next: () => this.busy.set(false),
+      error: (error: unknown) => this.#failed(error),
+    });
+  }
 
   protected send(to: Sending['to']): void {
     if (to === 'check' || to === 'filed') this.#send({ to, reason: '' });

@@ -42,6 +42,8 @@ function leftOutText(part: LeftOut): string {
   switch (part.code) {
     case 'too-many-files':
       return 'It holds more files than are taken out of one arrival. Ask the sender for several smaller ones.';
+    case 'picture-aside':
+      return `${part.file} does not look like a page and was left aside.`;
     case 'mail-too-deep':
       return `${part.file} lies too deep in other mails. Ask the sender to forward it by itself.`;
     case 'archive-too-deep':
