@@ -49,7 +49,9 @@ const MARKS: Readonly<Record<StepView['state'], string>> = { done: '✓', runnin
         }
         @if (mayCheck()) {
           @for (file of aside(); track file) {
-            <button class="plain-button" type="button" [disabled]="busy()" (click)="readAside(file)">Read {{ file }}</button>
+            <button class="plain-button aside" type="button" [disabled]="busy()" [title]="file" (click)="readAside(file)">
+              Read {{ file }}
+            </button>
           }
         }
         @if (mayCheck() && places().length > 0) {
@@ -135,6 +137,13 @@ const MARKS: Readonly<Record<StepView['state'], string>> = { done: '✓', runnin
       flex-wrap: wrap;
       gap: 8px;
       margin-bottom: 10px;
+    }
+    .aside {
+      display: block;
+      max-width: 100%;
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
     }
     .acts a {
       text-decoration: none;
