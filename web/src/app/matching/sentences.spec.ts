@@ -49,10 +49,12 @@ describe('what does not fit, in words', () => {
   it('has figures as people read them', () => {
     expect([
       figureText('amount', '1234.5'),
+      figureText('unit-price', '0.0385'),
+      figureText('quantity', '40'),
       figureText('account', 'GB:204117:345678'),
       figureText('issue-date', '2026-11-02'),
       figureText('total', null),
-    ]).toEqual(['1,234.5', '20-41-17, account 00345678', '2 Nov 2026', '–']);
+    ]).toEqual(['1,234.50', '0.0385', '40', '20-41-17, account 00345678', '2 Nov 2026', '–']);
   });
 
   it('says where the money goes, and who answers for that', () => {

@@ -136,10 +136,13 @@ export const comparedWith = ({ code }: ExceptionFacts): string => {
 export const orderText = ({ by, percent }: OrderProposal): string =>
   by === 'number' ? 'its number is on the invoice' : by === 'lines' ? `lines fit ${percent} %` : 'open';
 
-/** A figure as the reader sees numbers; accounts and days as people write them. */
+/** Figures that are no money. */
+const COUNTS: ReadonlySet<FigureName> = new Set(['quantity', 'invoiced-before', 'tax-rate']);
+
+/** A figure as the reader sees numbers, money with its cents; accounts and days as people write them. */
 export function figureText(name: FigureName, text: string | null): string {
   if (text === null) return '–';
   if (name === 'account') return printedAccount(text);
   if (name === 'issue-date') return fullDay(text);
-  return isDecimalString(text) ? grouped(text, 0) : text;
+  return isDecimalString(text) ? grouped(text, COUNTS.has(name) ? 0 : 2) : text;
 }
