@@ -35,6 +35,7 @@ test.describe('somebody who clicks everything', () => {
         await page.locator('tbody tr').first().click();
         await page.locator('umber-page-sheet img').waitFor();
         await isWithin(`a document at ${tray}`);
+        await expect(page).toHaveTitle(new RegExp(`^${tray}: Invoice `, 'i'));
       }
       await page.context().close();
     });

@@ -1,3 +1,5 @@
+import { TRAY_NAMES } from '@umber/contract/trays';
+import type { Tray } from '@umber/core/documents';
 import type { Routes } from '@angular/router';
 import { signedInGuard } from './people/session.guard';
 
@@ -8,7 +10,11 @@ export const routes: Routes = [
     canActivate: [signedInGuard],
     children: [
       { path: '', pathMatch: 'full', redirectTo: 'tray/check' },
-      { path: 'tray/:tray', title: 'Trays · Umber Tray', loadComponent: () => import('./trays/tray-page').then((m) => m.TrayPage) },
+      {
+        path: 'tray/:tray',
+        title: ({ params }) => `${TRAY_NAMES[params.tray as Tray] ?? 'Trays'} · Umber Tray`,
+        loadComponent: () => import('./trays/tray-page').then((m) => m.TrayPage),
+      },
       {
         path: 'document/:id',
         title: 'Document · Umber Tray',

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, numberAttribute, untracked } from '@angular/core';
+import { Title } from '@angular/platform-browser';
 import { RouterLink } from '@angular/router';
 import { KIND_NAMES, type DocumentView } from '@umber/contract/documents';
 import { TRAY_NAMES } from '@umber/contract/trays';
@@ -92,6 +93,7 @@ export class DocumentPage {
   protected readonly document = computed(() => (this.#open()?.id === this.id() ? this.#open() : null));
 
   constructor() {
+    const title = inject(Title);
     this.#bar.clearWithMe();
     inject(DestroyRef).onDestroy(() => this.#store.dispatch(DocumentActions.closed()));
     effect(() => this.#store.dispatch(DocumentActions.opened({ id: this.id() })));
@@ -108,6 +110,7 @@ export class DocumentPage {
           text: `${document.arrival.kind === 'mail' ? 'mailed' : 'came'} ${ageText(document.arrival.receivedAt, Date.now())} ago · ${pages}`,
         },
       ]);
+      title.setTitle(`${this.heading(document)} · Umber Tray`);
       const at = placeInOrder(this.#trays(), document.id);
       this.#bar.count.set(at === null ? null : `${at.place} of ${at.of}`);
     });

@@ -35,6 +35,10 @@ import { Keys } from './keys';
             <dt><kbd>?</kbd></dt>
             <dd>this list</dd>
           </dl>
+          <label>
+            <input type="checkbox" [checked]="!keys.lettersRest()" #letters (change)="keys.letLettersRest(!letters.checked)" />
+            Letters, digits and signs work as keys
+          </label>
         </section>
       </div>
     }
@@ -76,6 +80,19 @@ import { Keys } from './keys';
     }
     dd {
       margin: 0;
+    }
+    label {
+      display: flex;
+      gap: 8px;
+      align-items: center;
+      margin-top: 16px;
+      padding-top: 12px;
+      border-top: 1px solid var(--rule);
+    }
+    input {
+      width: 18px;
+      height: 18px;
+      accent-color: var(--right);
     }
   `,
 })

@@ -7,7 +7,7 @@ class Element {
   isContentEditable = false;
   constructor(readonly tagName: string) {}
 }
-const stage = globalThis as { document?: unknown; HTMLElement?: unknown };
+const stage = globalThis as { document?: unknown; HTMLElement?: unknown; localStorage?: unknown };
 
 let listener: (event: object) => void = () => undefined;
 let before: (event: object) => void = () => undefined;
@@ -15,6 +15,12 @@ let dialog: object | null = null;
 
 beforeEach(() => {
   dialog = null;
+  const kept = new Map<string, string>();
+  stage.localStorage = {
+    getItem: (name: string) => kept.get(name) ?? null,
+    setItem: (name: string, value: string) => kept.set(name, value),
+    removeItem: (name: string) => kept.delete(name),
+  };
   stage.HTMLElement = Element;
   stage.document = {
     addEventListener: (_name: string, of: typeof listener, options?: object) => (options ? (before = of) : (listener = of)),
@@ -24,12 +30,21 @@ beforeEach(() => {
 afterEach(() => {
   delete stage.HTMLElement;
   delete stage.document;
+  delete stage.localStorage;
 });
 
 const press = (key: string, more: object = {}) => {
   let [prevented, stopped] = [false, false];
   const stop = () => (stopped = true);
-  const event = { key, target: new Element('BODY'), preventDefault: () => (prevented = true), stopImmediatePropagation: stop, ...more };
+  const getModifierState = () => false;
+  const event = {
+    key,
+    target: new Element('BODY'),
+    getModifierState,
+    preventDefault: () => (prevented = true),
+    stopImmediatePropagation: stop,
+    ...more,
+  };
   before(event);
   if (!stopped) listener(event);
   return prevented;
@@ -100,6 +115,24 @@ describe('the keys of a screen', () => {
     dialog = {};
     press('j');
     expect(ran).toEqual([]);
+  });
+
+  it('mean the same with Caps Lock', () => {
+    const { ran } = screen();
+    const capsLock = { getModifierState: (name: string) => name === 'CapsLock' };
+    expect([press('J', capsLock), press('j', capsLock), press('Enter', capsLock)]).toEqual([true, false, true]);
+    expect(ran).toEqual(['j ArrowDown', 'Enter']);
+  });
+
+  it('may rest where they are letters, digits or signs, and rest after a reload too', () => {
+    const { keys, ran } = screen();
+    keys.letLettersRest(true);
+    expect([press('j'), press('?'), press('ArrowDown'), press('Enter'), press(' ')]).toEqual([false, false, true, true, true]);
+    expect([ran, keys.shown()]).toEqual([['j ArrowDown', 'Enter', 'Space'], false]);
+    keys.letLettersRest(false);
+    expect(press('j')).toBe(true);
+    keys.letLettersRest(true);
+    expect(new Keys().lettersRest()).toBe(true);
   });
 
   it('are listed at ?, and run nothing until the list is closed', () => {

@@ -16,6 +16,18 @@ const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 const isPressable = (target: EventTarget | null): boolean => target instanceof HTMLElement && /^(BUTTON|A|SUMMARY)$/.test(target.tagName);
 
+/** A letter, digit or sign, as against Enter, the space and the arrows. */
+const isCharacter = (key: string): boolean => key.length === 1 && key !== ' ';
+
+/** The key as it would be without Caps Lock. */
+function keyOf(event: KeyboardEvent): string {
+  const { key } = event;
+  if (key.length !== 1 || !event.getModifierState('CapsLock')) return key;
+  return key === key.toLowerCase() ? key.toUpperCase() : key.toLowerCase();
+}
+
+const LETTERS_REST = 'umber-letters-rest';
+
 /** Stops the repetitions of a held Enter (a new line in a text apart), and of a held space on what it would press. */
 function dropHeld(event: KeyboardEvent): void {
   if (!event.repeat) return;
@@ -32,6 +44,8 @@ export class Keys {
   readonly bindings = signal<readonly KeyBinding[]>([]);
   /** The list of keys is open. */
   readonly shown = signal(false);
+  /** Letters, digits and signs do nothing by themselves, for those who dictate or whose hands tremble; kept in this browser. */
+  readonly lettersRest = signal(localStorage.getItem(LETTERS_REST) !== null);
 
   constructor() {
     // Before any element sees it: a held Enter neither presses a button again nor sends a form again.
@@ -47,10 +61,18 @@ export class Keys {
     });
   }
 
+  letLettersRest(rest: boolean): void {
+    this.lettersRest.set(rest);
+    if (rest) localStorage.setItem(LETTERS_REST, 'yes');
+    else localStorage.removeItem(LETTERS_REST);
+  }
+
   #pressed(event: KeyboardEvent): void {
     if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return;
+    const pressed = keyOf(event);
+    if (this.lettersRest() && isCharacter(pressed)) return;
     const typing = isTyping(event.target);
-    if (event.key === '?' && !typing) {
+    if (pressed === '?' && !typing) {
       if (!event.repeat) this.shown.update((shown) => !shown);
       event.preventDefault();
       return;
@@ -68,7 +90,7 @@ export class Keys {
         one.keys
           .split(' ')
           .map((key) => (key === 'Space' ? ' ' : key))
-          .includes(event.key),
+          .includes(pressed),
     );
     if (!binding) return;
     event.preventDefault();
