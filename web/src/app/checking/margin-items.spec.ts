@@ -118,6 +118,28 @@ describe('the margin’s items', () => {
 });
 
 describe('the answers to a doubt', () => {
+  it('never propose that something was due before it was issued, nor issued after it was due', () => {
+    const alternatives = ['2026-03-04', '2026-05-14'].map((value) => ({
+      value,
+      why: { code: 'other-reading' } as const,
+      page: 1,
+      box: null,
+    }));
+    const dates = (field: 'issueDate' | 'dueDate', issued: string, due: string) => {
+      const dated = (of: string, name: string) => ({
+        value: of,
+        read: read(of, 400, name === field ? { alternatives } : {}),
+        settled: false,
+      });
+      const fields = { issueDate: dated(issued, 'issueDate'), dueDate: dated(due, 'dueDate') };
+      return answersTo(doubt(1, { field }), view([], fields)).map(({ text, value }) => value ?? text);
+    };
+    expect(dates('dueDate', '2026-03-14', '2026-04-14')).toEqual(['14 Apr 2026', '2026-05-14']);
+    expect(dates('issueDate', '2026-03-14', '2026-04-14')).toEqual(['14 Mar 2026', '2026-03-04']);
+    // What stands there cannot be: it is the last of the answers.
+    expect(dates('dueDate', '2026-04-14', '2026-03-14')).toEqual(['2026-05-14', '14 Mar 2026']);
+  });
+
   it('begin with what was read, then its alternatives', () => {
     const answers = answersTo(doubt(1, { field: 'issueDate' }), view([]));
     expect(answers.map((answer) => [answer.text, answer.value])).toEqual([

@@ -123,6 +123,14 @@ function repairs(document: DocumentView): Answer[] {
     .sort((a, b) => rank(a.field, a.value) - rank(b.field, b.value));
 }
 
+/** Whether a field can have a value beside the dates that the document has: nothing is due, or discounted, before it was issued. */
+function isInOrder(field: HeaderField, value: string, { fields }: DocumentView): boolean {
+  const [issued, due] = [fields.issueDate.value, fields.dueDate.value];
+  if (field === 'issueDate') return due === null || value <= due;
+  if (field === 'dueDate' || field === 'discountDate') return issued === null || value >= issued;
+  return true;
+}
+
 /** The answers a doubt is offered, likeliest first; the first is what Enter takes. */
 export function answersTo(doubt: DoubtView, document: DocumentView): Answer[] {
   if (doubt.field === 'kind') {
@@ -159,7 +167,7 @@ export function answersTo(doubt: DoubtView, document: DocumentView): Answer[] {
       box: read?.box ?? null,
     };
     const others = (read?.alternatives ?? [])
-      .filter((other) => other.value !== value)
+      .filter((other) => other.value !== value && isInOrder(field, other.value, document))
       .map((other) => ({ text: as(other.value), reason: evidenceText(other.why), value: other.value, page: other.page, box: other.box }));
     const computed = computedTotal(field, document);
     const sums =
@@ -172,8 +180,9 @@ export function answersTo(doubt: DoubtView, document: DocumentView): Answer[] {
       question.code === 'perhaps' && value === null && !others.some((other) => other.value === question.value)
         ? [{ text: as(question.value), reason: 'stands on the page', value: question.value, page: null, box: null }]
         : [];
-    // Where nothing was read, a proposal comes before leaving the field empty.
-    return (value === null ? [...others, ...sums, present, ...perhaps] : [present, ...others, ...sums]).slice(0, 4);
+    // Where nothing was read, or what cannot be, a proposal comes before what stands there.
+    const holds = value !== null && isInOrder(field, value, document);
+    return (!holds ? [...others, ...sums, present, ...perhaps] : [present, ...others, ...sums]).slice(0, 4);
   }
   return [{ text: 'Right as it stands', reason: '', value: null, page: null, box: null }];
 }
