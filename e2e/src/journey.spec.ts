@@ -22,9 +22,9 @@ test.describe('a mailed invoice becomes a balanced journal entry', () => {
     await clerk.keyboard.press('Enter');
     await clerk.getByRole('heading', { name: 'Total' }).waitFor();
     expect(await clerk.getByText('does not add up').isVisible()).toBe(true);
-    const second = clerk.locator('umber-doubt-card .answers button').nth(1);
-    expect(await second.innerText()).toContain('net and tax make this');
-    await clerk.keyboard.press('2');
+    const likeliest = clerk.locator('umber-doubt-card .answers button').first();
+    expect(await likeliest.innerText()).toContain('net and tax make this');
+    await clerk.keyboard.press('1');
     await clerk.getByText('adds up', { exact: true }).waitFor();
     await clerk.getByRole('button', { name: 'Settle, next' }).waitFor();
     await clerk.keyboard.press('Enter');
