@@ -11,6 +11,6 @@ export function broughtIntoSight(element: HTMLElement): boolean {
   const room = window.innerHeight - BAR - FOOT;
   // What is taller than the screen is in sight when its beginning is.
   const inSight = top >= BAR - 1 && (bottom <= window.innerHeight - FOOT + 1 || (bottom - top > room && top < window.innerHeight / 2));
-  if (!inSight) window.scrollBy({ top: top - BAR - Math.max(8, (room - (bottom - top)) / 2) });
+  if (!inSight) window.scrollBy({ top: top - BAR - Math.max(0, (room - (bottom - top)) / 2) });
   return inSight;
 }
