@@ -4,18 +4,19 @@ import { availableParallelism } from 'node:os';
 import { basename } from 'node:path';
 import { separate } from '@umber/core/separating';
 import { explainField, readDocument, type DocumentReading, type LineMethod, type ReadValue } from '@umber/core/reading';
-import { openArrival } from './readers/opened.js';
+import { openArrival, whyNothing, type OpenedFile } from './readers/opened.js';
 import { FINDING_NAMES } from '@umber/contract/archive';
 import { readHeads } from './archive/seal-file.js';
 import { verifyBooks } from './archive/verify-books.js';
 import { openPool } from './database/database.js';
+import { reasonText } from '@umber/contract/intake';
 import { failureText } from '@umber/contract/reading';
 import { UnreadableFile } from './readers/unreadable-file.js';
 import { ReaderPool } from './readers/reader-pool.js';
 
 const USAGE = `umber read [--lines heads|alignment|best] [--explain FIELD] FILE...
   Reads invoices from PDF files, pictures (PNG, JPEG, TIFF) and mails (.eml) with such files attached,
-  and prints one JSON array: one element a file. Needs neither database nor server.
+  and prints one JSON array: one element a file, with why where nothing is in it. Needs neither database nor server.
   --explain prints, for a field of the head such as dueDate, every candidate with its score, what was chosen and why.
 
 umber verify [--seals FILE] [--database URL]
@@ -86,7 +87,7 @@ async function readFileSafely(pool: ReaderPool, path: string, how: How): Promise
   const file = basename(path);
   try {
     const bytes = await readFile(path);
-    return { file, documents: await readBytes(pool, bytes, path, how) };
+    return { file, ...(await readBytes(pool, bytes, path, how)) };
   } catch (error) {
     const code = (error as NodeJS.ErrnoException).code;
     const message =
@@ -101,18 +102,29 @@ async function readFileSafely(pool: ReaderPool, path: string, how: How): Promise
   }
 }
 
-async function readBytes(pool: ReaderPool, bytes: Uint8Array, path: string, how: How): Promise<unknown[]> {
-  if (!/\.eml$/i.test(path)) return await readPages(pool, bytes, 0, '', how).then(({ documents }) => documents);
-  const { mail, innerText, files } = await openArrival('mail', basename(path), Buffer.from(bytes));
+/** What is read of a file; where that is nothing, also why. */
+async function readBytes(pool: ReaderPool, bytes: Uint8Array, path: string, how: How): Promise<{ documents: unknown[]; why?: string }> {
+  const withReason = (documents: unknown[]) =>
+    documents.length === 0 ? { documents, why: 'No words were found on its pages.' } : { documents };
+  if (!/\.eml$/i.test(path)) return withReason((await readPages(pool, bytes, 0, '', how)).documents);
+  const opened = await openArrival('mail', basename(path), Buffer.from(bytes));
+  const { mail, innerText, files } = opened;
+  const [toRead, unread] = [files.filter(isPaged), files.filter((file) => !isPaged(file))];
+  if (toRead.length === 0) {
+    const others = [...opened.others, ...unread.map(({ name }) => name)];
+    return { documents: [], why: reasonText(whyNothing({ ...opened, others })) };
+  }
   const all: unknown[] = [];
   let offset = 0;
-  for (const attachment of files.filter(({ type }) => type === 'pdf' || type === 'picture')) {
+  for (const attachment of toRead) {
     const { documents, pages } = await readPages(pool, attachment.bytes, offset, `${mail?.text ?? ''}\n${innerText}`, how);
     all.push(...documents);
     offset += pages;
   }
-  return all;
+  return withReason(all);
 }
+
+const isPaged = ({ type }: OpenedFile): boolean => type === 'pdf' || type === 'picture';
 
 async function readPages(pool: ReaderPool, bytes: Uint8Array, offset: number, coverText: string, { method, explain }: How) {
   const pages = (await pool.read(bytes)).map((page) => page.words);

@@ -1,4 +1,10 @@
+import { execFile } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
+import { mkdtemp, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { promisify } from 'node:util';
 import { createCanvas, ImageData } from '@napi-rs/canvas';
 import { Buffer } from 'node:buffer';
 import { zipSync } from 'fflate';
@@ -85,6 +91,18 @@ describe('what an arrival holds', () => {
     expect(await opened([])).toEqual([['page.jpg'], [{ code: 'picture-aside', file: 'view.jpg' }]]);
     expect(await opened(['view.jpg'])).toEqual([['page.jpg', 'view.jpg'], []]);
     readers.close();
+  });
+
+  it('is said to hold nothing to read, and why, on the command line too', async () => {
+    const folder = await mkdtemp(join(tmpdir(), 'umber-why-'));
+    const said = async (name: string, attachments: readonly object[]) => {
+      await writeFile(join(folder, name), await compose({ text: 'See the attachment.', attachments }));
+      const { stdout } = await promisify(execFile)(fileURLToPath(new URL('../../umber', import.meta.url)), ['read', join(folder, name)]);
+      return JSON.parse(stdout);
+    };
+    expect(await said('none.eml', [])).toEqual([{ file: 'none.eml', documents: [], why: 'The mail has no attachment.' }]);
+    const sheet = { filename: 'sums.xlsx', content: Buffer.from(zipSync({ '[Content_Types].xml': new Uint8Array(9) })) };
+    expect(await said('sheet.eml', [sheet])).toMatchObject([{ why: expect.stringContaining('sums.xlsx') }]);
   });
 
   it('never leaves its place: names are names only', async () => {

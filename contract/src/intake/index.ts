@@ -1,4 +1,5 @@
 import type { ArrivalReason, SourceRule, StepNote } from '@umber/core/intake';
+export * from './reasons.js';
 
 export const SOURCE_KINDS = ['mail', 'mailbox', 'folder', 'upload', 'api'] as const;
 export type SourceKind = (typeof SOURCE_KINDS)[number];

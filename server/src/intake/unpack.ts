@@ -3,7 +3,7 @@ import type { TrailAct } from '@umber/core/documents';
 import { judge, type ArrivalReason, type LeftOut, type SourceRule, type StepNote, type Verdict } from '@umber/core/intake';
 import { fetchBlob, keepBlob } from '../archive/blobs.js';
 import { inTransaction, type Database } from '../database/database.js';
-import type { Opened, OpenedFile } from '../readers/opened.js';
+import { whyNothing, type Opened, type OpenedFile } from '../readers/opened.js';
 import type { Person } from '@umber/contract/people';
 import { ApiError } from '../api-error.js';
 import type { Services } from '../services.js';
@@ -11,8 +11,6 @@ import { moveTo } from '../documents/lifecycle.js';
 import { arrivalFile, documentWithBlob, earlierTwin, isStored, lockArrival, rulesOf, updateArrival, updateReason } from './queries.js';
 import { beginStep, endStep } from './steps.js';
 
-/** Names said of what an arrival holds. */
-const MOST_NAMES = 5;
 const AS_A_PERSON_SAYS: Verdict = { act: null, reason: null, tags: [], department: null, rule: null };
 
 type Arrival = NonNullable<Awaited<ReturnType<typeof lockArrival>>>;
@@ -131,12 +129,6 @@ const headOf = (arrival: Arrival, { mail, innerText }: Opened) => ({
   sentAt: mail?.date ?? null,
   text: [mail?.text ?? '', innerText].filter((text) => text !== '').join('\n\n'),
 });
-
-function whyNothing({ mail, others, leftOut }: Opened): ArrivalReason {
-  if (leftOut.length > 0) return { code: 'left-out', parts: leftOut, turnedAway: null };
-  if (others.length > 0) return { code: 'nothing-readable', files: others.slice(0, MOST_NAMES) };
-  return { code: mail ? 'no-attachment' : 'empty-file' };
-}
 
 const noteOf = (state: string, reason: ArrivalReason | null, toRead: number): StepNote =>
   state !== 'unpacked' && reason !== null ? { code: 'no-document', reason } : { code: 'opened', toRead };

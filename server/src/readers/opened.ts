@@ -1,4 +1,4 @@
-import type { FileType, LeftOut } from '@umber/core/intake';
+import type { ArrivalReason, FileType, LeftOut } from '@umber/core/intake';
 import { averaged } from '@umber/core/pictures';
 import { imageSize } from 'image-size';
 import { isZip, openZip } from './archives.js';
@@ -27,6 +27,9 @@ export interface Opened {
   readonly leftOut: readonly LeftOut[];
 }
 
+/** Names said of what an arrival holds. */
+const MOST_NAMES = 5;
+
 /** How deep mails and archives may lie in one another, and how much one arrival may hold. */
 const LIMITS = { depth: 4, files: 500, bytes: 400 * 1024 * 1024, parts: 400 } as const;
 /** Pixels that the shorter side of a page's picture has at least, a fax in coarse resolution or a small photograph: logos and signatures have fewer. */
@@ -48,6 +51,13 @@ export async function openArrival(kind: 'mail' | 'file', name: string, bytes: Bu
   const mail = await readMail(bytes);
   for (const file of mail.files) await found.take({ ...file, alone: false }, 1);
   return found.opened(mail);
+}
+
+/** Why nothing of an arrival can be read. */
+export function whyNothing({ mail, others, leftOut }: Opened): ArrivalReason {
+  if (leftOut.length > 0) return { code: 'left-out', parts: leftOut, turnedAway: null };
+  if (others.length > 0) return { code: 'nothing-readable', files: others.slice(0, MOST_NAMES) };
+  return { code: mail ? 'no-attachment' : 'empty-file' };
 }
 
 interface Taken {

@@ -2,7 +2,7 @@ import { may } from '@umber/core/permissions';
 import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { SEND_TO, type ArrivalView, type Sending, type StepView } from '@umber/contract/intake';
+import { reasonText, SEND_TO, type ArrivalView, type Sending, type StepView } from '@umber/contract/intake';
 import { TRAY_NAMES } from '@umber/contract/trays';
 import { Store } from '@ngrx/store';
 import { addressOf } from '@umber/contract/endpoints';
@@ -11,7 +11,7 @@ import { WaysOut } from '../documents/ways-out';
 import { sessionFeature } from '../people/session.state';
 import { messageOf } from '../api-error';
 import { MailView } from './mail-view';
-import { doneIn, noteText, reasonText, STEP_WORDS } from './sentences';
+import { doneIn, noteText, STEP_WORDS } from './sentences';
 
 const MARKS: Readonly<Record<StepView['state'], string>> = { done: '✓', running: '…', failed: '✕', waiting: '↻' };
 

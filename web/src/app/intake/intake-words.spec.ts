@@ -1,6 +1,7 @@
 import { judge, ruleSentence, type RuleAct } from '@umber/core/intake';
 import { actOf, ACTS, onPart, PARTS, wordOf } from './rule-words';
-import { doneIn, noteText, reasonText, stepText } from './sentences';
+import { reasonText } from '@umber/contract/intake';
+import { doneIn, noteText, stepText } from './sentences';
 
 describe('words of a rule in the editor', () => {
   it('lead from an act to its word and back', () => {
