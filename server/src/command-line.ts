@@ -4,7 +4,7 @@ import { availableParallelism } from 'node:os';
 import { basename } from 'node:path';
 import { separate } from '@umber/core/separating';
 import { explainField, readDocument, type DocumentReading, type LineMethod, type ReadValue } from '@umber/core/reading';
-import { openArrival, whyNothing, type OpenedFile } from './readers/opened.js';
+import { isPaged, openArrival, whyNothing } from './readers/opened.js';
 import { FINDING_NAMES } from '@umber/contract/archive';
 import { readHeads } from './archive/seal-file.js';
 import { verifyBooks } from './archive/verify-books.js';
@@ -123,8 +123,6 @@ async function readBytes(pool: ReaderPool, bytes: Uint8Array, path: string, how:
   }
   return withReason(all);
 }
-
-const isPaged = ({ type }: OpenedFile): boolean => type === 'pdf' || type === 'picture';
 
 async function readPages(pool: ReaderPool, bytes: Uint8Array, offset: number, coverText: string, { method, explain }: How) {
   const pages = (await pool.read(bytes)).map((page) => page.words);

@@ -3,7 +3,7 @@ import type { TrailAct } from '@umber/core/documents';
 import { judge, type ArrivalReason, type LeftOut, type SourceRule, type StepNote, type Verdict } from '@umber/core/intake';
 import { fetchBlob, keepBlob } from '../archive/blobs.js';
 import { inTransaction, type Database } from '../database/database.js';
-import { whyNothing, type Opened, type OpenedFile } from '../readers/opened.js';
+import { isPaged, whyNothing, type Opened, type OpenedFile } from '../readers/opened.js';
 import type { Person } from '@umber/contract/people';
 import { ApiError } from '../api-error.js';
 import type { Services } from '../services.js';
@@ -98,7 +98,7 @@ async function documentOf(db: Database, arrival: Arrival, opened: Opened, file: 
   const blob = await keepBlob(db, file.bytes);
   const fileId = await insertFile(db, arrival.id, blob, file.name);
   if (fileId === null) return [];
-  const unread = verdict.act === 'keep' || (file.type !== 'pdf' && file.type !== 'picture');
+  const unread = verdict.act === 'keep' || !isPaged(file);
   const id = await insertDocument(db, arrival.id, fileId, {
     tags: [...new Set([...arrival.tags, ...verdict.tags])],
     department: verdict.department,

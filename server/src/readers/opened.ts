@@ -13,6 +13,9 @@ export interface OpenedFile {
   readonly bytes: Buffer;
 }
 
+/** Whether a file has pages that can be read. */
+export const isPaged = ({ type }: Pick<OpenedFile, 'type'>): boolean => type === 'pdf' || type === 'picture';
+
 /** All that an arrival holds. */
 export interface Opened {
   /** The mail itself; null where the arrival is none. */
