@@ -1,4 +1,4 @@
-// npm run bench -- reading | intake | database | answering | faults: how fast the parts are, as ratios against a baseline of the same run.
+// npm run bench -- reading | intake | database | answering | checking | faults: how fast the parts are, as ratios against a baseline of the same run.
 import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -22,14 +22,15 @@ async function withDatabase(work) {
 }
 
 try {
-  if (!['reading', 'intake', 'database', 'answering', 'faults'].includes(part))
-    throw new Trouble('Say what to measure: npm run bench -- reading, intake, database, answering or faults');
-  ensurePackages({ browser: part === 'reading' });
+  if (!['reading', 'intake', 'database', 'answering', 'checking', 'faults'].includes(part))
+    throw new Trouble('Say what to measure: npm run bench -- reading, intake, database, answering, checking or faults');
+  ensurePackages({ browser: part === 'reading' || part === 'checking' });
   ensureModules();
   ensureBuild();
   if (part === 'reading') await (await import('../evaluation/dist/bench.js')).benchReading();
   else if (part === 'intake') await withDatabase((await import('../evaluation/dist/bench-intake.js')).benchIntake);
   else if (part === 'answering') await withDatabase((await import('../evaluation/dist/bench-answering.js')).benchAnswering);
+  else if (part === 'checking') await withDatabase((await import('../evaluation/dist/bench-checking.js')).benchChecking);
   else if (part === 'faults') {
     const { benchFaults } = await import('../evaluation/dist/bench-faults.js');
     await withDatabase((url, cluster) => benchFaults(url, cluster, Number(rounds ?? 50)));

@@ -38,13 +38,13 @@ async function shoot(page, name, path, keys = []) {
   console.log(`${name}.png`);
 }
 
-const signedOut = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
-await shoot(signedOut, 'sign-in', '/sign-in');
 const clerk = await as('nell');
 await shoot(clerk, 'tray', '/tray/check');
 await shoot(clerk, 'check', '/tray/check', ['row:Crakewell']);
 await shoot(clerk, 'check-lines', '/tray/check', ['row:Tarnside', 'l']);
 await shoot(clerk, 'keys', null, ['l', '?']);
+await shoot(clerk, 'disputed', '/tray/check', ['row:Ovenden', '4', '1']);
+await shoot(clerk, 'sweep', '/sweep');
 await clerk.goto(`${base}/tray/arriving`);
 await clerk.getByRole('option', { name: /Scan from the mail room/ }).click();
 await shoot(clerk, 'arriving', null);
@@ -68,5 +68,4 @@ await shoot(manager, 'sign-off', '/tray/sign-off', ['row:Montechiaro']);
 const controller = await as('ruth');
 await shoot(controller, 'post', '/tray/post', ['Enter']);
 await shoot(controller, 'ledger', '/ledger');
-await shoot(controller, 'trial-balance', '/ledger', ['3']);
 await browser.close();

@@ -131,6 +131,7 @@ try {
   if (httpPort !== HTTP_PORT) say(`Port ${HTTP_PORT} is in use, so ${httpPort} is taken.`);
   const smtpPort = await freePort(SMTP_PORT);
   const demoPort = await freePort(await freePort(0));
+  const postPort = await freePort(await freePort(0));
   const env = {
     UMBER_DATABASE_URL: databaseUrl,
     UMBER_HTTP_PORT: String(httpPort),
@@ -140,6 +141,11 @@ try {
     // Folders that sources may fetch from: where others put what is shared, and the demo's copier.
     UMBER_FOLDERS: `${process.env.UMBER_FOLDERS ?? '/srv:/mnt:/media'}:${copierFolder()}`,
     UMBER_SEALS: process.env.UMBER_SEALS ?? join(folder, 'seals.txt'),
+    // Letters to suppliers go to the demo's post office, unless a mail server is given.
+    UMBER_MAIL_OUT: process.env.UMBER_MAIL_OUT ?? `127.0.0.1:${postPort}`,
+    UMBER_MAIL_FROM: process.env.UMBER_MAIL_FROM ?? 'invoices@kestrelfell.example',
+    UMBER_DEMO_POST_PORT: String(postPort),
+    UMBER_DEMO_POST_FOLDER: join(folder, 'letters'),
     UMBER_DEMO_PORT: String(demoPort),
     UMBER_DEMO_FOLDER: copierFolder(),
     UMBER_DEMO_URL: `http://127.0.0.1:${demoPort}`,

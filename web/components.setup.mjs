@@ -9,4 +9,9 @@ globalThis.ResizeObserver ??= class {
   unobserve = nothing;
   disconnect = nothing;
 };
+globalThis.IntersectionObserver ??= class {
+  observe = nothing;
+  unobserve = nothing;
+  disconnect = nothing;
+};
 Element.prototype.scrollIntoView ??= nothing;

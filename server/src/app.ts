@@ -10,6 +10,10 @@ import { approvalRoutes } from './approval/routes.js';
 import { auditRoutes } from './audit/routes.js';
 import { archiveRoutes } from './archive/routes.js';
 import { documentRoutes } from './documents/routes.js';
+import { sweepingRoutes } from './sweeping/routes.js';
+import { searchingRoutes } from './searching/routes.js';
+import { aroundRoutes } from './around/routes.js';
+import { letterRoutes } from './letters/routes.js';
 import { checkingRoutes } from './checking/routes.js';
 import { demoRoutes } from './demo/routes.js';
 import { ApiError } from './api-error.js';
@@ -94,6 +98,10 @@ function api(services: Services): Router {
         ...separatingRoutes(services),
         ...sortingRoutes(services),
         ...checkingRoutes(services),
+        ...letterRoutes(services),
+        ...aroundRoutes(services),
+        ...searchingRoutes(services),
+        ...sweepingRoutes(services),
         ...codingRoutes(services),
         ...matchingRoutes(services),
         ...approvalRoutes(services),

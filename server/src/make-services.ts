@@ -20,4 +20,5 @@ export const servicesOf = (options: ServerOptions, { pool, readers, live, jobs }
   sealFile: options.sealFile ?? null,
   reach: options.reach ?? NOWHERE,
   demoUrl: options.demoUrl,
+  mailOut: options.mailOut ?? null,
 });

@@ -1,3 +1,4 @@
+import type { MailOut } from './letters/post-office.js';
 import type { Reach } from './intake/reach.js';
 
 /** The database as it is to be worked with. */
@@ -16,6 +17,8 @@ export interface ServerOptions extends DatabaseAccess {
   /** The built interface; null serves the API alone. */
   readonly webFolder: string | null;
   readonly demoUrl: string | null;
+  /** Where letters to suppliers go out; nowhere where it is left out. */
+  readonly mailOut?: MailOut | null;
   /** 32 bytes. */
   readonly secret: Buffer;
   /** The file that heads of sealed days are written to. */

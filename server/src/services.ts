@@ -1,5 +1,6 @@
 import type { EventEmitter } from 'node:events';
 import type { Pool } from './database/database.js';
+import type { MailOut } from './letters/post-office.js';
 import type { Reach } from './intake/reach.js';
 import type { Streams } from './events/streams.js';
 import type { ReaderPool } from './readers/reader-pool.js';
@@ -17,7 +18,7 @@ export interface Services {
   /** Today, ISO 8601. */
   readonly today: () => string;
   /** Tells the job runner that something waits: arrivals to unpack, documents to read, sorting to be learned anew. */
-  readonly enqueue: (queue: 'unpack-arrival' | 'read-document' | 'learn-sorting', id: number) => Promise<void>;
+  readonly enqueue: (queue: 'unpack-arrival' | 'read-document' | 'learn-sorting' | 'send-letter', id: number) => Promise<void>;
   /** The installation's key, 32 bytes: passwords of mailboxes are encrypted with it. */
   readonly secret: Buffer;
   /** Where it may go on behalf of who sets sources up. */
@@ -26,4 +27,6 @@ export interface Services {
   readonly sealFile: string | null;
   /** Where the stand-in supplier listens; null outside the demo. */
   readonly demoUrl: string | null;
+  /** Where letters go out; null where no mail server is set. */
+  readonly mailOut: MailOut | null;
 }

@@ -10,6 +10,14 @@ function setting(name: string): string {
 /** The parts of a setting that holds several, with colons between them. */
 const listOf = (name: string): string[] => (process.env[name] ?? '').split(':').filter((part) => part !== '');
 
+/** A mail server for letters, as "host:port", and whose name they go out in; null where none is set. */
+function mailOut(server = '', from = ''): ServerOptions['mailOut'] {
+  if (server === '') return null;
+  const [, host, port] = /^(.+):(\d+)$/.exec(server) ?? [];
+  if (!host || !/.@./.test(from)) throw new Error('UMBER_MAIL_OUT is host:port, and UMBER_MAIL_FROM the address that letters come from.');
+  return { host, port: Number(port), from };
+}
+
 /** What the processes of an installation are started with, from their environment. */
 export const settingsOf = (): ServerOptions => ({
   databaseUrl: setting('UMBER_DATABASE_URL'),
@@ -27,4 +35,5 @@ export const settingsOf = (): ServerOptions => ({
   },
   sealFile: process.env.UMBER_SEALS ?? null,
   demoUrl: process.env.UMBER_DEMO_URL ?? null,
+  mailOut: mailOut(process.env.UMBER_MAIL_OUT, process.env.UMBER_MAIL_FROM),
 });

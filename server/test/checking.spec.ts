@@ -13,25 +13,127 @@ describe('the clerk’s tools at Check', () => {
   const at = (document: { id: number }, path: string) => `/api/documents/${document.id}/${path}`;
   const doubted = (nth: number) => arrived(server, clerk, 'elsterfurt', nth, { totalOff: '7.00' });
 
-  it('cells are corrected, lines added and removed, each in the trail', async () => {
+  const edit = (document: { id: number; version: number }, change: object) =>
+    clerk.ok('PUT', at(document, 'lines'), { version: document.version, edit: change });
+  const undo = (document: { id: number; version: number }, step: number) =>
+    clerk.send('POST', at(document, 'undo'), { version: document.version, step });
+  const words = ({ lines }: { lines: { cells: { description: string | null } }[] }) => lines.map(({ cells }) => cells.description);
+  const codes = ({ trail }: { trail: { act: { code: string } }[] }) => trail.map(({ act }) => act.code);
+
+  it('cells are corrected, lines added, moved, filled, joined, split and removed, each in the trail', async () => {
     let document = await doubted(0);
-    const lines = document.lines.length;
+    const [before, count] = [words(document), document.lines.length];
     document = await clerk.ok('PUT', at(document, 'lines/0/quantity'), { version: document.version, value: '12.5' });
     expect(document.lines[0].cells.quantity).toBe('12.5');
-    document = await clerk.ok('POST', at(document, 'lines'), { version: document.version });
-    expect(document.lines).toHaveLength(lines + 1);
-    expect(document.lines.at(-1)).toMatchObject({ position: lines, cells: { description: null, netAmount: null } });
-    document = await clerk.ok('PUT', at(document, `lines/${lines}/description`), { version: document.version, value: 'Carriage' });
-    document = await clerk.ok('POST', at(document, `lines/${lines}/remove`), { version: document.version });
-    expect(document.lines).toHaveLength(lines);
-    expect(document.trail.slice(0, 4).map(({ act }: { act: { code: string } }) => act.code)).toEqual([
+    document = await edit(document, { edit: 'add', at: 1 });
+    expect(words(document)).toEqual([before[0], null, ...before.slice(1)]);
+    document = await clerk.ok('PUT', at(document, 'lines/1/description'), { version: document.version, value: 'Carriage' });
+    document = await edit(document, { edit: 'fill', at: 0, to: 1, cell: 'quantity' });
+    expect(document.lines[1].cells.quantity).toBe('12.5');
+    document = await edit(document, { edit: 'move', at: 1, to: 0 });
+    expect(words(document).slice(0, 2)).toEqual(['Carriage', before[0]]);
+    expect(document.lines[1].box).not.toBeNull();
+    document = await edit(document, { edit: 'join', at: 1 });
+    expect(words(document)[0]).toBe(`Carriage ${before[0]}`);
+    const cells = document.lines[0].cells;
+    const row = { cells, page: document.lines[0].page, box: document.lines[0].box };
+    document = await edit(document, { edit: 'split', at: 0, rows: [row, { ...row, cells: { ...cells, description: 'rest' } }] });
+    expect(words(document)[1]).toBe('rest');
+    document = await edit(document, { edit: 'remove', at: 1 });
+    document = await edit(document, { edit: 'paste', at: count, rows: [{ description: 'pasted', netAmount: '4.20' }] });
+    expect(document.lines.at(-1)).toMatchObject({ position: count, cells: { description: 'pasted', netAmount: '4.20' } });
+    expect(codes(document).slice(0, 9)).toEqual([
+      'rows-pasted',
       'line-removed',
+      'line-split',
+      'lines-joined',
+      'line-moved',
+      'cells-filled',
       'cell-changed',
       'line-added',
       'cell-changed',
     ]);
-    expect(document.trail[0].act.before).toMatchObject({ description: 'Carriage' });
-    expect(await clerk.send('POST', at(document, `lines/${lines}/remove`), { version: document.version })).toMatchObject({ status: 404 });
+    expect(await clerk.send('PUT', at(document, 'lines'), { version: document.version, edit: { edit: 'remove', at: 99 } })).toMatchObject({
+      status: 404,
+    });
+    for (const bad of [
+      { edit: 'burn', at: 0 },
+      { edit: 'paste', at: 0, rows: [{ netAmount: '1,00' }] },
+      { edit: 'move', at: 0 },
+    ])
+      expect(await clerk.send('PUT', at(document, 'lines'), { version: document.version, edit: bad })).toMatchObject({ status: 400 });
+  });
+
+  it('everything that is done at Check is taken back to how it was, to the last cent and doubt', async () => {
+    const first = await doubted(1);
+    let document = first;
+    document = await clerk.ok('PUT', at(document, 'fields/invoiceNumber'), {
+      version: document.version,
+      value: 'X-1',
+      at: { page: 1, box: { x: 1, y: 2, width: 3, height: 4 } },
+    });
+    expect(document.fields.invoiceNumber).toMatchObject({ value: 'X-1', pointed: { page: 1 }, settled: true });
+    document = await clerk.ok('POST', at(document, `doubts/${document.doubts[0].id}/settle`), { version: document.version });
+    expect(document.doubts).toEqual([]);
+    document = await edit(document, { edit: 'remove', at: 0 });
+    document = await edit(document, { edit: 'move', at: 1, to: 0 });
+    expect(document.steps.map(({ act }: { act: { code: string } }) => act.code)).toEqual([
+      'line-moved',
+      'line-removed',
+      'question-answered',
+      'field-changed',
+    ]);
+    const [last] = document.steps;
+    document = (await undo(document, last.id)).body;
+    expect(words(document)).toEqual(words(first).slice(1));
+    expect(await undo(document, last.id)).toMatchObject({ status: 404 });
+    document = (await undo(document, document.steps.at(-1).id)).body;
+    const values = ({ fields, lines, doubts }: typeof first) => [fields, lines, doubts];
+    expect(values(document)).toEqual(values(first));
+    expect(document.steps).toEqual([]);
+    expect(codes(document).slice(0, 4)).toEqual(['undone', 'undone', 'undone', 'undone']);
+  });
+
+  it('nothing is left to take back once the document has gone on', async () => {
+    let document = await doubted(2);
+    const right = (Number(document.fields.netTotal.value) + Number(document.fields.taxTotal.value)).toFixed(2);
+    document = await clerk.ok('PUT', at(document, 'fields/grossTotal'), { version: document.version, value: right });
+    const [step] = document.steps;
+    document = await clerk.ok('POST', at(document, 'settle'), { version: document.version });
+    expect(document).toMatchObject({ steps: [] });
+    expect(document.tray).not.toBe('check');
+    expect((await undo(document, step.id)).status).toBe(409);
+  });
+
+  it.each([
+    ['lines', 0],
+    ['printed', 1],
+  ])('a page that contradicts itself goes on as disputed, owing what is %s, and an approver is asked', async (owed, nth) => {
+    let document = await arrived(server, clerk, 'lindenau', nth, { totalOff: '7.00' });
+    const [net, tax, gross] = ['netTotal', 'taxTotal', 'grossTotal'].map((field) => document.fields[field].value as string);
+    const cents = (amount: string) => Math.round(Number(amount) * 100);
+    document = await clerk.ok('PUT', at(document, 'dispute'), { version: document.version, owed, difference: 'Difference' });
+    expect(document.doubts).toEqual([]);
+    const amount = owed === 'lines' ? ((cents(net) + cents(tax)) / 100).toFixed(2) : gross;
+    expect(document.fields.grossTotal.value).toBe(amount);
+    expect(document.dispute).toMatchObject({ owed, amount, net, tax, gross, line: null, by: 'Nell Ashgrove' });
+    if (owed === 'printed') expect(document.lines.at(-1).cells).toMatchObject({ description: 'Difference', netAmount: '7.00' });
+    const disputed = document;
+    document = await clerk.ok('PUT', at(document, 'fields/grossTotal'), { version: document.version, value: '1.00' });
+    expect(document.dispute).toBeNull();
+    document = (await undo(document, document.steps[0].id)).body;
+    expect(document.dispute).toEqual(disputed.dispute);
+    document = await clerk.ok('POST', at(document, 'settle'), { version: document.version });
+    if (owed === 'lines') {
+      expect(document.tray).toBe('sign-off');
+      expect(document.approvals[0].because.because).toContainEqual({ code: 'disputed' });
+    } else expect(document).toMatchObject({ tray: 'match', dispute: { owed } });
+  });
+
+  it('a page whose sums agree is not disputed', async () => {
+    const document = await arrived(server, clerk, 'elsterfurt', 0, { taxIdSlip: true, part: 0.1 });
+    const answer = await clerk.send('PUT', at(document, 'dispute'), { version: document.version, owed: 'lines', difference: 'x' });
+    expect(answer).toMatchObject({ status: 409, body: { message: expect.stringContaining('agree') } });
   });
 
   it('lines that are printed with the tax in them are there without it, and sum to the net total', async () => {

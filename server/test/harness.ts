@@ -7,6 +7,7 @@ import { loadDemo } from '../src/demo/load.js';
 import { asApplication } from '../src/database/roles.js';
 import { openPool, type Pool } from '../src/database/database.js';
 import { migrate } from '../src/database/migrate.js';
+import type { ServerOptions } from '../src/options.js';
 import { startServer, type RunningServer } from '../src/server.js';
 
 export const TODAY = '2026-11-23';
@@ -43,7 +44,7 @@ const APPLICATION_PASSWORD = 'for tests only';
 export const applicationUrl = (ownerUrl: string): string => asApplication(ownerUrl, APPLICATION_PASSWORD);
 
 /** The whole server on free ports, on this database, as the application's role. */
-export const serverOn = (ownerUrl: string): Promise<RunningServer> =>
+export const serverOn = (ownerUrl: string, more: Partial<ServerOptions> = {}): Promise<RunningServer> =>
   startServer({
     databaseUrl: applicationUrl(ownerUrl),
     ownerUrl,
@@ -55,12 +56,13 @@ export const serverOn = (ownerUrl: string): Promise<RunningServer> =>
     reach: { folderRoots: [tmpdir()], ownFolders: [], mailHosts: ['127.0.0.1'] },
     today: () => TODAY,
     readers: 1,
+    ...more,
   });
 
 /** The whole server on free ports with the demo's master data. */
-export async function testServer(): Promise<TestServer> {
+export async function testServer(more: Partial<ServerOptions> = {}): Promise<TestServer> {
   const { url, pool } = await demoDatabase();
-  const server = await serverOn(url);
+  const server = await serverOn(url, more);
   return { ...server, pool, url, close: async () => (await server.close(), pool.end()) };
 }
 

@@ -174,4 +174,29 @@ describe('the way of an invoice', () => {
     expect(document.order.number).toBe(orders[0].number);
     expect(document.tray).toBe('post');
   });
+
+  it('of many that fit leads to their entries together, each by itself; what may not be posted keeps none from it', async () => {
+    const fits = [await arrived(server, clerk, 'elsterfurt', 0), await arrived(server, clerk, 'elsterfurt', 1)];
+    expect(fits.map(({ tray }) => tray)).toEqual(['post', 'post']);
+    const all = fits.map(({ id, version }: { id: number; version: number }) => ({ id, version }));
+    const documents = [{ ...all[0], version: all[0].version + 7 }, all[1], { id: 999999, version: 1 }];
+    const first = await controller.ok('POST', '/api/ledger/post', { documents });
+    expect(first.map(({ entry, message }: { entry: number | null; message: string | null }) => [entry !== null, message === null])).toEqual(
+      [
+        [false, false],
+        [true, true],
+        [false, false],
+      ],
+    );
+    const second = await controller.ok('POST', '/api/ledger/post', { documents: all });
+    // What is posted already is not posted again: the entry that it has is told.
+    expect(second.map(({ entry }: { entry: number | null }) => entry)).toEqual([expect.any(Number), first[1].entry]);
+    const { rows } = await server.pool.query(
+      'select document_id, count(*)::int as n from journal_entries where document_id = any($1) group by 1',
+      [all.map(({ id }) => id)],
+    );
+    expect(rows.map(({ n }) => n)).toEqual([1, 1]);
+    for (const bad of [[], [all[0], all[0]], [{ id: 1 }]])
+      expect(await controller.send('POST', '/api/ledger/post', { documents: bad })).toMatchObject({ status: 400 });
+  });
 });

@@ -1,10 +1,14 @@
 import { createServer } from 'node:http';
 import type { DemoMail, DemoSent, ScanWish } from '@umber/contract/demo';
 import { askedMail, askedStack, type DemoMailPlan } from '@umber/demo/first-day';
+import { openPostOffice } from './post-office.js';
 import { scanStack } from './scanner.js';
 import { sendMail, sendScan, writeScan } from './send.js';
 
-/** The stand-ins: asked over loopback HTTP, the supplier draws an invoice and mails it, the scanner scans a stack and hands it over. */
+/**
+ * The stand-ins: asked over loopback HTTP, the supplier draws an invoice and mails it, the scanner scans a stack and hands it over; letters
+ * to suppliers are taken over SMTP.
+ */
 const smtpPort = Number(process.env.UMBER_SMTP_PORT);
 const port = Number(process.env.UMBER_DEMO_PORT);
 const folder = process.env.UMBER_DEMO_FOLDER;
@@ -40,5 +44,7 @@ async function scan(wish: ScanWish): Promise<DemoSent> {
   return writeScan(folder, name, content);
 }
 
+const postPort = Number(process.env.UMBER_DEMO_POST_PORT ?? 0);
+if (postPort > 0) await openPostOffice(postPort, process.env.UMBER_DEMO_POST_FOLDER ?? 'letters');
 server.listen(port, '127.0.0.1', () => process.send?.('ready'));
 for (const signal of ['SIGTERM', 'SIGINT', 'disconnect'] as const) process.on(signal, () => process.exit(0));

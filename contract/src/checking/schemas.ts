@@ -1,9 +1,10 @@
-import { type Versioned, type ValueChange, type KindChange, type Reasoned } from './index.js';
-import { HEADER_FIELDS, LINE_CELLS, type HeaderField, type LineCell, DOCUMENT_KINDS } from '@umber/core/documents';
+import type { Disputing, FieldChange, KindChange, Reasoned, TableEdit, Undoing, ValueChange, Versioned } from './index.js';
+import { OWED } from '@umber/core/arithmetic';
+import { HEADER_FIELDS, LINE_CELLS, type HeaderField, type LineCell, type LineEdit, DOCUMENT_KINDS } from '@umber/core/documents';
 import Joi from 'joi';
 import { isIsoDate } from '@umber/core/dates';
 import { isCurrency } from '@umber/core/money';
-import { ibanSchema, reasonSchema, versionSchema as version } from '../common-schemas.js';
+import { ibanSchema, idSchema, reasonSchema, versionSchema as version } from '../common-schemas.js';
 
 const isoDate = Joi.string()
   .custom((value: string, helpers) => (isIsoDate(value) ? value : helpers.error('date.iso')))
@@ -55,6 +56,48 @@ export const cellNameSchema = Joi.string<LineCell>()
 export const positionSchema = Joi.number().integer().min(0).max(2000).required();
 export const versionedSchema = Joi.object<Versioned, true>({ version });
 export const valueChangeSchema = Joi.object<ValueChange, true>({ version, value: Joi.string().trim().max(500).allow(null, '').required() });
+const finite = Joi.number().min(-20_000).max(20_000).required();
+const box = Joi.object({ x: finite, y: finite, width: finite.min(0), height: finite.min(0) });
+export const placeSchema = Joi.object({ page: Joi.number().integer().min(1).required(), box: box.required() });
+export const fieldChangeSchema = Joi.object<FieldChange, true>({
+  version,
+  value: Joi.string().trim().max(500).allow(null, '').required(),
+  at: placeSchema.optional(),
+});
+/** Most lines that a document may have. */
+const MOST_LINES = 2000;
+const at = Joi.number().integer().min(0).max(MOST_LINES).required();
+const cellOf = (cell: LineCell) => CELL_SCHEMAS[cell].allow(null);
+const someCells = Joi.object(Object.fromEntries(LINE_CELLS.map((cell) => [cell, cellOf(cell)]))).min(1);
+const allCells = Joi.object(Object.fromEntries(LINE_CELLS.map((cell) => [cell, cellOf(cell).required()])));
+const givenRow = Joi.object({
+  cells: allCells.required(),
+  page: Joi.number().integer().min(1).allow(null).required(),
+  box: box.allow(null).required(),
+});
+const EDITS: Readonly<Record<LineEdit['edit'], Joi.ObjectSchema>> = {
+  add: Joi.object({ edit: 'add', at }),
+  remove: Joi.object({ edit: 'remove', at }),
+  move: Joi.object({ edit: 'move', at, to: at }),
+  split: Joi.object({ edit: 'split', at, rows: Joi.array().items(givenRow).length(2).required() }),
+  join: Joi.object({ edit: 'join', at }),
+  fill: Joi.object({ edit: 'fill', at, to: at, cell: cellNameSchema }),
+  paste: Joi.object({ edit: 'paste', at, rows: Joi.array().items(someCells).min(1).max(500).required() }),
+  replace: Joi.object({ edit: 'replace', rows: Joi.array().items(givenRow).min(1).max(MOST_LINES).required() }),
+};
+const editSchema = Object.entries(EDITS).reduce(
+  (schema, [edit, then]) => schema.conditional(Joi.object({ edit: Joi.valid(edit).required() }).unknown(), { then }),
+  Joi.alternatives<LineEdit>(),
+);
+export const tableEditSchema = Joi.object<TableEdit, true>({ version, edit: editSchema.required() });
+export const undoingSchema = Joi.object<Undoing, true>({ version, step: idSchema });
+export const disputingSchema = Joi.object<Disputing, true>({
+  version,
+  owed: Joi.string()
+    .valid(...OWED)
+    .required(),
+  difference: text.required(),
+});
 export const kindChangeSchema = Joi.object<KindChange, true>({
   version,
   kind: Joi.string()

@@ -1,7 +1,19 @@
-import type { DocumentKind, HeaderField, LineCell, Tray, ApprovalReason, Question, RestingReason, TrailAct } from '@umber/core/documents';
-import type { Box } from '@umber/core/geometry';
-import type { ReadValue, Word } from '@umber/core/reading';
+import type {
+  Dispute,
+  DocumentKind,
+  HeaderField,
+  LineCell,
+  Tray,
+  ApprovalReason,
+  Question,
+  RestingReason,
+  TrailAct,
+} from '@umber/core/documents';
+import type { Box, Place } from '@umber/core/geometry';
+import type { ReadLine, ReadValue, Word } from '@umber/core/reading';
 import type { MatchException } from '@umber/core/matching';
+import type { HandedView, NoteView } from '../around/index.js';
+import type { LetterView } from '../letters/index.js';
 import type { SupplierView } from '../suppliers/index.js';
 
 /** What each kind is called. */
@@ -32,10 +44,14 @@ export interface FieldView {
   readonly read: ReadValue | null;
   /** Whether a person gave or confirmed the value. */
   readonly settled: boolean;
+  /** Where a person pointed for it; null where the value was typed or read. */
+  readonly pointed: Place | null;
 }
 export interface LineView {
   readonly position: number;
   readonly cells: Readonly<Record<LineCell, string | null>>;
+  /** The line of the reading that it was; null where a person made it. */
+  readonly read: ReadLine | null;
   readonly page: number | null;
   readonly box: Box | null;
   readonly orderLineId: number | null;
@@ -128,6 +144,18 @@ export interface DocumentView {
   readonly carriage: string | null;
   readonly lines: readonly LineView[];
   readonly doubts: readonly DoubtView[];
+  /** That its page contradicts itself, with what it prints and what is owed; null where it does not. */
+  readonly dispute: Dispute | null;
+  /** What people say about it, newest first. */
+  readonly notes: readonly NoteView[];
+  /** Whom it was handed to; null where to nobody. */
+  readonly handed: HandedView | null;
+  /** Until when it rests, ISO 8601; null: until somebody takes it up. */
+  readonly restsUntil: string | null;
+  /** Letters that were written about it, newest first. */
+  readonly letters: readonly LetterView[];
+  /** What was done at Check and can be taken back, newest first. */
+  readonly steps: readonly StepView[];
   readonly exceptions: readonly ExceptionView[];
   /** For what is no invoice: the invoices that it names. */
   readonly citations: readonly CitationView[];
@@ -147,6 +175,13 @@ export interface DocumentView {
   readonly entryNumber: number | null;
   /** The one-line history: what happened last, newest first. */
   readonly trail: readonly TrailEntry[];
+}
+/** Something that was done at Check and can be taken back. */
+export interface StepView {
+  readonly id: number;
+  readonly at: string;
+  readonly person: string;
+  readonly act: TrailAct;
 }
 /** One step of a document's history. */
 export interface TrailEntry {

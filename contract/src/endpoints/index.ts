@@ -1,8 +1,9 @@
 import type { DraftedSupplier } from '@umber/core/suppliers';
 import type { Approve, SeparationChange } from '../approval/index.js';
+import type { Colleague, HandingWish, HolderView, HoldingWish, NoteWish, Parking, TagsWish } from '../around/index.js';
 import type { AuditEntry } from '../audit/index.js';
 import type { ArchiveView } from '../archive/index.js';
-import type { KindChange, Reasoned, ValueChange, Versioned } from '../checking/index.js';
+import type { Disputing, FieldChange, KindChange, Reasoned, TableEdit, Undoing, ValueChange, Versioned } from '../checking/index.js';
 import type { DemoSent, DemoWish, ScanWish } from '../demo/index.js';
 import type { DocumentView } from '../documents/index.js';
 import type {
@@ -22,11 +23,14 @@ import type {
   UploadView,
 } from '../intake/index.js';
 import type { SourceRule } from '@umber/core/intake';
-import type { EntryView, OpenItems, Search, TrialBalance } from '../ledger/index.js';
+import type { EntryView, OpenItems, PostedOne, PostingAll, Search, TrialBalance } from '../ledger/index.js';
+import type { LetterWish } from '../letters/index.js';
 import type { CodingChoice, CodingLists, OrderChoice, Proposals, SupplierChoice } from '../matching/index.js';
 import type { OrderRow } from '../orders/index.js';
 import type { Session, SignIn } from '../people/index.js';
 import type { RiskChange, RiskView } from '../reading/index.js';
+import type { FoundDocument } from '../searching/index.js';
+import type { SweepItem, SweepResult, SweepStroke, SweepUndo } from '../sweeping/index.js';
 import type { Arrangement, FileView, PictureWish } from '../separating/index.js';
 import type { AlikeChoice, AlikeSettled, AlikeView, SortingView } from '../sorting/index.js';
 import type { NewSupplier, SupplierView } from '../suppliers/index.js';
@@ -72,17 +76,27 @@ export const ENDPOINTS = {
   documentFile: returns<Bytes>().get('/documents/:id/file', 'signed-in'),
   searchablePdf: returns<Bytes>().get('/documents/:id/searchable.pdf', 'signed-in'),
   documentPicture: returns<Bytes, PictureWish>().get('/documents/:id/pages/:page/picture', 'signed-in'),
-  park: returns<DocumentView, Reasoned>().post('/documents/:id/park', 'check'),
+  park: returns<DocumentView, Parking>().post('/documents/:id/park', 'check'),
   turnAway: returns<DocumentView, Reasoned>().post('/documents/:id/turn-away', 'check'),
   reopen: returns<DocumentView, Versioned>().post('/documents/:id/reopen', 'check'),
 
-  changeField: returns<DocumentView, ValueChange>().put('/documents/:id/fields/:field', 'check'),
+  changeField: returns<DocumentView, FieldChange>().put('/documents/:id/fields/:field', 'check'),
   changeKind: returns<DocumentView, KindChange>().put('/documents/:id/kind', 'check'),
-  addLine: returns<DocumentView, Versioned>().post('/documents/:id/lines', 'check'),
+  changeLines: returns<DocumentView, TableEdit>().put('/documents/:id/lines', 'check'),
   changeCell: returns<DocumentView, ValueChange>().put('/documents/:id/lines/:position/:cell', 'check'),
-  removeLine: returns<DocumentView, Versioned>().post('/documents/:id/lines/:position/remove', 'check'),
+  dispute: returns<DocumentView, Disputing>().put('/documents/:id/dispute', 'check'),
+  undo: returns<DocumentView, Undoing>().post('/documents/:id/undo', 'check'),
   settleDoubt: returns<DocumentView, Versioned>().post('/documents/:id/doubts/:doubt/settle', 'check'),
+  readAgain: returns<DocumentView, Versioned>().post('/documents/:id/read-again', 'check'),
   finishCheck: returns<DocumentView, Versioned>().post('/documents/:id/settle', 'check'),
+
+  addNote: returns<DocumentView, NoteWish>().post('/documents/:id/notes', 'note'),
+  setTags: returns<DocumentView, TagsWish>().put('/documents/:id/tags', 'note'),
+  handOver: returns<DocumentView, HandingWish>().put('/documents/:id/handed', 'note'),
+  colleagues: returns<readonly Colleague[]>().get('/colleagues', 'signed-in'),
+  holders: returns<readonly HolderView[]>().get('/documents/:id/holders', 'signed-in'),
+  hold: returns<readonly HolderView[], HoldingWish>().post('/documents/:id/holders', 'note'),
+  writeLetter: returns<DocumentView, LetterWish>().post('/documents/:id/letters', 'check'),
 
   coding: returns<CodingLists>().get('/coding', 'signed-in'),
   proposals: returns<Proposals>().get('/documents/:id/proposals', 'signed-in'),
@@ -100,9 +114,15 @@ export const ENDPOINTS = {
 
   entry: returns<EntryView>().get('/documents/:id/entry', 'signed-in'),
   post: returns<EntryView, Versioned>().post('/documents/:id/post', 'post'),
+  postAll: returns<readonly PostedOne[], PostingAll>().post('/ledger/post', 'post'),
   entries: returns<readonly EntryView[]>().get('/ledger/entries', 'signed-in'),
   openItems: returns<OpenItems>().get('/ledger/open-items', 'signed-in'),
   trialBalance: returns<TrialBalance>().get('/ledger/trial-balance', 'signed-in'),
+
+  sweepItems: returns<readonly SweepItem[]>().get('/sweep', 'signed-in'),
+  sweep: returns<readonly SweepResult[], SweepStroke>().post('/sweep', 'check'),
+  undoSweep: returns<readonly SweepResult[], SweepUndo>().post('/sweep/undo', 'check'),
+  search: returns<readonly FoundDocument[], Search>().get('/search', 'signed-in'),
 
   suppliers: returns<readonly SupplierView[], Search>().get('/suppliers', 'signed-in'),
   addSupplier: returns<SupplierView, NewSupplier>().post('/suppliers', 'suppliers'),

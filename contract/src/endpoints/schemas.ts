@@ -1,11 +1,16 @@
 import Joi from 'joi';
 import { approveSchema, separationSchema } from '../approval/schemas.js';
+import { handingWishSchema, holdingWishSchema, noteWishSchema, parkingSchema, tagsWishSchema } from '../around/schemas.js';
 import {
   cellNameSchema,
+  disputingSchema,
+  fieldChangeSchema,
   fieldNameSchema,
   kindChangeSchema,
   positionSchema,
   reasonedSchema,
+  tableEditSchema,
+  undoingSchema,
   valueChangeSchema,
   versionedSchema,
 } from '../checking/schemas.js';
@@ -22,13 +27,15 @@ import {
   uploadIdSchema,
   uploadStartSchema,
 } from '../intake/schemas.js';
-import { searchSchema } from '../ledger/schemas.js';
+import { letterWishSchema } from '../letters/schemas.js';
+import { postingAllSchema, searchSchema } from '../ledger/schemas.js';
 import { codingChoiceSchema, orderChoiceSchema, supplierChoiceSchema } from '../matching/schemas.js';
 import { signInSchema } from '../people/schemas.js';
 import { riskChangeSchema } from '../reading/schemas.js';
 import { arrangementSchema, pageNumberSchema, pictureWishSchema } from '../separating/schemas.js';
 import { alikeChoiceSchema } from '../sorting/schemas.js';
 import { newSupplierSchema } from '../suppliers/schemas.js';
+import { sweepStrokeSchema, sweepUndoSchema } from '../sweeping/schemas.js';
 import { arrivalSearchSchema, traySchema } from '../trays/schemas.js';
 import type { InputOf, Bytes, EndpointName, Nothing, PathValues } from './index.js';
 
@@ -61,16 +68,23 @@ export const INPUT_SCHEMAS: { readonly [N in WithInput]: Joi.Schema<InputOf<N> e
   sendPiece: Joi.binary().required().messages({ 'any.required': 'The piece is missing.' }),
   makeToken: newTokenSchema,
   documentPicture: pictureWishSchema,
-  park: reasonedSchema,
+  park: parkingSchema,
+  addNote: noteWishSchema,
+  setTags: tagsWishSchema,
+  handOver: handingWishSchema,
+  hold: holdingWishSchema,
   turnAway: reasonedSchema,
   reopen: versionedSchema,
-  changeField: valueChangeSchema,
+  changeField: fieldChangeSchema,
   changeKind: kindChangeSchema,
-  addLine: versionedSchema,
+  changeLines: tableEditSchema,
   changeCell: valueChangeSchema,
-  removeLine: versionedSchema,
+  dispute: disputingSchema,
+  undo: undoingSchema,
   settleDoubt: versionedSchema,
+  readAgain: versionedSchema,
   finishCheck: versionedSchema,
+  writeLetter: letterWishSchema,
   chooseSupplier: supplierChoiceSchema,
   chooseOrder: orderChoiceSchema,
   codeLine: codingChoiceSchema,
@@ -80,6 +94,10 @@ export const INPUT_SCHEMAS: { readonly [N in WithInput]: Joi.Schema<InputOf<N> e
   sendBack: reasonedSchema,
   setSeparation: separationSchema,
   post: versionedSchema,
+  postAll: postingAllSchema,
+  sweep: sweepStrokeSchema,
+  undoSweep: sweepUndoSchema,
+  search: searchSchema,
   suppliers: searchSchema,
   addSupplier: newSupplierSchema,
   orders: searchSchema,

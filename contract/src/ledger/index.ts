@@ -30,6 +30,18 @@ export interface EntryView {
   readonly paidTo: PaidTo | null;
   readonly lines: readonly EntryLineView[];
 }
+/** Documents that are to be posted together, each as it was seen. */
+export interface PostingAll {
+  readonly documents: readonly { readonly id: number; readonly version: number }[];
+}
+/** What became of one of them. */
+export interface PostedOne {
+  readonly document: number;
+  /** The number of its entry; null where it was not posted. */
+  readonly entry: number | null;
+  /** Why it was not. */
+  readonly message: string | null;
+}
 export interface OpenItem {
   readonly documentId: number | null;
   readonly entryNumber: number;

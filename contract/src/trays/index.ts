@@ -33,6 +33,7 @@ export type Asked =
 /** One row of a tray. Amounts are decimal strings in the document's currency, dates ISO 8601. */
 export interface TrayRow {
   readonly id: number;
+  readonly version: number;
   readonly tray: Tray;
   readonly kind: string;
   readonly supplier: string | null;
@@ -51,6 +52,11 @@ export interface TrayRow {
   readonly source: string;
   /** Others of the same unknown supplier that look like it; null where there are none. */
   readonly alike: Alike | null;
+  /** Whom it was handed to. */
+  readonly handedTo: string | null;
+  readonly tags: readonly string[];
+  /** Whether its page contradicts itself. */
+  readonly disputed: boolean;
 }
 export interface TrayRows {
   readonly tray: Tray;

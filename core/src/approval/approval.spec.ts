@@ -18,6 +18,7 @@ const facts: ApprovalFacts = {
   amount: '1200.00',
   costCentres: ['PW'],
   hasException: false,
+  isDisputed: false,
   orderOwner: tom,
   managerOf: { PW: tom, WS: ines },
   handledBy: [nell],
@@ -27,6 +28,12 @@ const facts: ApprovalFacts = {
 describe('who must approve', () => {
   it('is nobody for what fits and is small', () => {
     expect(approvalsNeeded(rules, facts)).toEqual([]);
+  });
+
+  it('is who answers for exceptions where the page contradicts itself, and says so', () => {
+    expect(approvalsNeeded(rules, { ...facts, isDisputed: true })).toEqual([
+      { person: tom, because: [{ code: 'disputed' }], inPlace: false },
+    ]);
   });
 
   it('follows amount, order owner and cost centre, each person once', () => {

@@ -9,7 +9,7 @@ export interface ApprovalRule {
   /** Base currency; null asks for no amount. */
   readonly minAmount: DecimalString | null;
   readonly costCentre: string | null;
-  /** Only where an exception was accepted, or there is no order. */
+  /** Only where an exception was accepted, the page contradicts itself, or there is no order. */
   readonly onlyExceptions: boolean;
   readonly approver: 'person' | 'order-owner' | 'cost-centre-manager';
   readonly personId: number | null;
@@ -21,6 +21,8 @@ export interface ApprovalFacts {
   readonly amount: DecimalString;
   readonly costCentres: readonly string[];
   readonly hasException: boolean;
+  /** Whether its page contradicts itself. */
+  readonly isDisputed: boolean;
   readonly orderOwner: number | null;
   readonly managerOf: Readonly<Record<string, number>>;
   /** Who changed, chose or accepted anything of it: they never approve it. */
@@ -52,10 +54,11 @@ export function approvalsNeeded(rules: readonly ApprovalRule[], facts: ApprovalF
 function applies(rule: ApprovalRule, facts: ApprovalFacts): ApprovalCause[] | null {
   if (rule.minAmount !== null && decimal(facts.amount).lt(decimal(rule.minAmount))) return null;
   if (rule.costCentre !== null && !facts.costCentres.includes(rule.costCentre)) return null;
-  if (rule.onlyExceptions && !facts.hasException) return null;
+  if (rule.onlyExceptions && !facts.hasException && !facts.isDisputed) return null;
   if (rule.approver === 'order-owner' && facts.orderOwner === null) return null;
   const causes: ApprovalCause[] = [
-    ...(rule.onlyExceptions ? [{ code: 'exception' } as const] : []),
+    ...(rule.onlyExceptions && facts.isDisputed ? [{ code: 'disputed' } as const] : []),
+    ...(rule.onlyExceptions && facts.hasException ? [{ code: 'exception' } as const] : []),
     ...(rule.minAmount !== null ? [{ code: 'amount', from: rule.minAmount } as const] : []),
     ...(rule.costCentre !== null ? [{ code: 'cost-centre', costCentre: rule.costCentre } as const] : []),
   ];

@@ -23,12 +23,19 @@ describe('questions by their cause', () => {
     expect(causesOf(asked)).toHaveLength(1);
   });
 
-  it('stay several with different figures, for cells of lines, and for what must be looked at one by one', () => {
+  it('are one for the cells of a line that do not multiply, and another for the next line', () => {
+    const asked = [0, 0, 0, 1].map((line, i) =>
+      of((['quantity', 'unitPrice', 'netAmount', 'quantity'] as const)[i], { code: 'product-differs' }, line),
+    );
+    expect(causesOf(asked).map((cause) => cause.length)).toEqual([3, 1]);
+  });
+
+  it('stay several with different figures, for other cells of lines, and for what must be looked at one by one', () => {
     const asked = [
       of('netTotal', sums),
       of('taxTotal', { ...sums, tax: '21.00' }),
-      of('quantity', { code: 'product-differs' }, 0),
-      of('unitPrice', { code: 'product-differs' }, 0),
+      of('quantity', { code: 'cell-missing' }, 0),
+      of('unitPrice', { code: 'cell-missing' }, 0),
       of('invoiceNumber', { code: 'several-numbers', numbers: ['1', '2'] }),
       of('issueDate', { code: 'several-numbers', numbers: ['1', '2'] }),
       of('amountDue', { code: 'same-as-total' }),

@@ -14,11 +14,16 @@ const SHARED: ReadonlySet<Question['code']> = new Set([
   'only-total-differs',
   'far-from-arrival',
   'terms-without-date',
+  'no-text',
+  'unreadable',
 ]);
+
+/** Questions that several cells of a line may share. */
+const SHARED_IN_LINE: ReadonlySet<Question['code']> = new Set(['product-differs', 'figures-left', 'no-quantity-no-price']);
 
 /** What tells one cause from another; null where a question stands by itself. An amount due that is the total is in question with it. */
 function causeOf({ field, line, question }: Doubted, all: readonly Doubted[]): string | null {
-  if (line !== null) return null;
+  if (line !== null) return SHARED_IN_LINE.has(question.code) ? `${line}/${question.code}` : null;
   if (question.code === 'same-as-total') {
     const total = all.find((one) => one.field === 'grossTotal' && one.line === null && one.question.code !== 'same-as-total');
     return total ? (causeOf(total, all) ?? 'grossTotal') : null;

@@ -2,6 +2,7 @@ export * from './causes.js';
 export * from './evidence.js';
 export * from './fields.js';
 export * from './kinds.js';
+export * from './line-edits.js';
 export * from './questions.js';
 export * from './reading-failures.js';
 export * from './trail.js';

@@ -1,4 +1,7 @@
+import type { Owed } from '../arithmetic/index.js';
+import type { Place } from '../geometry/index.js';
 import type { HeaderField, LineCell } from './fields.js';
+import type { Cells } from './line-edits.js';
 import type { DocumentKind } from './kinds.js';
 import type { Question } from './questions.js';
 import type { ReadingFailure } from './reading-failures.js';
@@ -44,7 +47,14 @@ export type TrailAct =
   | { readonly code: 'supplier-chosen'; readonly supplier: string; readonly id: number }
   | { readonly code: 'order-chosen'; readonly order: string | null; readonly before: number | null; readonly after: number | null }
   | { readonly code: 'line-coded'; readonly line: number; readonly before: Coding; readonly after: Coding }
-  | { readonly code: 'field-changed'; readonly field: HeaderField; readonly before: string | null; readonly after: string | null }
+  | {
+      readonly code: 'field-changed';
+      readonly field: HeaderField;
+      readonly before: string | null;
+      readonly after: string | null;
+      /** Where a person pointed for it, points; missing where it was typed or chosen. */
+      readonly at?: Place;
+    }
   | { readonly code: 'field-confirmed'; readonly field: HeaderField; readonly value: string | null }
   | {
       readonly code: 'cell-changed';
@@ -55,13 +65,56 @@ export type TrailAct =
     }
   | { readonly code: 'line-added'; readonly line: number }
   | { readonly code: 'line-removed'; readonly line: number; readonly before: Readonly<Record<string, string | null>> }
+  | { readonly code: 'line-moved'; readonly line: number; readonly to: number }
+  | { readonly code: 'line-split'; readonly line: number; readonly before: Cells; readonly after: readonly Cells[] }
+  | { readonly code: 'lines-joined'; readonly line: number; readonly before: readonly Cells[] }
+  /** A cell's value was given to the lines after `line`, up to and with `to`. */
+  | {
+      readonly code: 'cells-filled';
+      readonly line: number;
+      readonly to: number;
+      readonly cell: LineCell;
+      readonly value: string | null;
+      readonly before: readonly (string | null)[];
+    }
+  | { readonly code: 'rows-pasted'; readonly line: number; readonly rows: number; readonly before: readonly Cells[] }
+  /** All lines were read anew by columns that a person set. */
+  | { readonly code: 'lines-replaced'; readonly rows: number; readonly before: readonly Cells[] }
+  | ({ readonly code: 'disputed' } & Omit<Dispute, 'by'>)
+  /** The total that a dispute spoke of was changed. */
+  | { readonly code: 'dispute-over'; readonly amount: string }
+  /** Something that was done at Check was taken back. */
+  | { readonly code: 'undone'; readonly act: TrailAct }
   | { readonly code: 'question-answered'; readonly field: string | null; readonly line: number | null; readonly question: Question }
   | { readonly code: 'kind-said'; readonly before: DocumentKind; readonly after: DocumentKind }
   | { readonly code: 'checked' }
   | { readonly code: 'approved'; readonly comment: string | null }
   | { readonly code: 'posted'; readonly entry: number; readonly day: string }
+  | { readonly code: 'noted'; readonly text: string }
+  | { readonly code: 'tagged'; readonly tags: readonly string[] }
+  /** Handed to a colleague; null: to nobody any more. */
+  | { readonly code: 'handed'; readonly to: string | null; readonly text: string | null }
+  | { readonly code: 'letter-written'; readonly to: string; readonly subject: string }
   | { readonly code: 'not-alike' }
   | Moved;
+
+/** A page that contradicts itself: what it prints, and what is owed. Amounts are decimal strings; null where it prints none. */
+export interface Dispute {
+  readonly owed: Owed;
+  /** The total that is owed. */
+  readonly amount: string;
+  /** What its lines come to, and the totals, as printed. */
+  readonly lines: string;
+  readonly net: string | null;
+  readonly tax: string | null;
+  readonly gross: string | null;
+  /** What would be owed in the other way. */
+  readonly other: string | null;
+  /** The line that was to blame and was put right, 0-based. */
+  readonly line: number | null;
+  /** Who said so. */
+  readonly by: string;
+}
 
 /** That a document was moved, by which act, and what belongs to that act. */
 export interface Moved {
@@ -72,6 +125,8 @@ export interface Moved {
   readonly reason?: RestingReason;
   /** Why it could not be read. */
   readonly because?: ReadingFailure;
+  /** The day until which it rests, ISO 8601. */
+  readonly until?: string;
   /** What an approver said, or the readers of versions that wrote sentences. */
   readonly text?: string;
   /** Open exceptions. */
@@ -155,6 +210,7 @@ export interface ApprovalReason {
   readonly inPlace: boolean;
 }
 export type ApprovalCause =
+  | { readonly code: 'disputed' }
   | { readonly code: 'exception' }
   | { readonly code: 'amount'; readonly from: string }
   | { readonly code: 'cost-centre'; readonly costCentre: string }
@@ -174,6 +230,14 @@ export const HANDLING: readonly TrailAct['code'][] = [
   'cell-changed',
   'line-added',
   'line-removed',
+  'line-moved',
+  'line-split',
+  'lines-joined',
+  'cells-filled',
+  'rows-pasted',
+  'lines-replaced',
+  'disputed',
+  'undone',
   'question-answered',
   'kind-said',
   'checked',

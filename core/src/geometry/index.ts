@@ -6,6 +6,12 @@ export interface Box {
   readonly height: number;
 }
 
+/** A place on a page: its number in the file, and a box. */
+export interface Place {
+  readonly page: number;
+  readonly box: Box;
+}
+
 export const right = (box: Box): number => box.x + box.width;
 export const bottom = (box: Box): number => box.y + box.height;
 export const middleX = (box: Box): number => box.x + box.width / 2;

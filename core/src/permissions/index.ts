@@ -11,6 +11,8 @@ export const MAY = {
   post: ['controller'],
   /** Send a document back to Check: an approver who is asked, and who checks or posts. */
   sendBack: ['clerk', 'approver', 'controller'],
+  /** Say something about a document without changing it: notes, tags, handing it to a colleague. */
+  note: ['clerk', 'approver', 'controller'],
   /** Put suppliers on file. */
   suppliers: ['clerk', 'controller'],
   /** Confirm suppliers that somebody else put on file. */

@@ -14,6 +14,7 @@ export { likelyLanguage } from './language/labels.js';
 export { currencyOfCountry } from './language/currency.js';
 export * from './language/text-layer.js';
 export * from './unproven.js';
+export * from './by-columns.js';
 export * from './header/bank-accounts.js';
 export * from './header/citations.js';
 export { netAmounts } from './table/taxed-lines.js';

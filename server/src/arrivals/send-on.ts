@@ -40,12 +40,12 @@ async function sendOne(
   person: Person,
   { to, reason }: Sending,
 ): Promise<void> {
-  if (to === 'parked') await park(services.pool, id, person, { version, reason });
+  if (to === 'parked') await park(services, id, person, { version, reason });
   else if (to === 'turned-away') await turnAway(services.pool, id, person, { version, reason });
   else if (to === 'filed') await sayKind(services, id, person, { version, kind: isForTheBooks(kind) ? 'other' : kind });
   else if (unread) await readAfterAll(services, id, version, person);
   else if (tray === 'filed' && !isForTheBooks(kind)) await sayKind(services, id, person, { version, kind: 'invoice' });
-  else await reopen(services, id, person, { version });
+  else await reopen(services, id, person.id, { version });
 }
 
 /** Reads a document that a rule kept unread. */

@@ -1,97 +1,14 @@
-import { settleDoubtsAbout, bumpVersion, record } from '../documents/change-queries.js';
+import { record, resetDocument } from '../documents/change-queries.js';
 import { linesFitNet, totalsFit } from '@umber/core/arithmetic';
-import { causesOf, type HeaderField, type LineCell, isForTheBooks } from '@umber/core/documents';
-import { CELL_SCHEMAS, FIELD_SCHEMAS } from '@umber/contract/checking/schemas';
-import { type ValueChange, type Versioned } from '@umber/contract/checking';
+import { isForTheBooks } from '@umber/core/documents';
+import { type Versioned } from '@umber/contract/checking';
 import type { Person } from '@umber/contract/people';
-import type { Database, Pool } from '../database/database.js';
+import type { Database } from '../database/database.js';
 import { ApiError } from '../api-error.js';
 import { matchDocument } from '../matching/match.js';
 import type { Services } from '../services.js';
-import { onDocument } from '../documents/lifecycle.js';
-import { valid } from '../validation.js';
-import {
-  amountsOf,
-  cellValue,
-  countOpenDoubts,
-  deleteLine,
-  fieldValue,
-  insertEmptyLine,
-  lineAmounts,
-  markChecked,
-  markSettled,
-  openDoubts,
-  settleDoubt,
-  settleDoubtsOfLine,
-  updateCell,
-  updateField,
-} from './queries.js';
-
-/** Sets a header field to what the clerk says; an empty value means that the page does not show it. */
-export function changeField(pool: Pool, id: number, person: Person, field: HeaderField, change: ValueChange): Promise<void> {
-  const value = cleared(change.value) ? null : (valid(FIELD_SCHEMAS[field], change.value) as string);
-  return onDocument(pool, id, change.version, 'correct', async (db) => {
-    const before = await fieldValue(db, id, field);
-    await updateField(db, id, field, value);
-    // Where nothing else was said about the amount to pay, it is the total, also the corrected one.
-    if (field === 'grossTotal' && before !== null && (await fieldValue(db, id, 'amountDue')) === before)
-      await updateField(db, id, 'amountDue', value);
-    await markSettled(db, id, field);
-    await settleDoubtsAbout(db, id, field, null, person.id);
-    await settleSumDoubts(db, id, person);
-    if (before !== value) await record(db, id, person.id, { code: 'field-changed', field, before, after: value });
-    else await record(db, id, person.id, { code: 'field-confirmed', field, value });
-  });
-}
-
-/** Sets one cell of a line. */
-export function changeCell(pool: Pool, id: number, person: Person, position: number, cell: LineCell, change: ValueChange): Promise<void> {
-  const value = cleared(change.value) ? null : (valid(CELL_SCHEMAS[cell], change.value) as string);
-  return onDocument(pool, id, change.version, 'correct', async (db) => {
-    const before = await cellValue(db, id, position, cell);
-    if (!before) throw new ApiError('no-such-thing', 'This line is no longer there. The document was loaded again.');
-    await updateCell(db, id, position, cell, value);
-    await settleDoubtsAbout(db, id, cell, position, person.id);
-    await settleSumDoubts(db, id, person);
-    await bumpVersion(db, id);
-    await record(db, id, person.id, { code: 'cell-changed', line: position, cell, before: before.value, after: value });
-  });
-}
-
-/** Adds an empty line at the end and returns its position. */
-export function addLine(pool: Pool, id: number, person: Person, { version }: Versioned): Promise<number> {
-  return onDocument(pool, id, version, 'correct', async (db) => {
-    const position = await insertEmptyLine(db, id);
-    await bumpVersion(db, id);
-    await record(db, id, person.id, { code: 'line-added', line: position });
-    return position;
-  });
-}
-
-export function removeLine(pool: Pool, id: number, person: Person, position: number, { version }: Versioned): Promise<void> {
-  return onDocument(pool, id, version, 'correct', async (db) => {
-    const before = await deleteLine(db, id, position);
-    if (!before) throw new ApiError('no-such-thing', 'This line is no longer there. The document was loaded again.');
-    await settleDoubtsOfLine(db, id, position, person.id);
-    await settleSumDoubts(db, id, person);
-    await bumpVersion(db, id);
-    await record(db, id, person.id, { code: 'line-removed', line: position, before });
-  });
-}
-
-/** Says that a value is right as it stands, and with it whatever else the same cause asks. */
-export function settleAsRead(pool: Pool, id: number, person: Person, doubtId: number, { version }: Versioned): Promise<void> {
-  return onDocument(pool, id, version, 'correct', async (db) => {
-    const cause = causesOf(await openDoubts(db, id)).find((doubts) => doubts.some((one) => one.id === doubtId)) ?? [];
-    const doubt = await settleDoubt(db, id, doubtId, person.id);
-    for (const other of cause) if (other.id !== doubtId) await settleDoubt(db, id, other.id, person.id);
-    if (!doubt) throw new ApiError('no-such-thing', 'This doubt is settled already.');
-    const fields = [doubt, ...cause].flatMap(({ field, line }) => (field !== null && line === null ? [field] : []));
-    for (const field of new Set(fields)) await markSettled(db, id, field);
-    if (fields.length === 0) await bumpVersion(db, id);
-    await record(db, id, person.id, { code: 'question-answered', ...doubt });
-  });
-}
+import { moveTo, onDocument } from '../documents/lifecycle.js';
+import { amountsOf, countOpenDoubts, lineAmounts, markChecked } from './queries.js';
 
 /** Ends the check: what the books need must be there and add up; then the document is matched. */
 export function finishCheck(services: Services, id: number, person: Person, { version }: Versioned): Promise<void> {
@@ -107,6 +24,15 @@ export function finishCheck(services: Services, id: number, person: Person, { ve
     await record(db, id, person.id, { code: 'checked' });
     await matchDocument(services, db, id, 'check', person.id);
   });
+}
+
+/** Reads a document anew; what a person said of it is in its trail, and gone from it. */
+export async function readAgain(services: Services, id: number, person: Person, { version }: Versioned): Promise<void> {
+  await onDocument(services.pool, id, version, 'read-again', async (db) => {
+    await resetDocument(db, id);
+    await moveTo(db, id, 'read-again', 'arriving', person.id);
+  });
+  await services.enqueue('read-document', id);
 }
 
 async function assertComplete(db: Database, id: number): Promise<void> {
@@ -131,18 +57,3 @@ async function assertComplete(db: Database, id: number): Promise<void> {
   if (!linesFitNet(lines, net ?? gross, amounts.discount, amounts.carriage))
     throw new ApiError('incomplete', 'The lines do not sum to the net total. Correct, add or remove a line.');
 }
-
-/** Doubts about sums answer themselves once the sums hold. */
-async function settleSumDoubts(db: Database, id: number, person: Person): Promise<void> {
-  const amounts = await amountsOf(db, id);
-  if (!amounts) return;
-  if (amounts.net !== null && amounts.gross !== null && totalsFit(amounts.net, amounts.tax, amounts.gross)) {
-    for (const field of ['netTotal', 'taxTotal', 'grossTotal']) await settleDoubtsAbout(db, id, field, null, person.id);
-    // The amount due that is the total is right with it.
-    if ((await fieldValue(db, id, 'amountDue')) === amounts.gross) await settleDoubtsAbout(db, id, 'amountDue', null, person.id);
-  }
-  if (linesFitNet(await lineAmounts(db, id), amounts.net ?? amounts.gross, amounts.discount, amounts.carriage))
-    await settleDoubtsAbout(db, id, 'lines', null, person.id);
-}
-
-const cleared = (value: string | null): boolean => value === null || value === '';

@@ -1,6 +1,16 @@
-import type { HeaderField, LineCell, Question } from '@umber/core/documents';
-import { many, maybe, one, type Database } from '../database/database.js';
+import {
+  EMPTY_CELLS,
+  LINE_CELLS,
+  type Dispute,
+  type EditedLine,
+  type HeaderField,
+  type LineCell,
+  type Question,
+} from '@umber/core/documents';
+import type { Place } from '@umber/core/geometry';
+import { jsonOf, many, maybe, one, type Database } from '../database/database.js';
 import { isQuestion } from '../database/json-columns.js';
+import { documentLines } from '../documents/queries.js';
 
 const COLUMN: Readonly<Record<HeaderField, string>> = {
   invoiceNumber: 'invoice_number',
@@ -51,20 +61,76 @@ export const cellValue = async (db: Database, id: number, position: number, cell
 export const updateCell = (db: Database, id: number, position: number, cell: LineCell, value: string | null) =>
   db.query(`update document_lines set ${CELL_COLUMN[cell]} = $3 where document_id = $1 and position = $2`, [id, position, value]);
 
-export const insertEmptyLine = async (db: Database, id: number) =>
-  (
-    await one<{ position: number }>(
-      db,
-      'insert into document_lines (document_id, position) select $1, coalesce(max(position) + 1, 0) from document_lines where document_id = $1 returning position',
-      [id],
-    )
-  ).position;
+/** A line with what matching and coding made of it. */
+export interface StoredLine extends EditedLine {
+  readonly orderLineId: number | null;
+  readonly account: string | null;
+  readonly costCentre: string | null;
+}
 
-export const deleteLine = async (db: Database, id: number, position: number) =>
-  maybe<Record<string, string | null>>(
-    db,
-    'delete from document_lines where document_id = $1 and position = $2 returning item_number, description, quantity, unit_price, net_amount',
-    [id, position],
+/** A line of which nothing is known. */
+export const EMPTY_LINE: StoredLine = {
+  cells: EMPTY_CELLS,
+  page: null,
+  box: null,
+  readLine: null,
+  orderLineId: null,
+  account: null,
+  costCentre: null,
+};
+
+/** The lines in their order. */
+export const linesOf = async (db: Database, id: number): Promise<StoredLine[]> =>
+  (await documentLines(db, id)).map(({ page, box, readLine, orderLineId, account, costCentre, ...line }) => ({
+    cells: Object.fromEntries(LINE_CELLS.map((cell) => [cell, line[cell]])) as StoredLine['cells'],
+    page,
+    box,
+    readLine,
+    orderLineId,
+    account,
+    costCentre,
+  }));
+
+/** Keeps lines in this order in place of those that there were. */
+export const storeLines = async (db: Database, id: number, lines: readonly StoredLine[]) => {
+  await db.query('delete from document_lines where document_id = $1', [id]);
+  const rows = lines.map(({ cells, box, page, readLine, orderLineId, account, costCentre }, position) => ({
+    document_id: id,
+    position,
+    ...Object.fromEntries(LINE_CELLS.map((cell) => [CELL_COLUMN[cell], cells[cell]])),
+    page,
+    box,
+    read_line: readLine,
+    order_line_id: orderLineId,
+    account,
+    cost_centre: costCentre,
+  }));
+  await db.query('insert into document_lines select * from jsonb_populate_recordset(null::document_lines, $1::jsonb)', [jsonOf(rows)]);
+};
+
+/** Takes open doubts to where their lines stand now; those of lines that are gone are settled. `from[i]` is where line i stood. */
+export const moveDoubts = async (db: Database, id: number, from: readonly (number | null)[], personId: number) => {
+  const moved = from.flatMap((was, line) => (was === null ? [] : [{ was, line }]));
+  await db.query(
+    `update doubts set settled_at = now(), settled_by = $3 where document_id = $1 and settled_at is null and line is not null
+       and line not in (select was from jsonb_to_recordset($2::jsonb) as moved (was int))`,
+    [id, jsonOf(moved), personId],
+  );
+  await db.query(
+    `update doubts q set line = moved.line from jsonb_to_recordset($2::jsonb) as moved (was int, line int)
+     where q.document_id = $1 and q.settled_at is null and q.line = moved.was`,
+    [id, jsonOf(moved)],
+  );
+};
+
+export const setDispute = (db: Database, id: number, dispute: Dispute | null) =>
+  db.query('update documents set dispute = $2, version = version + 1 where id = $1', [id, jsonOf(dispute)]);
+
+/** Where a person pointed for a field; null: its value has no place. */
+export const setPointed = (db: Database, id: number, field: HeaderField, at: Place | null) =>
+  db.query(
+    `update documents set pointed = case when $3::jsonb is null then pointed - $2 else pointed || jsonb_build_object($2::text, $3::jsonb) end where id = $1`,
+    [id, field, jsonOf(at)],
   );
 
 export const settleDoubtsOfLine = (db: Database, id: number, line: number, personId: number) =>

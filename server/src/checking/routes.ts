@@ -2,9 +2,14 @@ import { changedDocument } from '../documents/view.js';
 import { sayKind } from '../sorting/sort.js';
 import type { Services } from '../services.js';
 import type { Handlers } from '../serve.js';
-import { addLine, changeCell, changeField, finishCheck, removeLine, settleAsRead } from './check.js';
+import { finishCheck, readAgain } from './check.js';
+import { disputeSums } from './dispute.js';
+import { changeLines } from './lines.js';
+import { undo } from './steps.js';
+import { changeCell, changeField, settleAsRead } from './values.js';
 
-type Checking = 'changeField' | 'changeKind' | 'addLine' | 'changeCell' | 'removeLine' | 'settleDoubt' | 'finishCheck';
+type Checking =
+  'changeField' | 'changeKind' | 'changeLines' | 'changeCell' | 'dispute' | 'undo' | 'settleDoubt' | 'readAgain' | 'finishCheck';
 
 /** What the clerk does at Check. */
 export const checkingRoutes = (services: Services): Handlers<Checking> => {
@@ -12,11 +17,13 @@ export const checkingRoutes = (services: Services): Handlers<Checking> => {
   return {
     changeField: ({ params: { id, field }, person, input }) => changedDocument(pool, id, changeField(pool, id, person, field, input)),
     changeKind: ({ params: { id }, person, input }) => changedDocument(pool, id, sayKind(services, id, person, input)),
-    addLine: ({ params: { id }, person, input }) => changedDocument(pool, id, addLine(pool, id, person, input)),
+    changeLines: ({ params: { id }, person, input }) => changedDocument(pool, id, changeLines(pool, id, person, input)),
     changeCell: ({ params: { id, position, cell }, person, input }) =>
       changedDocument(pool, id, changeCell(pool, id, person, position, cell, input)),
-    removeLine: ({ params: { id, position }, person, input }) => changedDocument(pool, id, removeLine(pool, id, person, position, input)),
+    dispute: ({ params: { id }, person, input }) => changedDocument(pool, id, disputeSums(pool, id, person, input)),
+    undo: ({ params: { id }, person, input }) => changedDocument(pool, id, undo(pool, id, person, input)),
     settleDoubt: ({ params: { id, doubt }, person, input }) => changedDocument(pool, id, settleAsRead(pool, id, person, doubt, input)),
+    readAgain: ({ params: { id }, person, input }) => changedDocument(pool, id, readAgain(services, id, person, input)),
     finishCheck: ({ params: { id }, person, input }) => changedDocument(pool, id, finishCheck(services, id, person, input)),
   };
 };

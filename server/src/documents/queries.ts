@@ -3,6 +3,7 @@ import {
   HANDLING_MOVES,
   type HeaderField,
   type ApprovalReason,
+  type Dispute,
   type ExceptionFacts,
   type Question,
   type DocumentKind,
@@ -11,7 +12,9 @@ import {
 } from '@umber/core/documents';
 import { NEEDS_TWO, type VarianceFigure } from '@umber/core/matching';
 import type { ConfirmationView } from '@umber/contract/documents';
-import type { Alike, CitationView, TrailEntry } from '@umber/contract/documents';
+import type { Alike, CitationView, StepView, TrailEntry } from '@umber/contract/documents';
+import type { Box, Place } from '@umber/core/geometry';
+import type { LetterView } from '@umber/contract/letters';
 import type { DocumentReading, Word } from '@umber/core/reading';
 import { many, maybe, type Database } from '../database/database.js';
 import { areFigures, isBecause, isFacts, isQuestion, isReading, isRestingReason, isTrailAct } from '../database/json-columns.js';
@@ -20,6 +23,26 @@ export const trailOf = (db: Database, documentId: number) =>
   many<TrailEntry>(
     db,
     'select t.id, t.at, p.name as person, t.act, t.sentence from trail t left join people p on p.id = t.person_id where t.document_id = $1 order by t.id desc',
+    [documentId],
+    { act: isTrailAct },
+  );
+
+export const disputeOf = async (db: Database, id: number) =>
+  (await maybe<{ dispute: Dispute | null }>(db, 'select dispute from documents where id = $1', [id]))?.dispute ?? null;
+
+export const lettersOf = (db: Database, documentId: number) =>
+  many<LetterView>(
+    db,
+    `select l.id, l.to_address as "to", l.subject, l.body as text, p.name as by, l.written_at as at, l.sent_at as "sentAt", l.failed
+     from letters l join people p on p.id = l.written_by where l.document_id = $1 order by l.id desc`,
+    [documentId],
+  );
+
+/** What was done at Check and can be taken back, newest first. */
+export const stepsOf = (db: Database, documentId: number) =>
+  many<StepView>(
+    db,
+    'select s.id, s.at, p.name as person, s.act from check_steps s join people p on p.id = s.person_id where s.document_id = $1 order by s.id desc',
     [documentId],
     { act: isTrailAct },
   );
@@ -39,6 +62,9 @@ export interface DocumentHead extends Readonly<Record<HeaderField, string | null
   readonly discount: string | null;
   readonly carriage: string | null;
   readonly settledFields: readonly HeaderField[];
+  readonly pointed: Readonly<Partial<Record<HeaderField, Place>>>;
+  readonly dispute: Dispute | null;
+  readonly restsUntil: string | null;
   readonly supplierId: number | null;
   readonly orderId: number | null;
   readonly checkedBy: string | null;
@@ -61,7 +87,7 @@ export const documentHead = (db: Database, id: number) =>
     `select d.id, d.version, d.tray, d.parked_from as "parkedFrom", d.rest_reason as reason, d.kind, d.language, f.id as "fileId", f.name as "fileName", (select count(*)::int from file_pages x where x.file_id = f.id) as "filePages", d.invoice_number as "invoiceNumber",
        d.issue_date as "issueDate", d.due_date as "dueDate", d.currency, d.order_reference as "orderReference", d.seller_name as "sellerName", d.seller_tax_id as "sellerTaxId",
        d.seller_iban as "sellerIban", d.payment_reference as "paymentReference", d.net_total as "netTotal", d.tax_total as "taxTotal", d.gross_total as "grossTotal", d.amount_due as "amountDue", d.discount_percent as "discountPercent", d.discount_date as "discountDate",
-       d.document_discount as discount, d.carriage, d.settled_fields as "settledFields", d.supplier_id as "supplierId", d.order_id as "orderId", checker.name as "checkedBy",
+       d.document_discount as discount, d.carriage, d.settled_fields as "settledFields", d.pointed, d.dispute, d.rests_until as "restsUntil", d.supplier_id as "supplierId", d.order_id as "orderId", checker.name as "checkedBy",
        d.tags, d.department, ${ALIKE} as alike, a.id as "arrivalId", so.name as source, a.kind as "arrivalKind", a.sender, a.subject, a.received_at as "receivedAt", a.body_text as "text", e.number as "entryNumber"
      from documents d join arrivals a on a.id = d.arrival_id join sources so on so.id = a.source_id join files f on f.id = d.file_id left join people checker on checker.id = d.checked_by left join journal_entries e on e.document_id = d.id
      where d.id = $1`,
@@ -79,13 +105,16 @@ export const documentLines = (db: Database, id: number) =>
     unitPrice: string | null;
     netAmount: string | null;
     taxRate: string | null;
+    page: number | null;
+    box: Box | null;
+    readLine: number | null;
     orderLineId: number | null;
     account: string | null;
     costCentre: string | null;
   }>(
     db,
     `select position, item_number as "itemNumber", description, trim_scale(quantity)::text as quantity, unit, trim_scale(unit_price)::text as "unitPrice", net_amount as "netAmount",
-       trim_scale(tax_rate)::text as "taxRate", order_line_id as "orderLineId", account, cost_centre as "costCentre"
+       trim_scale(tax_rate)::text as "taxRate", page, box, read_line as "readLine", order_line_id as "orderLineId", account, cost_centre as "costCentre"
      from document_lines where document_id = $1 order by position`,
     [id],
   );

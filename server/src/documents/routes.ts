@@ -31,7 +31,7 @@ export const documentRoutes = (services: Services): Handlers<Documents> => {
         .attachment(`document-${id}.pdf`)
         .type('application/pdf')
         .send(await searchablePdf(services, id)),
-    park: ({ params: { id }, person, input }) => changedDocument(pool, id, park(pool, id, person, input)),
+    park: ({ params: { id }, person, input }) => changedDocument(pool, id, park(services, id, person, input)),
     turnAway: ({ params: { id }, person, input }) => changedDocument(pool, id, turnAway(pool, id, person, input)),
   };
 };

@@ -2,6 +2,7 @@ import { HEADER_FIELDS, LINE_CELLS, type HeaderField, type LineCell } from '@umb
 import type { DocumentView, FieldView } from '@umber/contract/documents';
 import type { Database } from '../database/database.js';
 import { ApiError } from '../api-error.js';
+import { handedOf, notesOf } from './around-queries.js';
 import { orderView } from '../orders/view.js';
 import { supplierView } from '../suppliers/queries.js';
 import {
@@ -10,10 +11,12 @@ import {
   citationViews,
   documentHead,
   documentLines,
+  lettersOf,
   lastReading,
   liveExceptions,
   openDoubts,
   pagesOf,
+  stepsOf,
   trailOf,
 } from './queries.js';
 
@@ -26,14 +29,20 @@ export async function documentView(db: Database, id: number): Promise<DocumentVi
   const fields = Object.fromEntries(
     HEADER_FIELDS.map((field): [HeaderField, FieldView] => [
       field,
-      { value: head[field] ?? null, read: reading?.fields[field] ?? null, settled: settled.has(field) },
+      {
+        value: head[field] ?? null,
+        read: reading?.fields[field] ?? null,
+        settled: settled.has(field),
+        pointed: head.pointed[field] ?? null,
+      },
     ]),
   ) as Record<HeaderField, FieldView>;
   const lines = (await documentLines(db, id)).map((line) => ({
     position: line.position,
     cells: Object.fromEntries(LINE_CELLS.map((cell) => [cell, line[cell]])) as Record<LineCell, string | null>,
-    page: reading?.lines[line.position]?.page ?? null,
-    box: reading?.lines[line.position]?.box ?? null,
+    read: line.readLine === null ? null : (reading?.lines[line.readLine] ?? null),
+    page: line.page,
+    box: line.box,
     orderLineId: line.orderLineId,
     account: line.account,
     costCentre: line.costCentre,
@@ -61,6 +70,12 @@ export async function documentView(db: Database, id: number): Promise<DocumentVi
     carriage: head.carriage,
     lines,
     doubts: (await openDoubts(db, id)) as DocumentView['doubts'],
+    dispute: head.dispute,
+    notes: await notesOf(db, id),
+    handed: await handedOf(db, id),
+    restsUntil: head.restsUntil,
+    letters: await lettersOf(db, id),
+    steps: head.tray === 'check' ? await stepsOf(db, id) : [],
     exceptions: (await liveExceptions(db, id)).map(({ acceptedById: _id, ...exception }) => exception),
     citations: await citationViews(db, id),
     tags: head.tags,

@@ -4,17 +4,19 @@ import type { Database } from '../database/database.js';
 import { ApiError } from '../api-error.js';
 import type { Services } from '../services.js';
 import type { Handlers } from '../serve.js';
+import { postAll } from './post-all.js';
 import { post, previewEntry } from './post.js';
 import { entryOfDocument, entryRows, openItemCount, openItems, trialBalanceRows } from './queries.js';
 
 const MOST_ENTRIES = 500;
 const MOST_ITEMS = 500;
 
-export const ledgerRoutes = (services: Services): Handlers<'entry' | 'post' | 'entries' | 'openItems' | 'trialBalance'> => {
+export const ledgerRoutes = (services: Services): Handlers<'entry' | 'post' | 'postAll' | 'entries' | 'openItems' | 'trialBalance'> => {
   const { pool } = services;
   return {
     entry: async ({ params: { id } }) => (await entryOfDocument(pool, id)) ?? previewEntry(pool, id),
     post: ({ params: { id }, person, input }) => post(services, id, person, input),
+    postAll: ({ person, input }) => postAll(services, person, input),
     entries: () => entryRows(pool, MOST_ENTRIES),
     openItems: async () => ({ items: await openItems(pool, MOST_ITEMS), count: await openItemCount(pool) }),
     trialBalance: () => trialBalance(pool),

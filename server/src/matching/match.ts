@@ -8,7 +8,7 @@ import { approvalRules, askApproval, costCentreManagers } from '../approval/quer
 import type { Database } from '../database/database.js';
 import { record, withdrawApprovals, type Actor } from '../documents/change-queries.js';
 import { moveTo } from '../documents/lifecycle.js';
-import { documentLines, handlersOf, liveExceptions } from '../documents/queries.js';
+import { disputeOf, documentLines, handlersOf, liveExceptions } from '../documents/queries.js';
 import { orderHead } from '../orders/queries.js';
 import { approverIds } from '../people/queries.js';
 import type { Services } from '../services.js';
@@ -142,6 +142,7 @@ async function askForApproval(services: Services, db: Database, head: MatchHead,
     ),
     costCentres: [...new Set(lines.map((line) => line.costCentre).filter((code) => code !== null))],
     hasException: exceptions.length > 0 || order === null,
+    isDisputed: (await disputeOf(db, head.id)) !== null,
     orderOwner: order?.ownerId ?? null,
     managerOf: Object.fromEntries((await costCentreManagers(db)).map((one) => [one.code, one.managerId])),
     handledBy: await handlersOf(db, head.id),

@@ -1,8 +1,9 @@
-import { bumpVersion, record } from '../documents/change-queries.js';
+import { restedOut } from '../documents/around-queries.js';
+import { bumpVersion, record, type Actor } from '../documents/change-queries.js';
 import { reopenedTo } from '@umber/core/documents';
 import { separationOf } from '../approval/queries.js';
 import { knowsCoding } from '../coding/queries.js';
-import type { Reasoned, Versioned } from '@umber/contract/checking';
+import type { Reasoned } from '@umber/contract/checking';
 import type { CodingChoice, OrderChoice, OrderProposal, Proposals, SupplierChoice } from '@umber/contract/matching';
 import type { Person } from '@umber/contract/people';
 import { needsChoice, needsTwo } from '@umber/core/matching';
@@ -97,14 +98,22 @@ async function openException(db: Database, id: number, exceptionId: number) {
   return open;
 }
 
-/** Takes a resting document up again: a parked one where it was if it still fits there, any other at Check. */
-export function reopen(services: Services, id: number, person: Person, { version }: Versioned): Promise<void> {
+/**
+ * Takes a resting document up again, a person or, once its day has come, the machine: a parked one where it was if it still fits there, any
+ * other at Check. Without a version, as it stands.
+ */
+export function reopen(services: Services, id: number, actor: Actor, { version }: { version: number | null }): Promise<void> {
   return onDocument(services.pool, id, version, 'reopen', async (db, document) => {
     const tray = reopenedTo(document.tray, document.parkedFrom);
-    if (tray === 'match') await matchDocument(services, db, id, 'reopen', person.id);
-    else if (tray === 'check' || (await matchAgain(services, db, id, 'reopen', person.id)))
-      await moveTo(db, id, 'reopen', tray, person.id, { from: document.tray });
+    if (tray === 'match') await matchDocument(services, db, id, 'reopen', actor);
+    else if (tray === 'check' || (await matchAgain(services, db, id, 'reopen', actor)))
+      await moveTo(db, id, 'reopen', tray, actor, { from: document.tray });
   });
+}
+
+/** Takes up what was parked until a day that has come. */
+export async function wakeRested(services: Services): Promise<void> {
+  for (const id of await restedOut(services.pool, services.today())) await reopen(services, id, null, { version: null });
 }
 
 /** Sets account and cost centre of a line. */

@@ -16,6 +16,6 @@ export const matchingRoutes = (services: Services): Handlers<Matching> => {
       changedDocument(pool, id, accept(services, id, person, exception, input)),
     confirmAccount: ({ params: { id, exception }, person, input }) =>
       changedDocument(pool, id, confirmAccount(services, id, person, exception, input)),
-    reopen: ({ params: { id }, person, input }) => changedDocument(pool, id, reopen(services, id, person, input)),
+    reopen: ({ params: { id }, person, input }) => changedDocument(pool, id, reopen(services, id, person.id, input)),
   };
 };

@@ -1,5 +1,6 @@
 import type { Separation } from '@umber/core/approval';
-import { MAY } from '@umber/core/permissions';
+import { MAY, type Role } from '@umber/core/permissions';
+import type { Colleague } from '@umber/contract/around';
 import type { Person } from '@umber/contract/people';
 import { many, maybe, type Database } from '../database/database.js';
 
@@ -39,6 +40,10 @@ export const approverIds = async (db: Database): Promise<number[]> =>
   (await many<{ id: number }>(db, "select id from people where role = any($1) order by role = 'approver', id", [MAY.approve])).map(
     (one) => one.id,
   );
+
+/** People of some roles, by name. */
+export const peopleWith = (db: Database, roles: readonly Role[]) =>
+  many<Colleague>(db, 'select id, name from people where role = any($1) order by name', [roles]);
 
 /** Refused tries to sign in, lately. */
 export interface Failures {

@@ -9,6 +9,9 @@ import { keepCheck } from '../archive/book-queries.js';
 import { verifyBooks } from '../archive/verify-books.js';
 import { verifyBlobs } from '../archive/verify.js';
 import { delayReading, readArrivedDocument, refuseDocument } from './read-arrived.js';
+import { lettersToSend } from '../letters/queries.js';
+import { sendLetter } from '../letters/write.js';
+import { wakeRested } from '../matching/resolve.js';
 import { learnSorting } from '../sorting/learn.js';
 import { isForgotten } from '../sorting/queries.js';
 import type { Services } from '../services.js';
@@ -17,7 +20,17 @@ import { endStep } from '../intake/steps.js';
 import { sumUpRestingCounts } from '../trays/queries.js';
 import { unpackArrival } from '../intake/unpack.js';
 
-const QUEUES = ['unpack-arrival', 'read-document', 'learn-sorting', 'verify-blobs', 'sum-up-counts', 'seal', 'verify-books'] as const;
+const QUEUES = [
+  'unpack-arrival',
+  'read-document',
+  'learn-sorting',
+  'send-letter',
+  'wake-rested',
+  'verify-blobs',
+  'sum-up-counts',
+  'seal',
+  'verify-books',
+] as const;
 type Queue = (typeof QUEUES)[number];
 const RETRIES = 4;
 /** Seconds after which a job counts as lost: a hundred scanned pages take their time. What a crash left is taken up at the next start anyway. */
@@ -78,7 +91,7 @@ export class Jobs {
   }
 
   /** Asks for a step to be run; asking again while it waits changes nothing. */
-  async send(queue: Exclude<Queue, 'verify-blobs' | 'sum-up-counts' | 'seal' | 'verify-books'>, id: number): Promise<void> {
+  async send(queue: Exclude<Queue, 'wake-rested' | 'verify-blobs' | 'sum-up-counts' | 'seal' | 'verify-books'>, id: number): Promise<void> {
     await this.#boss.send(queue, { id }, { singletonKey: String(id) });
   }
 
@@ -105,6 +118,9 @@ export class Jobs {
       });
     }
     await this.#work('learn-sorting', options, () => learnSorting(services.pool));
+    await this.#work('send-letter', options, ([{ data }]) => sendLetter(services, data.id));
+    await this.#work('wake-rested', options, () => wakeRested(services));
+    await this.#boss.schedule('wake-rested', EVERY_TEN_MINUTES);
     await this.#work('verify-blobs', options, () => verifyBlobs(services.pool));
     await this.#boss.schedule('verify-blobs', EVERY_TEN_MINUTES);
     await this.#work('seal', options, () => sealDays(services));
@@ -118,6 +134,7 @@ export class Jobs {
       const [arrivals, documents] = [await waitingArrivals(services.pool, jobless), await waitingDocuments(services.pool, jobless)];
       for (const id of arrivals.filter(isFree('unpack-arrival'))) await this.send('unpack-arrival', id);
       for (const id of documents.filter(isFree('read-document'))) await this.send('read-document', id);
+      for (const id of (await lettersToSend(services.pool)).filter(isFree('send-letter'))) await this.send('send-letter', id);
     };
     this.#look = look;
     if (await isForgotten(services.pool)) await this.send('learn-sorting', 0);

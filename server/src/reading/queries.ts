@@ -68,7 +68,7 @@ export const storeReadLines = async (db: Database, id: number, reading: Document
   for (const [position, line] of reading.lines.entries()) {
     const rate = line.taxRate && /^\d{1,3}(\.\d+)?$/.test(line.taxRate.value) ? line.taxRate.value : null;
     await db.query(
-      'insert into document_lines (document_id, position, item_number, description, quantity, unit, unit_price, net_amount, tax_rate) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)',
+      'insert into document_lines (document_id, position, item_number, description, quantity, unit, unit_price, net_amount, tax_rate, page, box, read_line) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $2)',
       [
         id,
         position,
@@ -79,6 +79,8 @@ export const storeReadLines = async (db: Database, id: number, reading: Document
         line.unitPrice?.value ?? null,
         amounts[position],
         rate,
+        line.page,
+        jsonOf(line.box),
       ],
     );
   }

@@ -57,7 +57,7 @@ export async function settleAlike(
 async function settleOne(services: Services, id: number, version: number, person: Person, does: AlikeAct): Promise<void> {
   if (does.act === 'supplier') await chooseSupplier(services, id, person, { version, supplierId: does.supplierId });
   else if (does.act === 'kind') await sayKind(services, id, person, { version, kind: does.kind });
-  else if (does.act === 'park') await park(services.pool, id, person, { version, reason: does.reason });
+  else if (does.act === 'park') await park(services, id, person, { version, reason: does.reason });
   else if (does.act === 'turn-away') await turnAway(services.pool, id, person, { version, reason: does.reason });
   else
     await onDocument(services.pool, id, version, 'supplier', async (db) => {

@@ -7,7 +7,7 @@ import {
   record,
   type Actor,
 } from '../documents/change-queries.js';
-import { type DocumentKind, isForTheBooks } from '@umber/core/documents';
+import { type DocumentKind, isForTheBooks, type TrailAct } from '@umber/core/documents';
 import type { KindChange } from '@umber/contract/checking';
 import type { Person } from '@umber/contract/people';
 import { citationsOf, type Citation } from '@umber/core/reading';
@@ -17,6 +17,7 @@ import { storeCredited } from '../reading/credited.js';
 import { insertCitation, invoiceNumberOf } from '../reading/queries.js';
 import type { Services } from '../services.js';
 import { moveTo, onDocument } from '../documents/lifecycle.js';
+import { keepStep, stateOf } from '../documents/step-queries.js';
 import { giveKind } from './queries.js';
 
 /**
@@ -25,7 +26,9 @@ import { giveKind } from './queries.js';
  */
 export async function sayKind(services: Services, id: number, person: Person, { version, kind }: KindChange): Promise<void> {
   const again = await onDocument(services.pool, id, version, 'kind', async (db, document) => {
-    await record(db, id, person.id, { code: 'kind-said', before: document.kind, after: kind });
+    const said: TrailAct = { code: 'kind-said', before: document.kind, after: kind };
+    const before = document.tray === 'check' ? await stateOf(db, id) : null;
+    await record(db, id, person.id, said);
     await giveKind(db, id, kind);
     if (!isForTheBooks(kind)) {
       await withdrawApprovals(db, id);
@@ -33,7 +36,8 @@ export async function sayKind(services: Services, id: number, person: Person, { 
       await fileAway(db, id, 'kind', kind, citationsOf(await wordsOfDocument(db, id)), person.id);
       return false;
     }
-    if (document.tray === 'check' && isForTheBooks(document.kind)) {
+    if (before !== null && isForTheBooks(document.kind)) {
+      await keepStep(db, id, person.id, said, before);
       await settleDoubtsAbout(db, id, 'kind', null, person.id);
       if (kind === 'credit-note') await storeCredited(db, id, await wordsOfDocument(db, id), await invoiceNumberOf(db, id));
       return false;

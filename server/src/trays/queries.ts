@@ -2,6 +2,7 @@ import { ALIKE } from '../documents/queries.js';
 import { type Tray, QUIET_TRAYS } from '@umber/core/documents';
 import type { ArrivalRow, TrayCount, TrayRow } from '@umber/contract/trays';
 import { many, one, type Database } from '../database/database.js';
+import { searchWords } from '../database/search-words.js';
 import { areAsked, isArrivalReason, isStepRow } from '../database/json-columns.js';
 
 /** The newest rate of each currency; the base currency itself has none. */
@@ -43,16 +44,19 @@ const RESTING = `select jsonb_build_object('of', 'resting', 'reason', d.rest_rea
 /** Rows of a tray: overdue and nearly due first, then by money at stake; resting places newest first. */
 export const trayRows = (db: Database, tray: Tray, today: string, most: number) => {
   const quiet = QUIET_TRAYS.includes(tray);
-  const order = quiet ? 'd.tray_since desc' : `d.due_date <= $3::date + 7 desc nulls last, ${BASE} desc nulls last`;
+  // What is in dispute comes first where somebody decides about it.
+  const disputed = tray === 'sign-off' ? 'd.dispute is not null desc, ' : '';
+  const order = quiet ? 'd.tray_since desc' : `${disputed}d.due_date <= $3::date + 7 desc nulls last, ${BASE} desc nulls last`;
   return many<TrayRow>(
     db,
     `with ${RATES}, first as (
        select d.*, ${BASE}::text as base, row_number() over (order by ${order}, d.id) as place from documents d left join rates r on r.currency = d.currency
        where d.tray = $1 order by ${order}, d.id limit $2)
-     select d.id, d.tray, d.kind, coalesce(s.name, d.seller_name) as supplier, s.id is not null as "supplierKnown", d.invoice_number as number, d.issue_date as "issueDate", d.due_date as "dueDate",
+     select d.id, d.version, d.tray, d.kind, coalesce(s.name, d.seller_name) as supplier, s.id is not null as "supplierKnown", d.invoice_number as number, d.issue_date as "issueDate", d.due_date as "dueDate",
        d.currency, d.gross_total as total, d.base as "totalBase", d.tray_since as since, a.received_at as "receivedAt", a.kind as source,
-       (select coalesce(jsonb_agg(x.asked), '[]') from (${ASKED[tray] ?? RESTING}) x) as asked, ${ALIKE} as alike
-     from first d join arrivals a on a.id = d.arrival_id left join suppliers s on s.id = d.supplier_id
+       (select coalesce(jsonb_agg(x.asked), '[]') from (${ASKED[tray] ?? RESTING}) x) as asked, ${ALIKE} as alike,
+       h.name as "handedTo", d.tags, d.dispute is not null as disputed
+     from first d join arrivals a on a.id = d.arrival_id left join suppliers s on s.id = d.supplier_id left join people h on h.id = d.handed_to
      order by d.place`,
     quiet ? [tray, most] : [tray, most, today],
     { asked: areAsked },
@@ -89,6 +93,3 @@ export const arrivalRows = (db: Database, search: string, most: number) =>
     [searchWords(search), most],
     { reason: isArrivalReason, step: isStepRow },
   );
-
-/** Words as PostgreSQL's text search wants them: all of them, each by its beginning. */
-const searchWords = (text: string): string => (text.match(/[\p{L}\p{N}]+/gu) ?? []).map((word) => `${word}:*`).join(' & ');

@@ -6,12 +6,13 @@ import { KeysList } from './keys/keys-list';
 import { Keys } from './keys/keys';
 import { Live } from './live/live';
 import { SessionActions, sessionFeature } from './people/session.state';
+import { SearchAll, SearchBox } from './searching/search-box';
 import { TopBar } from './top-bar';
 
 @Component({
   selector: 'umber-root',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, KeysList],
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, KeysList, SearchBox],
   template: `
     @if (person(); as person) {
       <a class="skip" href="#work" (click)="skip($event)">To the work</a>
@@ -23,7 +24,11 @@ import { TopBar } from './top-bar';
         @if (bar.trail().length > 0) {
           <div class="where">
             @for (part of bar.trail(); track $index) {
-              <span [class.strong]="part.strong">{{ part.text }}</span>
+              @if (part.link) {
+                <a [routerLink]="part.link" [class.strong]="part.strong">{{ part.text }}</a>
+              } @else {
+                <span [class.strong]="part.strong">{{ part.text }}</span>
+              }
             }
           </div>
         }
@@ -32,7 +37,19 @@ import { TopBar } from './top-bar';
           <span class="away" role="status">Connecting again …</span>
         }
         @if (bar.count(); as count) {
-          <span class="count digits">{{ count }}</span>
+          <span class="count digits">
+            @if (bar.neighbours(); as to) {
+              @if (to.before !== null) {
+                <a [routerLink]="['/document', to.before]" aria-label="Document before" title="Document before (,)">‹</a>
+              }
+              {{ count }}
+              @if (to.next !== null) {
+                <a [routerLink]="['/document', to.next]" aria-label="Next document, nothing decided" title="Next, nothing decided (.)">›</a>
+              }
+            } @else {
+              {{ count }}
+            }
+          </span>
         }
         @if (bar.trail().length === 0) {
           <nav aria-label="Main">
@@ -43,7 +60,8 @@ import { TopBar } from './top-bar';
             <a routerLink="/sources" routerLinkActive="here">Sources</a>
           </nav>
         }
-        <button class="bare" type="button" (click)="keys.shown.set(true)"><kbd>?</kbd> keys</button>
+        <button class="bare" type="button" (click)="search.isOpen.set(true)"><kbd>/</kbd> search</button>
+        <button class="bare keys" type="button" (click)="keys.shown.set(true)"><kbd>?</kbd> keys</button>
         <div class="me" (keydown.escape)="menu.set(false)" (focusout)="leaveMenu($event)">
           <button class="bare" type="button" aria-controls="me" [attr.aria-expanded]="menu()" (click)="menu.set(!menu())">
             {{ person.name }}
@@ -66,6 +84,9 @@ import { TopBar } from './top-bar';
       <router-outlet />
     </main>
     <umber-keys-list />
+    @if (person()) {
+      <umber-search-box />
+    }
   `,
   styles: `
     :host {
@@ -109,6 +130,29 @@ import { TopBar } from './top-bar';
       overflow: hidden;
       color: #d9c9b6;
     }
+    .where a {
+      color: inherit;
+    }
+    /* Who has so little room has no keys either. */
+    @media (max-width: 480px) {
+      .keys {
+        display: none;
+      }
+    }
+    .count a {
+      display: inline-grid;
+      place-content: center;
+      width: 26px;
+      height: 26px;
+      border-radius: 4px;
+      color: inherit;
+      font-size: 18px;
+      text-decoration: none;
+    }
+    .count a:hover {
+      background: rgb(255 255 255 / 15%);
+    }
+    .where a,
     .where span {
       overflow: hidden;
       text-overflow: ellipsis;
@@ -220,6 +264,7 @@ export class App {
   protected readonly keys = inject(Keys);
   protected readonly live = inject(Live);
   protected readonly bar = inject(TopBar);
+  protected readonly search = inject(SearchAll);
   /** Whether the person's own menu is open. */
   protected readonly menu = signal(false);
   protected readonly mayAudit = computed(() => may(this.person()?.role ?? 'clerk', 'audit'));
@@ -227,6 +272,7 @@ export class App {
   readonly #signedIn = computed(() => this.person() !== null);
 
   constructor() {
+    this.keys.useBeside([{ keys: '/', does: 'search all documents', run: () => this.#signedIn() && this.search.isOpen.set(true) }]);
     effect(() => (this.#signedIn() ? this.live.open() : this.live.close()));
   }
 

@@ -1,14 +1,15 @@
 import { may } from '@umber/core/permissions';
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input } from '@angular/core';
 import { Router } from '@angular/router';
 import type { DocumentView, LineView } from '@umber/contract/documents';
 import { Store } from '@ngrx/store';
 import { fullDay } from '../dates/day';
 import { documentFeature } from '../documents/document.state';
-import { PageSheet, type PageMark } from '../documents/page-sheet';
-import { PageTurner } from '../documents/page-turner';
-import { Pager } from '../documents/pager';
+import type { PageMark } from '../viewer/page-flow';
+import { PageViewer } from '../viewer/page-viewer';
+import { Viewer } from '../viewer/viewer';
 import { MailSaid } from '../documents/mail-said';
+import { disputeText, trailText } from '../documents/sentences';
 import { TrailPanel } from '../documents/trail-panel';
 import { WaysOut } from '../documents/ways-out';
 import { Keys } from '../keys/keys';
@@ -16,19 +17,32 @@ import { comparedWith, exceptionText, FIGURE_NAMES, figureText } from '../matchi
 import { AmountPipe } from '../money/amount.pipe';
 import { sessionFeature } from '../people/session.state';
 
+import { WindowSize } from '../window-size';
 import { approvalText } from './sentences';
+
+/** Acts that change what a document says. */
+const CHANGES: readonly string[] = [
+  'field-changed',
+  'cell-changed',
+  'line-added',
+  'line-removed',
+  'line-split',
+  'lines-joined',
+  'cells-filled',
+  'rows-pasted',
+  'lines-replaced',
+  'kind-said',
+];
 
 /** Page, order, variance, coding and history on one screen, for somebody with two minutes. */
 @Component({
   selector: 'umber-approval-screen',
   host: { class: 'beside-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PageSheet, Pager, MailSaid, TrailPanel, AmountPipe],
+  imports: [PageViewer, MailSaid, TrailPanel, AmountPipe],
   template: `
     <div class="paper">
-      @if (turner.page(); as page) {
-        <umber-page-sheet [documentId]="document().id" [page]="page" [width]="470" [marks]="marks()" />
-      }
+      <umber-page-viewer [documentId]="document().id" [viewer]="viewer" [marks]="marks()" />
     </div>
     <section>
       <p class="amount">
@@ -36,6 +50,39 @@ import { approvalText } from './sentences';
         {{ document().supplier?.name }}
       </p>
       <p class="quiet">{{ what() }}</p>
+      @if (own(); as approval) {
+        <p class="because"><b>You are asked</b> because of: {{ approvalText(approval.because) }}.</p>
+      }
+      @if (isNarrow() && viewer.count() > 0) {
+        <p>
+          <button class="plain-button" type="button" (click)="toPages()">
+            {{ viewer.count() === 1 ? 'See the page' : 'See the ' + viewer.count() + ' pages' }}
+          </button>
+        </p>
+      }
+      @if (document().dispute; as dispute) {
+        <article class="dispute">
+          <strong>In dispute with the supplier</strong>
+          <p>{{ disputeText(dispute) }}.</p>
+          <p>
+            Said by {{ dispute.by }}.
+            {{ document().letters.length > 0 ? 'A letter was written: ' + document().letters[0].subject + '.' : 'No letter was written.' }}
+            @if (dispute.other; as other) {
+              In the other way it would be <b class="digits">{{ other | amount }}</b>.
+            }
+          </p>
+        </article>
+      }
+      @if (changes().length > 0) {
+        <h2>What was changed</h2>
+        <ul class="changes">
+          @for (change of changes(); track change.id) {
+            <li>
+              {{ trailText(change) }} <span class="quiet">{{ change.person }}</span>
+            </li>
+          }
+        </ul>
+      }
       @for (exception of document().exceptions; track exception.id) {
         <article>
           <strong>{{ exceptionText(exception) }}</strong>
@@ -105,10 +152,11 @@ import { approvalText } from './sentences';
     <footer class="foot">
       <span class="quiet">{{ asked() ? 'You are asked to approve.' : 'Waiting for ' + waitingFor() + '.' }}</span>
       <span class="gap"></span>
-      <umber-pager [turner]="turner" />
       @if (asked()) {
         <button class="plain-button" type="button" (click)="sendBack()">Send back <kbd>B</kbd></button>
-        <button class="plain-button main" type="button" [disabled]="busy()" (click)="approve()">Approve, next <kbd>Enter</kbd></button>
+        <button class="plain-button main" type="button" [disabled]="busy()" (click)="approve()">
+          Approve {{ document().fields.currency.value }} {{ document().fields.grossTotal.value | amount }} <kbd>Enter</kbd>
+        </button>
       } @else if (mayFetch()) {
         <button class="plain-button" type="button" (click)="sendBack()">Back to Check <kbd>B</kbd></button>
       }
@@ -131,6 +179,32 @@ import { approvalText } from './sentences';
     }
     article p {
       margin: 4px 0 0;
+    }
+    .because {
+      color: #7a3a05;
+    }
+    @media (max-width: 899px) {
+      /* On a phone first who, how much and why; the page is one touch away. */
+      .paper {
+        order: 2;
+      }
+      .foot .main {
+        flex: 1 1 100%;
+        justify-content: center;
+        min-height: 48px;
+      }
+      .foot .plain-button {
+        min-height: 44px;
+      }
+    }
+    .dispute {
+      border-left-color: var(--ask);
+      border-left-width: 6px;
+    }
+    .changes {
+      margin: 4px 0 12px;
+      padding-left: 18px;
+      font-size: 14px;
     }
     .figure {
       display: flex;
@@ -162,12 +236,26 @@ import { approvalText } from './sentences';
 })
 export class ApprovalScreen {
   readonly document = input.required<DocumentView>();
-  protected readonly turner = new PageTurner(this.document);
+  protected readonly viewer = new Viewer(this.document);
   readonly #store = inject(Store);
   readonly #person = this.#store.selectSignal(sessionFeature.selectPerson);
   readonly #waysOut = inject(WaysOut);
   protected readonly busy = this.#store.selectSignal(documentFeature.selectBusy);
+  protected readonly isNarrow = inject(WindowSize).isNarrow;
+  readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
+  /** Why the signed-in person is asked; null where they are not. */
+  protected readonly own = computed(
+    () => this.document().approvals.find(({ state, approverId }) => state === 'asked' && approverId === this.#person()?.id) ?? null,
+  );
   protected readonly exceptionText = exceptionText;
+  protected readonly disputeText = disputeText;
+  protected readonly trailText = trailText;
+  /** What people changed of what was read, newest first, without what was taken back. */
+  protected readonly changes = computed(() => {
+    const { trail } = this.document();
+    const undone = new Set(trail.flatMap(({ act }) => (act?.code === 'undone' ? [JSON.stringify(act.act)] : [])));
+    return trail.filter(({ act }) => act !== null && CHANGES.includes(act.code) && !undone.has(JSON.stringify(act))).slice(0, 12);
+  });
   protected readonly figureText = figureText;
   protected readonly comparedWith = comparedWith;
   protected readonly figureNames = FIGURE_NAMES;
@@ -198,8 +286,8 @@ export class ApprovalScreen {
   protected readonly marks = computed((): PageMark[] => {
     const hit = new Set(this.document().exceptions.map((exception) => exception.line));
     return this.document().lines.flatMap((line) =>
-      line.box && line.page === this.turner.page()?.number && hit.has(line.position)
-        ? [{ id: String(line.position), box: line.box, tone: 'ask' as const }]
+      line.box && line.page !== null && hit.has(line.position)
+        ? [{ id: String(line.position), page: line.page, box: line.box, tone: 'ask' as const }]
         : [],
     );
   });
@@ -209,9 +297,13 @@ export class ApprovalScreen {
     inject(Keys).use([
       { keys: 'Enter', does: 'approve, with a comment if you like', run: () => this.approve() },
       { keys: 'b', does: 'send back with a comment, or fetch back to Check', run: () => this.sendBack() },
-      this.turner.binding,
+      ...this.viewer.bindings,
       { keys: 'Escape', does: 'back to the tray', run: () => void router.navigate(['/tray', 'sign-off']) },
     ]);
+  }
+
+  protected toPages(): void {
+    this.#host.nativeElement.querySelector('.paper')?.scrollIntoView();
   }
 
   protected orderLine(line: LineView) {

@@ -6,6 +6,8 @@ export const SEPARATION_NAMES: Readonly<Record<string, string>> = { 'three-peopl
 
 function causeText(cause: ApprovalCause): string {
   switch (cause.code) {
+    case 'disputed':
+      return 'its page contradicts itself';
     case 'exception':
       return 'an exception was accepted or there is no order';
     case 'amount':

@@ -24,17 +24,29 @@ export const fieldDraft = (documentId: number, field: HeaderField): string => `d
       }
     </header>
     @if (item().doubt; as doubt) {
-      <p>{{ questionText(doubt) }}</p>
+      <p>{{ item().says ?? questionText(doubt) }}</p>
     }
     @if (cut(); as cut) {
-      <umber-cut-out [documentId]="document().id" [page]="cut.page" [box]="cut.box" [width]="316" [height]="50" />
+      <umber-cut-out
+        [documentId]="document().id"
+        [page]="cut.page"
+        [box]="cut.box"
+        [label]="item().label?.box ?? null"
+        [width]="width() - 30"
+        [height]="50"
+      />
+    }
+    @if (item().label; as label) {
+      <p class="found"><i></i> found by “{{ label.text }}”</p>
     }
     @if (item().doubt) {
       <div class="answers">
         @for (answer of answers(); track $index) {
           <button type="button" [class.first]="$first" (click)="answered.emit(answer)">
             <kbd>{{ $index + 1 }}</kbd>
-            <span class="text" [class.digits]="item().field !== 'sellerName' && item().field !== null">{{ answer.text }}</span>
+            <span class="text" [class.digits]="!answer.way && item().field !== 'sellerName' && item().field !== null">{{
+              answer.text
+            }}</span>
             @if (answer.reason) {
               <span class="reason">{{ answer.reason }}</span>
             }
@@ -64,6 +76,9 @@ export const fieldDraft = (documentId: number, field: HeaderField): string => `d
       }
       @if (item().field) {
         <span><kbd>E</kbd> type</span><span>or point at the page</span>
+        @if (document().fields[item().field!].value !== null && mayCheck()) {
+          <button type="button" (click)="cleared.emit()">Not on the page</button>
+        }
       }
     </footer>
   `,
@@ -142,9 +157,32 @@ export const fieldDraft = (documentId: number, field: HeaderField): string => `d
       font-size: 14.5px;
       color: var(--ink);
     }
+    .found {
+      display: flex;
+      align-items: center;
+      gap: 7px;
+      margin: 4px 0 0;
+      color: var(--quiet);
+      font-size: 12.5px;
+    }
+    .found i {
+      width: 18px;
+      border-bottom: 2px dashed #7a3a05;
+    }
+    footer button {
+      margin-left: auto;
+      padding: 0;
+      border: 0;
+      background: none;
+      color: var(--right);
+      font: 600 12.5px/1.4 var(--words);
+      cursor: pointer;
+    }
     footer {
       display: flex;
-      gap: 12px;
+      flex-wrap: wrap;
+      gap: 3px 12px;
+      white-space: nowrap;
       margin-top: 7px;
       font-size: 12.5px;
     }
@@ -156,7 +194,12 @@ export class DoubtCard {
   readonly document = input.required<DocumentView>();
   /** "1 of 2 doubts". */
   readonly place = input('');
+  readonly mayCheck = input(true);
+  /** Pixels that it may take. */
+  readonly width = input(346);
   readonly answered = output<Answer>();
+  /** The page does not show it. */
+  readonly cleared = output<void>();
   readonly typed = output<string>();
   readonly left = output<void>();
   protected readonly typing = viewChild<ElementRef<HTMLInputElement>>('field');
@@ -176,10 +219,9 @@ export class DoubtCard {
     return doubt === null ? [] : answersTo(doubt, this.document());
   });
   protected readonly cut = computed(() => {
-    const { field } = this.item();
-    const read = field === null ? null : this.document().fields[field].read;
-    const page = this.document().pages.find((one) => one.number === read?.page);
-    return page && read?.box ? { page, box: read.box } : null;
+    const { page: number, box } = this.item();
+    const page = this.document().pages.find((one) => one.number === number);
+    return page && box ? { page, box } : null;
   });
   /** The value as it would be typed: the plain one. */
   protected readonly plain = computed(() => {

@@ -1,7 +1,7 @@
 import { HEADER_FIELDS, type DocumentKind, type HeaderField } from '@umber/core/documents';
 import type { DocumentView, DoubtView, FieldView } from '@umber/contract/documents';
 import { type ReadValue } from '@umber/core/reading';
-import { asked, marginItems } from './margin-items';
+import { asked, HARDLY_READ, isPlaced, marginItems } from './margin-items';
 import { answersTo } from './questions';
 
 const read = (value: string, x: number, more: Partial<ReadValue> = {}): ReadValue => ({
@@ -14,22 +14,24 @@ const read = (value: string, x: number, more: Partial<ReadValue> = {}): ReadValu
   ...more,
 });
 const values: Partial<Record<HeaderField, FieldView>> = {
-  invoiceNumber: { value: 'INV-1', read: read('INV-1', 400), settled: false },
+  invoiceNumber: { value: 'INV-1', read: read('INV-1', 400), settled: false, pointed: null },
   issueDate: {
     value: '2026-03-14',
     read: read('2026-03-14', 400, { alternatives: [{ value: '2026-04-13', why: { code: 'other-reading' }, page: 1, box: null }] }),
     settled: false,
+    pointed: null,
   },
-  sellerName: { value: 'Pellow Timber Ltd', read: read('Pellow Timber Ltd', 40), settled: false },
+  sellerName: { value: 'Pellow Timber Ltd', read: read('Pellow Timber Ltd', 40), settled: false, pointed: null },
   sellerIban: {
     value: 'GB82WEST12345698765432',
     read: read('GB82WEST12345698765432', 40, { evidence: [{ code: 'check-digits' }] }),
     settled: false,
+    pointed: null,
   },
-  netTotal: { value: '100.00', read: read('100.00', 450), settled: false },
-  taxTotal: { value: '20.00', read: read('20.00', 450), settled: false },
-  grossTotal: { value: '129.00', read: read('129.00', 450), settled: false },
-  amountDue: { value: '129.00', read: read('129.00', 450), settled: false },
+  netTotal: { value: '100.00', read: read('100.00', 450), settled: false, pointed: null },
+  taxTotal: { value: '20.00', read: read('20.00', 450), settled: false, pointed: null },
+  grossTotal: { value: '129.00', read: read('129.00', 450), settled: false, pointed: null },
+  amountDue: { value: '129.00', read: read('129.00', 450), settled: false, pointed: null },
 };
 const doubt = (id: number, more: Partial<DoubtView>): DoubtView => ({
   id,
@@ -41,7 +43,7 @@ const doubt = (id: number, more: Partial<DoubtView>): DoubtView => ({
 
 function view(doubts: readonly DoubtView[], fields: Partial<Record<HeaderField, FieldView>> = {}): DocumentView {
   const all = Object.fromEntries(
-    HEADER_FIELDS.map((field) => [field, fields[field] ?? values[field] ?? { value: null, read: null, settled: false }]),
+    HEADER_FIELDS.map((field) => [field, fields[field] ?? values[field] ?? { value: null, read: null, settled: false, pointed: null }]),
   );
   return {
     id: 1,
@@ -57,6 +59,12 @@ function view(doubts: readonly DoubtView[], fields: Partial<Record<HeaderField, 
     discount: null,
     carriage: null,
     lines: [],
+    dispute: null,
+    steps: [],
+    letters: [],
+    notes: [],
+    handed: null,
+    restsUntil: null,
     doubts,
     exceptions: [],
     citations: [],
@@ -88,20 +96,50 @@ describe('the margin’s items', () => {
   });
 
   it('keep a corrected value at its place and say what the page has', () => {
-    const corrected = view([], { grossTotal: { value: '120.00', read: read('129.00', 450), settled: true } });
+    const corrected = view([], { grossTotal: { value: '120.00', read: read('129.00', 450), settled: true, pointed: null } });
     expect(item(corrected, 'grossTotal')).toMatchObject({ value: '120.00', note: 'given by you, the page has 129.00', page: 1 });
   });
 
-  it('leave out what says nothing new, unless it is asked', () => {
-    expect(item(view([]), 'currency')).toBeUndefined();
-    expect(item(view([]), 'amountDue')).toBeUndefined();
-    expect(item(view([doubt(1, { field: 'currency' })]), 'currency')).toBeDefined();
-    expect(item(view([], { amountDue: { value: '99.00', read: read('99.00', 450), settled: false } }), 'amountDue')).toBeDefined();
+  it('stand in the margin where they have a place or are asked about; all others can be filled in the list at its foot', () => {
+    const loose = (document: DocumentView) =>
+      marginItems(document)
+        .filter((one) => !isPlaced(one, document))
+        .map(({ id }) => id);
+    expect(loose(view([]))).toEqual([
+      'dueDate',
+      'currency',
+      'orderReference',
+      'sellerTaxId',
+      'paymentReference',
+      'amountDue',
+      'discountPercent',
+      'discountDate',
+    ]);
+    expect(loose(view([doubt(1, { field: 'currency' }), doubt(2, { field: 'dueDate' })]))).not.toContain('currency');
+    expect(loose(view([], { amountDue: { value: '99.00', read: read('99.00', 450), settled: false, pointed: null } }))).not.toContain(
+      'amountDue',
+    );
   });
 
-  it('show what every invoice should have even where it is missing', () => {
-    expect(item(view([]), 'dueDate')).toMatchObject({ value: 'not on the page', box: null });
-    expect(item(view([]), 'sellerTaxId')).toBeUndefined();
+  it('stand where a person pointed, and nowhere once the page is said not to show them', () => {
+    const pointed = { page: 2, box: { x: 9, y: 8, width: 7, height: 6 } };
+    const given = { value: 'INV-2', read: read('INV-1', 400), settled: true, pointed };
+    expect(item(view([], { invoiceNumber: given }), 'invoiceNumber')).toMatchObject({ page: 2, box: pointed.box, label: null });
+    const cleared = { value: null, read: read('INV-1', 400), settled: true, pointed: null };
+    expect(item(view([], { invoiceNumber: cleared }), 'invoiceNumber')).toMatchObject({ page: null, box: null, value: 'not on the page' });
+  });
+
+  it('ask once whether the pages are any good where hardly anything was read', () => {
+    const none = { value: null, read: null, settled: false, pointed: null };
+    const fields = { invoiceNumber: none, issueDate: none, grossTotal: none };
+    const doubts = (['invoiceNumber', 'issueDate', 'grossTotal'] as const).map((field, i) =>
+      doubt(i + 1, { field, question: { code: 'not-found' } }),
+    );
+    const document = view(doubts, fields);
+    expect(asked(marginItems(document)).map(({ id }) => id)[0]).toBe(HARDLY_READ);
+    const question = asked(marginItems(document))[0].doubt!;
+    expect(answersTo(question, document).map(({ way }) => way)).toEqual(['copy', 'pages', 'again', undefined]);
+    expect(asked(marginItems(view(doubts.slice(1), { issueDate: none, grossTotal: none }))).map(({ id }) => id)).not.toContain(HARDLY_READ);
   });
 
   it('are asked in order: the whole document, the head as doubted, the lines', () => {
@@ -130,6 +168,7 @@ describe('the answers to a doubt', () => {
         value: of,
         read: read(of, 400, name === field ? { alternatives } : {}),
         settled: false,
+        pointed: null,
       });
       const fields = { issueDate: dated(issued, 'issueDate'), dueDate: dated(due, 'dueDate') };
       return answersTo(doubt(1, { field }), view([], fields)).map(({ text, value }) => value ?? text);
@@ -153,17 +192,20 @@ describe('the answers to a doubt', () => {
       '120.00',
       'net and tax make this',
     ]);
-    expect(answersTo(doubt(1, { field: 'netTotal' }), view([])).at(-1)).toMatchObject({ value: '109.00', reason: 'the total less tax' });
+    expect(answersTo(doubt(1, { field: 'netTotal' }), view([]))[0]).toMatchObject({ value: '109.00', reason: 'the total less tax' });
   });
 
   it('propose before leaving a missing value empty', () => {
-    const missing = view([], { grossTotal: { value: null, read: null, settled: false } });
+    const missing = view([], { grossTotal: { value: null, read: null, settled: false, pointed: null } });
     expect(answersTo(doubt(1, { field: 'grossTotal' }), missing).map((answer) => answer.text)).toEqual(['120.00', 'not on the page']);
   });
 
   it('what may only be a value is offered behind leaving the field empty', () => {
     const document = view([]);
-    const missing = { ...document, fields: { ...document.fields, orderReference: { value: null, read: null, settled: false } } };
+    const missing = {
+      ...document,
+      fields: { ...document.fields, orderReference: { value: null, read: null, settled: false, pointed: null } },
+    };
     const question = { code: 'perhaps', value: 'CR39830' } as const;
     expect(answersTo(doubt(1, { field: 'orderReference', question }), missing).map(({ text, value }) => [text, value])).toEqual([
       ['not on the page', null],
@@ -193,15 +235,17 @@ describe('the answers to a doubt', () => {
       ['grossTotal', '120.00'],
       ['taxTotal', '29.00'],
       ['netTotal', '109.00'],
+      [undefined, null],
     ]);
+    expect(answersTo(doubts[0], document).at(-1)).toMatchObject({ way: 'dispute' });
   });
 
   it('offer the tax first where it is none that the lines’ rate makes', () => {
     const question = { code: 'totals-differ', net: '100.00', tax: '30.00', gross: '120.00' } as const;
     const taxed = {
       ...view([doubt(1, { field: 'grossTotal', question })], {
-        taxTotal: { value: '30.00', read: read('30.00', 450), settled: false },
-        grossTotal: { value: '120.00', read: read('120.00', 450), settled: false },
+        taxTotal: { value: '30.00', read: read('30.00', 450), settled: false, pointed: null },
+        grossTotal: { value: '120.00', read: read('120.00', 450), settled: false, pointed: null },
       }),
       lines: [{ cells: { taxRate: '20' } }],
     } as unknown as DocumentView;

@@ -4,6 +4,7 @@ import { causesOf, HEADER_FIELDS, type HeaderField, CHECKS } from '@umber/core/d
 import type { DocumentView, DoubtView } from '@umber/contract/documents';
 import type { Box } from '@umber/core/geometry';
 import { union } from '@umber/core/geometry';
+import { labelOf, type PrintedLabel } from './label-place';
 import { FIELD_NAMES, isHeaderField, shownValue } from './questions';
 
 /** What stands in the margin for one field, for the lines, or for a doubt about the whole document. */
@@ -17,8 +18,12 @@ export interface Item {
   /** That its doubt has the same cause as one of another field and is asked there. */
   readonly askedElsewhere: boolean;
   readonly doubt: DoubtView | null;
+  /** The question in other words than the doubt's own. */
+  readonly says?: string;
   readonly page: number | null;
   readonly box: Box | null;
+  /** The label that the value was found by; null where it was found without, or given. */
+  readonly label: PrintedLabel | null;
   readonly settled: boolean;
   readonly side: 'left' | 'right';
 }
@@ -30,11 +35,12 @@ export function marginItems(document: DocumentView): Item[] {
   const middle = (document.pages[0]?.width ?? 595) / 2;
   const sideOf = (box: Box | null): 'left' | 'right' => (box !== null && box.x + box.width / 2 < middle ? 'left' : 'right');
   const causes = causesOf(document.doubts);
-  const fields = HEADER_FIELDS.filter((field) => isShown(document, field)).map((field): Item => {
-    const { value, read, settled } = document.fields[field];
+  const fields = HEADER_FIELDS.map((field): Item => {
+    const { value, read, settled, pointed } = document.fields[field];
     const same = value !== null && read?.value === value;
-    // A corrected value stays where the wrong one was read.
-    const box = read?.box ?? null;
+    // A corrected value stays where the wrong one was read, unless a person pointed for it elsewhere.
+    const place = pointed ?? read;
+    const box = value === null && settled ? null : (place?.box ?? null);
     const own = document.doubts.find((one) => one.field === field && one.line === null) ?? null;
     // One cause is asked once, where it is asked first.
     const lead = causes.find((cause) => own !== null && cause.includes(own))?.[0] ?? null;
@@ -56,13 +62,16 @@ export function marginItems(document: DocumentView): Item[] {
       note,
       askedElsewhere: !settled && elsewhere !== null,
       doubt,
-      page: read?.page ?? null,
+      page: box === null ? null : (place?.page ?? null),
       box,
+      label: pointed === null && same ? labelOf(read, document.pages) : null,
       settled,
       side: NUMERIC.has(field) && box === null ? 'right' : sideOf(box),
     };
   });
-  return [...fields, linesItem(document), ...wholeDoubts(document)];
+  // What another question asks already is not asked once more at the lines or the kind.
+  const leads = { ...document, doubts: document.doubts.filter((one) => one.line !== null || causes.some(([lead]) => lead === one)) };
+  return [...fields, linesItem(leads), ...wholeDoubts(leads), ...hardlyRead(document)];
 }
 
 /** What confirmed a value last, in words. */
@@ -71,14 +80,14 @@ function checkOf(read: ReadValue | null): string {
   return check ? evidenceText(check) : '';
 }
 
-function isShown(document: DocumentView, field: HeaderField): boolean {
-  const { value } = document.fields[field];
-  if (document.doubts.some((doubt) => doubt.field === field && doubt.line === null)) return true;
+/** Whether an item stands in the margin by itself: at its place, or because it is asked about. The others are in the list at its foot. */
+export const isPlaced = ({ id, box, doubt, field, value }: Item, document: DocumentView): boolean =>
+  id === 'lines' ||
+  doubt !== null ||
   // A currency stands with every amount already, an amount due that is the total says nothing new.
-  if (field === 'currency') return false;
-  if (field === 'amountDue') return value !== null && value !== document.fields.grossTotal.value;
-  return value !== null || ['invoiceNumber', 'issueDate', 'dueDate', 'orderReference', 'grossTotal'].includes(field);
-}
+  (box !== null &&
+    field !== 'currency' &&
+    !(field === 'amountDue' && value === shownValue('grossTotal', document.fields.grossTotal.value)));
 
 function linesItem(document: DocumentView): Item {
   const first = document.lines.filter((line) => line.box !== null && line.page !== null);
@@ -97,6 +106,7 @@ function linesItem(document: DocumentView): Item {
     note: doubts.length > 1 ? `${doubts.length} doubts` : '',
     askedElsewhere: false,
     doubt: doubts[0] ?? null,
+    label: null,
     page,
     box: boxes.length > 0 ? { ...union(boxes), height: 12 } : null,
     settled: false,
@@ -117,13 +127,46 @@ function wholeDoubts(document: DocumentView): Item[] {
       doubt,
       page: null,
       box: null,
+      label: null,
       settled: false,
       side: 'right' as const,
     }));
 }
 
+/** What a document for the books cannot do without. */
+const NEEDED: readonly HeaderField[] = ['invoiceNumber', 'issueDate', 'sellerName', 'grossTotal'];
+/** The id of the question whether the pages can be read at all. */
+export const HARDLY_READ = 'hardly-read';
+
+/** One question in place of many: where hardly anything could be read, whether the pages are any good. */
+function hardlyRead(document: DocumentView): Item[] {
+  const missing = document.doubts.filter(
+    ({ field, line }) => line === null && NEEDED.includes(field as HeaderField) && document.fields[field as HeaderField].value === null,
+  );
+  const worded = document.doubts.some(({ question }) => question.code === 'unreadable' || question.code === 'no-text');
+  const [first] = missing;
+  if (missing.length < NEEDED.length - 1 || worded || !first) return [];
+  return [
+    {
+      id: HARDLY_READ,
+      field: null,
+      name: 'Pages',
+      value: 'hardly readable',
+      note: '',
+      askedElsewhere: false,
+      doubt: { id: first.id, field: null, line: null, question: { code: 'no-text' } },
+      says: 'Hardly anything could be read off these pages. Are they any good?',
+      label: null,
+      page: null,
+      box: null,
+      settled: false,
+      side: 'right',
+    },
+  ];
+}
+
 /** The items with a doubt in the order they are asked: the whole document, the head as the reading raised them, the lines. */
 export function asked(items: readonly Item[]): Item[] {
-  const rank = (item: Item) => (item.id === 'lines' ? 2 : item.id.startsWith('doubt-') ? 0 : 1);
+  const rank = (item: Item) => (item.id === 'lines' ? 2 : item.id === HARDLY_READ ? -1 : item.id.startsWith('doubt-') ? 0 : 1);
   return items.filter((item) => item.doubt !== null).sort((a, b) => rank(a) - rank(b) || (a.doubt?.id ?? 0) - (b.doubt?.id ?? 0));
 }

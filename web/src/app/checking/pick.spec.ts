@@ -1,5 +1,5 @@
 import { pageOf } from '../../../../core/src/reading/fixtures/laid-out';
-import { runAround, valueFrom, wordsAt } from './pick';
+import { pointedAt, runAround, valueFrom, wordsAt } from './pick';
 import { typedValue } from './typed-value';
 
 const { words } = pageOf([
@@ -24,6 +24,35 @@ describe('pointing at the page', () => {
     expect(valueFrom('quantity', [word('4.025')], words)).toBe('4025');
     expect(valueFrom('sellerIban', runAround(words, word('3704')), words)).toBe('DE89370400440532013000');
     expect(valueFrom('issueDate', runAround(words, word('März')), words)).toBe('2026-03-14');
+  });
+
+  it('forgives signs around a value', () => {
+    const of = (text: string) => ({ text, x: 0, y: 0, width: 30, height: 9 });
+    expect(valueFrom('invoiceNumber', [of('(INV-1/2).')], words)).toBe('INV-1/2');
+    expect(valueFrom('invoiceNumber', [of('#4711:')], words)).toBe('4711');
+    expect(valueFrom('grossTotal', [of('1.257,77;')], words)).toBe('1257.77');
+    expect(valueFrom('issueDate', [of('(14.03.2026).')], words)).toBe('2026-03-14');
+    expect(valueFrom('sellerIban', [of('DE89'), of('3704.')], words)).toBe('DE893704');
+    expect(valueFrom('orderReference', [of('—')], words)).toBe('—');
+    expect(valueFrom('orderReference', [of('.')], words)).toBeNull();
+  });
+
+  it('takes one word for a number of a document, and the whole of what stands together for a date, an amount, an account', () => {
+    const clicked = (field: Parameters<typeof pointedAt>[0], text: string) => pointedAt(field, [word(text)], words, true)?.value;
+    expect(clicked('issueDate', '2026')).toBe('2026-03-14');
+    expect(clicked('sellerIban', '0044')).toBe('DE89370400440532013000');
+    expect(clicked('invoiceNumber', '0044')).toBe('0044');
+    expect(clicked('grossTotal', 'Gesamt')).toBeUndefined();
+    expect(pointedAt('invoiceNumber', [word('0044'), word('0532')], words, false)?.value).toBe('0044 0532');
+    expect(pointedAt('grossTotal', [], words, true)).toBeNull();
+  });
+
+  it('takes the thousands that stand apart with the number that is clicked', () => {
+    const at = (text: string, x: number) => ({ text, x, y: 0, width: 6 * text.length, height: 9 });
+    const row = [at('Total', 0), at('1', 100), at('340,91', 114), at('12', 300), at('500,00', 400)];
+    expect(pointedAt('grossTotal', [row[2]], row, true)?.value).toBe('1340.91');
+    expect(pointedAt('grossTotal', [row[1]], row, true)?.value).toBe('1340.91');
+    expect(pointedAt('grossTotal', [row[4]], row, true)?.value).toBe('500.00');
   });
 
   it('refuses what is no such value', () => {

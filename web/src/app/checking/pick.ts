@@ -26,11 +26,51 @@ export function valueFrom(field: HeaderField | LineCell, picked: readonly Word[]
     .join(' ')
     .trim();
   if (text === '') return null;
-  if (holdsDate(field)) return readDate(text)?.value ?? readDate(text.replace(/^\D*?(?=\d)/, ''))?.value ?? null;
-  if (holdsNumber(field)) return readNumber(text.replace(/\s*%$/, ''), decimalMarkOf(all.map((word) => word.text)))?.value ?? null;
+  const bare = text.replace(SIGNS_AROUND, '');
+  if (holdsDate(field)) return readDate(text)?.value ?? readDate(bare.replace(/^\D*?(?=\d)/, ''))?.value ?? null;
+  if (holdsNumber(field)) {
+    const mark = decimalMarkOf(all.map((word) => word.text));
+    const percentless = (one: string) => one.replace(/\s*%$/, '');
+    return (readNumber(percentless(text), mark) ?? readNumber(percentless(bare.replace(/[:;]/g, '').trim()), mark))?.value ?? null;
+  }
   if (field === 'currency') return SIGNS[/[£€$]/.exec(text)?.[0] ?? ''] ?? /\b[A-Z]{3}\b/.exec(text)?.[0] ?? null;
-  if (field === 'sellerIban') return text.replace(/^IBAN:?\s*/i, '').replace(/\s+/g, '');
-  return text.replace(/^#/, '').replace(/[,;:]$/, '');
+  if (field === 'sellerIban') return /^[A-Z]{2}\d{2}\w*$/i.exec(text.replace(/^IBAN:?\s*/i, '').replace(/[^A-Z0-9]/gi, ''))?.[0] ?? null;
+  return text.replace(SIGNS_AROUND, '') || null;
+}
+
+/** Signs around a value that do not belong to it: brackets, quotation marks, what ends a sentence, a number sign before it. */
+const SIGNS_AROUND = /^[\s#("'“„«[{:;,.]+|[\s)"'”“»\]},;:.]+$/g;
+
+/** What was pointed at, as a field's value: the words that it takes, and the value. */
+export interface Pointed {
+  readonly words: readonly Word[];
+  readonly value: string;
+}
+
+/**
+ * What a click on a word, or a drag over several, means for a field: of a date, a number or an account also the words that stand close
+ * to the one that was clicked, of a description all of them. Null where it is no such value.
+ */
+export function pointedAt(field: HeaderField | LineCell, words: readonly Word[], all: readonly Word[], isClick: boolean): Pointed | null {
+  if (words.length === 0) return null;
+  const around = isClick ? runAround(all, words[0]) : words;
+  const isWhole = holdsDate(field) || holdsNumber(field) || field === 'sellerIban' || field === 'sellerName' || field === 'description';
+  const grouped = isClick && holdsNumber(field) ? [thousandsAround(all, words[0])] : [];
+  for (const tried of isWhole ? [...grouped, around, words] : [words, around]) {
+    const value = valueFrom(field, tried, all);
+    if (value !== null) return { words: tried, value };
+  }
+  return null;
+}
+
+/** A number whose thousands stand apart, “1 340,91”: the word that was clicked with the groups of digits before and after it. */
+function thousandsAround(words: readonly Word[], word: Word): readonly Word[] {
+  const row = words.filter((other) => overlapY(other, word) > 0.5 * Math.min(other.height, word.height)).sort((a, b) => a.x - b.x);
+  const near = (a: Word, b: Word) => b.x - (a.x + a.width) < 1.2 * word.height;
+  let [from, to] = [row.indexOf(word), row.indexOf(word)];
+  while (from > 0 && /^\d{3}(?!\d)/.test(row[from].text) && /^\d{1,3}$/.test(row[from - 1].text) && near(row[from - 1], row[from])) from--;
+  while (to < row.length - 1 && /^\d{1,3}$/.test(row[to].text) && /^\d{3}(?!\d)/.test(row[to + 1].text) && near(row[to], row[to + 1])) to++;
+  return row.slice(from, to + 1);
 }
 
 /** A click on one word of a date or an identifier means its neighbours too: the run it stands in. */

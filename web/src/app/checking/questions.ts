@@ -1,10 +1,11 @@
 import { DOCUMENT_KINDS, HEADER_FIELDS, holdsDate, holdsNumber, type HeaderField, type LineCell } from '@umber/core/documents';
 import { printedIban } from '@umber/core/identifiers';
 import { KIND_NAMES, type DocumentView, type DoubtView } from '@umber/contract/documents';
-import type { Box } from '@umber/core/geometry';
-import { ROUNDING } from '@umber/core/arithmetic';
+import { contains, middleX, middleY, type Box } from '@umber/core/geometry';
+import { netOfLines, ROUNDING } from '@umber/core/arithmetic';
 import { decimal, toAmount, within } from '@umber/core/money';
 import type { ReadValue } from '@umber/core/reading';
+import { printedSums } from './printed-sums';
 import { fullDay } from '../dates/day';
 import { evidenceText } from '../reading/sentences';
 import { grouped } from '../money/grouped';
@@ -46,7 +47,8 @@ export interface Answer {
   readonly page: number | null;
   readonly box: Box | null;
   /** Set where the answer leads to another screen: all pages of the file. */
-  readonly way?: 'pages';
+  /** Or to the dialog that states that the page itself is wrong, to a letter that asks for a better copy, to another reading. */
+  readonly way?: 'pages' | 'dispute' | 'copy' | 'again';
   /** The field that takes the value, where it is another one than the question stands at. */
   readonly field?: HeaderField;
 }
@@ -70,6 +72,9 @@ const lastEvidence = (read: ReadValue | null): string => {
   const last = read?.evidence.at(-1);
   return last === undefined ? 'as it stands' : evidenceText(last);
 };
+
+/** Questions about sums that may be wrong on the page itself. */
+const SUMS: ReadonlySet<string> = new Set(['lines-exceed', 'only-total-differs', 'tax-unproven', 'due-unexplained']);
 
 const COMPUTED: Readonly<Partial<Record<HeaderField, string>>> = {
   grossTotal: 'net and tax make this',
@@ -131,8 +136,33 @@ function isInOrder(field: HeaderField, value: string, { fields }: DocumentView):
   return true;
 }
 
+/** Whether a value stands in the rows of the lines: no supplier's name does. */
+const isInLines = (read: ReadValue | null, { lines }: DocumentView): boolean =>
+  lines.some(({ page, box }) => read?.box && box && page === read.page && contains(box, middleX(read.box), middleY(read.box)));
+
+/** That it was read right, and the page contradicts itself. */
+const WRONG_PAGE: Answer = {
+  text: 'The page itself is wrong …',
+  reason: 'keep what it prints, say what is owed',
+  value: null,
+  page: null,
+  box: null,
+  way: 'dispute',
+};
+
+/** The ways out of pages that cannot be read. */
+const UNREADABLE: readonly Answer[] = (
+  [
+    ['copy', 'Ask for a better copy …', 'a letter to who sent it; the document rests'],
+    ['pages', 'Turn or cut the pages', 'what is changed is read again'],
+    ['again', 'Read it again', ''],
+    [undefined, 'Type it in by hand', 'the pages stay beside it'],
+  ] as const
+).map(([way, text, reason]) => ({ text, reason, value: null, page: null, box: null, ...(way ? { way } : {}) }));
+
 /** The answers a doubt is offered, likeliest first; the first is what Enter takes. */
 export function answersTo(doubt: DoubtView, document: DocumentView): Answer[] {
+  if (doubt.question.code === 'unreadable' || doubt.question.code === 'no-text') return [...UNREADABLE];
   if (doubt.field === 'kind') {
     const kinds = [document.kind, ...DOCUMENT_KINDS.filter((kind) => kind !== document.kind)];
     return kinds.map((kind) => ({
@@ -156,7 +186,7 @@ export function answersTo(doubt: DoubtView, document: DocumentView): Answer[] {
   }
   if (doubt.line === null && isHeaderField(doubt.field)) {
     const { field } = doubt;
-    if (doubt.question.code === 'totals-differ') return repairs(document);
+    if (doubt.question.code === 'totals-differ') return [...repairs(document), WRONG_PAGE];
     const { value, read } = document.fields[field];
     const as = (text: string | null) => shownValue(field, text);
     const present: Answer = {
@@ -169,11 +199,19 @@ export function answersTo(doubt: DoubtView, document: DocumentView): Answer[] {
     const others = (read?.alternatives ?? [])
       .filter((other) => other.value !== value && isInOrder(field, other.value, document))
       .map((other) => ({ text: as(other.value), reason: evidenceText(other.why), value: other.value, page: other.page, box: other.box }));
-    const computed = computedTotal(field, document);
+    const reckonedTotal = computedTotal(field, document);
+    // What would be below zero shows that one of the others is wrong.
+    const computed = reckonedTotal !== null && decimal(reckonedTotal).isNegative() ? null : reckonedTotal;
+    const byLines = field === 'netTotal' ? netOfLines(printedSums(document)) : null;
+    const linesCome: Answer[] =
+      byLines === null || toAmount(byLines) === value
+        ? []
+        : [{ text: as(toAmount(byLines)), reason: 'what the lines come to', value: toAmount(byLines), page: null, box: null }];
     const sums =
       computed === null || computed === value || others.some((other) => other.value === computed)
         ? []
         : [{ text: as(computed), reason: COMPUTED[field] ?? '', value: computed, page: null, box: null }];
+    const reckoned = [...linesCome, ...sums.filter((one) => one.value !== linesCome[0]?.value)];
     // What only may be it is less likely than that the page has none.
     const { question } = doubt;
     const perhaps: Answer[] =
@@ -181,8 +219,17 @@ export function answersTo(doubt: DoubtView, document: DocumentView): Answer[] {
         ? [{ text: as(question.value), reason: 'stands on the page', value: question.value, page: null, box: null }]
         : [];
     // Where nothing was read, or what cannot be, a proposal comes before what stands there.
-    const holds = value !== null && isInOrder(field, value, document);
-    return (!holds ? [...others, ...sums, present, ...perhaps] : [present, ...others, ...sums]).slice(0, 4);
+    const holds = value !== null && isInOrder(field, value, document) && !(field === 'sellerName' && isInLines(read, document));
+    // Of three totals of which two make another third, the third is the likeliest to be wrong.
+    const contradicts = sums.length > 0 && holds;
+    const offered = (
+      !holds
+        ? [...reckoned, ...others, present, ...perhaps]
+        : contradicts
+          ? [...reckoned, present, ...others]
+          : [present, ...others, ...reckoned]
+    ).slice(0, 4);
+    return SUMS.has(doubt.question.code) ? [...offered, WRONG_PAGE] : offered;
   }
   return [{ text: 'Right as it stands', reason: '', value: null, page: null, box: null }];
 }

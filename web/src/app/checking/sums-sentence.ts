@@ -46,9 +46,9 @@ import { currencySign } from '../money/grouped';
       display: flex;
       flex-wrap: wrap;
       align-items: baseline;
-      gap: 2px 9px;
+      gap: 0 7px;
       margin: 0;
-      font-size: 14.5px;
+      font-size: 13.5px;
     }
     b {
       color: var(--right);
@@ -63,7 +63,7 @@ import { currencySign } from '../money/grouped';
     }
     .verdict {
       color: var(--right);
-      font: 600 14.5px/1.4 var(--words);
+      font: 600 13.5px/1.4 var(--words);
     }
   `,
 })

@@ -1,15 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, numberAttribute, untracked } from '@angular/core';
 import { Title } from '@angular/platform-browser';
-import { RouterLink } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import { KIND_NAMES, type DocumentView } from '@umber/contract/documents';
 import { TRAY_NAMES } from '@umber/contract/trays';
 import { Store } from '@ngrx/store';
 import { ApprovalScreen } from '../approval/approval-screen';
+import { AroundBar } from '../around/around-bar';
 import { CheckScreen } from '../checking/check-screen';
+import { Keys } from '../keys/keys';
 import { PostScreen } from '../ledger/post-screen';
 import { MatchScreen } from '../matching/match-screen';
 import { TopBar } from '../top-bar';
-import { placeInOrder } from '../trays/order';
+import { beforeInOrder, nextInOrder, placeInOrder } from '../trays/order';
 import { TrayActions, trayFeature } from '../trays/tray.state';
 import { ageText } from '../dates/day';
 import { RestingScreen } from './resting-screen';
@@ -21,10 +23,11 @@ const sellerOf = (document: DocumentView): string => document.supplier?.name ?? 
 @Component({
   selector: 'umber-document-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CheckScreen, MatchScreen, ApprovalScreen, PostScreen, RestingScreen, RouterLink],
+  imports: [AroundBar, CheckScreen, MatchScreen, ApprovalScreen, PostScreen, RestingScreen, RouterLink],
   template: `
     @if (document(); as document) {
       <h1 class="unseen">{{ heading(document) }}</h1>
+      <umber-around-bar [document]="document" />
       @switch (document.tray) {
         @case ('check') {
           <umber-check-screen [document]="document" />
@@ -95,6 +98,12 @@ export class DocumentPage {
   constructor() {
     const title = inject(Title);
     this.#bar.clearWithMe();
+    const router = inject(Router);
+    const go = (id: number | null | undefined) => id != null && void router.navigate(['/document', id]);
+    inject(Keys).useBeside([
+      { keys: '.', does: 'next document, nothing decided', run: () => go(this.#bar.neighbours()?.next) },
+      { keys: ',', does: 'document before', run: () => go(this.#bar.neighbours()?.before) },
+    ]);
     inject(DestroyRef).onDestroy(() => this.#store.dispatch(DocumentActions.closed()));
     effect(() => this.#store.dispatch(DocumentActions.opened({ id: this.id() })));
     effect(() => {
@@ -104,7 +113,7 @@ export class DocumentPage {
       if (untracked(this.#tray) === null) this.#store.dispatch(TrayActions.opened({ tray: document.tray }));
       const pages = `${document.pages.length} ${document.pages.length === 1 ? 'page' : 'pages'}`;
       this.#bar.trail.set([
-        { text: TRAY_NAMES[document.tray] },
+        { text: TRAY_NAMES[document.tray], link: ['/tray', document.tray] },
         { text: sellerOf(document), strong: true },
         {
           text: `${document.arrival.kind === 'mail' ? 'mailed' : 'came'} ${ageText(document.arrival.receivedAt, Date.now())} ago · ${pages}`,
@@ -113,6 +122,7 @@ export class DocumentPage {
       title.setTitle(`${this.heading(document)} · Umber Tray`);
       const at = placeInOrder(this.#trays(), document.id);
       this.#bar.count.set(at === null ? null : `${at.place} of ${at.of}`);
+      this.#bar.neighbours.set({ before: beforeInOrder(this.#trays(), document.id), next: nextInOrder(this.#trays(), document.id) });
     });
   }
 

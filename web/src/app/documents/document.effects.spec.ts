@@ -5,6 +5,7 @@ import type { TestAnswers } from '../fixtures/answering';
 import { Slices } from '../fixtures/slices';
 import { ApiError } from '../api-error';
 import { TrayActions } from '../trays/tray.state';
+import { Ahead } from './ahead';
 import { DocumentEffects } from './document.effects';
 import { DocumentActions } from './document.state';
 
@@ -12,9 +13,11 @@ const view = (id: number, version: number, tray = 'check') => ({ id, version, tr
 const newsOf = (id: number) => [{ what: 'document', id } as unknown as LiveNews];
 
 function stage(answers: TestAnswers) {
-  const slices = new Slices(answers);
+  const fetched: (number | null)[] = [];
+  const ahead = { take: (id: number) => (id === 8 ? view(8, 5) : null), fetch: (id: number | null) => fetched.push(id) };
+  const slices = new Slices(answers, [{ provide: Ahead, useValue: ahead }]);
   slices.run(() => new DocumentEffects());
-  return { dispatch: slices.dispatch.bind(slices), went: slices.went, dropped: slices.dropped, now: () => slices.now.document };
+  return { fetched, dispatch: slices.dispatch.bind(slices), went: slices.went, dropped: slices.dropped, now: () => slices.now.document };
 }
 
 describe('the open document', () => {
@@ -30,6 +33,15 @@ describe('the open document', () => {
     // The stream was away: whatever may have happened is looked at.
     dispatch(TrayActions.news({ news: [] }));
     expect(now().document?.version).toBe(3);
+  });
+
+  it('is shown at once where it was fetched ahead, and as it now is after; the next is fetched then', () => {
+    const { dispatch, now, fetched } = stage({ document: () => throwError(() => new ApiError('away', 'away')) });
+    dispatch(TrayActions.opened({ tray: 'check' }));
+    dispatch(TrayActions.rowsCame({ tray: 'check', rows: [{ id: 8 }, { id: 9 }] as unknown as TrayRow[], total: 2 }));
+    dispatch(DocumentActions.opened({ id: 8 }));
+    expect([now().document, now().message]).toEqual([view(8, 5), 'away']);
+    expect(fetched).toEqual([9]);
   });
 
   it('is changed one change after the other, each on the version before', () => {
@@ -101,7 +113,7 @@ describe('the open document', () => {
     const { dispatch, went } = stage({
       document: ({ id }) => of(view(id, 1)),
       finishCheck: ({ id }) => of(view(id, 2, 'match')),
-      addLine: ({ id }) => of(view(id, 3)),
+      settleDoubt: ({ id }) => of(view(id, 3)),
     });
     const rows = [{ id: 7 }, { id: 9 }] as unknown as TrayRow[];
     dispatch(TrayActions.opened({ tray: 'check' }));
@@ -114,7 +126,7 @@ describe('the open document', () => {
     dispatch(DocumentActions.changed({ change: { name: 'finishCheck', next: true } }));
     expect(went[1]).toEqual(['/tray', 'check']);
     // A change that leaves it where it is goes nowhere.
-    dispatch(DocumentActions.changed({ change: { name: 'addLine' } }));
+    dispatch(DocumentActions.changed({ change: { name: 'settleDoubt', params: { doubt: 1 } } }));
     expect(went).toHaveLength(2);
   });
 });

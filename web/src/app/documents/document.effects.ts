@@ -10,6 +10,7 @@ import { Drafts } from '../drafts/drafts';
 import { messageOf, ApiError } from '../api-error';
 import { TrayActions, trayFeature } from '../trays/tray.state';
 import { nextInOrder } from '../trays/order';
+import { Ahead } from './ahead';
 import { DocumentActions, documentFeature, type DocumentChange } from './document.state';
 
 const refusal = (error: unknown) =>
@@ -21,6 +22,7 @@ export class DocumentEffects {
   readonly #store = inject(Store);
   readonly #router = inject(Router);
   readonly #drafts = inject(Drafts);
+  readonly #ahead = inject(Ahead);
 
   readonly open$ = createEffect(() =>
     merge(
@@ -52,6 +54,26 @@ export class DocumentEffects {
         ),
       ),
     ),
+  );
+
+  /** What was fetched ahead is shown at once; what the server says now follows. */
+  readonly shown$ = createEffect(() =>
+    this.#actions.pipe(
+      ofType(DocumentActions.opened),
+      map(({ id }) => this.#ahead.take(id)),
+      filter((document) => document !== null),
+      map((document) => DocumentActions.came({ document })),
+    ),
+  );
+
+  readonly ahead$ = createEffect(
+    () =>
+      this.#actions.pipe(
+        ofType(DocumentActions.came),
+        withLatestFrom(this.#store.select(trayFeature.selectTraysState)),
+        tap(([{ document }, trays]) => this.#ahead.fetch(nextInOrder(trays, document.id))),
+      ),
+    { dispatch: false },
   );
 
   /** One change after the other, each on the version that the one before left. */

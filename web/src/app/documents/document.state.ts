@@ -35,6 +35,14 @@ export interface DocumentState {
   readonly busy: boolean;
   readonly message: string | null;
 }
+/** Whether a document that came is the one that is shown already: nothing is drawn anew then. */
+const isKnown = (shown: DocumentView | null, came: DocumentView): boolean =>
+  shown?.id === came.id &&
+  shown.version === came.version &&
+  shown.trail?.[0]?.id === came.trail?.[0]?.id &&
+  JSON.stringify(shown.letters) === JSON.stringify(came.letters) &&
+  shown.alike?.others === came.alike?.others;
+
 const initial: DocumentState = { id: null, document: null, busy: false, message: null };
 
 export const documentFeature = createFeature({
@@ -42,7 +50,9 @@ export const documentFeature = createFeature({
   reducer: createReducer<DocumentState>(
     initial,
     on(DocumentActions.opened, (state, { id }) => ({ ...initial, id, document: state.id === id ? state.document : null })),
-    on(DocumentActions.came, (state, { document }) => (document.id === state.id ? { ...state, document } : state)),
+    on(DocumentActions.came, (state, { document }) =>
+      document.id !== state.id || isKnown(state.document, document) ? state : { ...state, document },
+    ),
     on(DocumentActions.changed, (state) => ({ ...state, busy: true, message: null })),
     on(DocumentActions.changeDone, (state, { document }) =>
       document.id === state.id ? { ...state, document, busy: false } : { ...state, busy: false },

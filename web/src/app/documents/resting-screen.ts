@@ -11,10 +11,9 @@ import { grouped } from '../money/grouped';
 import { sessionFeature } from '../people/session.state';
 import { DocumentActions } from './document.state';
 import { MailSaid } from './mail-said';
-import { PageSheet } from './page-sheet';
 import { fileAsItCame, searchablePdf } from './addresses';
-import { PageTurner } from './page-turner';
-import { Pager } from './pager';
+import { PageViewer } from '../viewer/page-viewer';
+import { Viewer } from '../viewer/viewer';
 import { restingText } from './sentences';
 import { TrailPanel } from './trail-panel';
 
@@ -22,15 +21,10 @@ import { TrailPanel } from './trail-panel';
 @Component({
   selector: 'umber-resting-screen',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MailSaid, PageSheet, Pager, RouterLink, TrailPanel],
+  imports: [MailSaid, PageViewer, RouterLink, TrailPanel],
   template: `
     <div class="beside">
-      @if (turner.page(); as page) {
-        <umber-page-sheet [documentId]="document().id" [page]="page" [width]="480" />
-        <p class="turn"><umber-pager [turner]="turner" /></p>
-      } @else {
-        <p class="quiet">Its pages are not read.</p>
-      }
+      <umber-page-viewer [documentId]="document().id" [viewer]="viewer" />
     </div>
     <section>
       <h2 class="title">{{ name() }}</h2>
@@ -112,7 +106,7 @@ import { TrailPanel } from './trail-panel';
 })
 export class RestingScreen {
   readonly document = input.required<DocumentView>();
-  protected readonly turner = new PageTurner(this.document);
+  protected readonly viewer = new Viewer(this.document);
   readonly #store = inject(Store);
   readonly #person = this.#store.selectSignal(sessionFeature.selectPerson);
   protected readonly name = computed(() => TRAY_NAMES[this.document().tray]);
@@ -127,7 +121,7 @@ export class RestingScreen {
     const router = inject(Router);
     inject(Keys).use([
       { keys: 'Enter', does: 'reopen it', run: () => this.reopen() },
-      this.turner.binding,
+      ...this.viewer.bindings,
       { keys: 'Escape', does: 'back to the tray', run: () => void router.navigate(['/tray', this.document().tray]) },
     ]);
   }

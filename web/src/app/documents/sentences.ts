@@ -1,11 +1,12 @@
 import { KIND_NAMES, type TrailEntry } from '@umber/contract/documents';
 import { failureText } from '@umber/contract/reading';
 import { TRAY_NAMES, type Asked } from '@umber/contract/trays';
-import type { Moved, RestingReason, TrailAct } from '@umber/core/documents';
+import type { Dispute, Moved, RestingReason, TrailAct } from '@umber/core/documents';
 import { approvalText } from '../approval/sentences';
 import { CELL_NAMES, FIELD_NAMES, shownCell, shownValue } from '../checking/questions';
 import { fullDay } from '../dates/day';
 import { printedAccount } from '@umber/core/identifiers';
+import { grouped } from '../money/grouped';
 import { exceptionText } from '../matching/sentences';
 import { questionText, signsText } from '../reading/sentences';
 import { counted, readText } from '../words/counted';
@@ -43,6 +44,16 @@ export function askedText(asked: Asked): string {
     case 'approval':
       return `Waits for ${asked.approver}: ${approvalText(asked.because)}`;
   }
+}
+
+/** That a page contradicts itself: what it prints, and what is owed. */
+export function disputeText({ owed, amount, lines, net, gross, line }: Omit<Dispute, 'by'>): string {
+  const printed = [net === null ? '' : `net ${grouped(net)}`, gross === null ? '' : `total ${grouped(gross)}`].filter(
+    (part) => part !== '',
+  );
+  const because = owed === 'lines' ? 'what the lines come to' : 'the total as printed';
+  const right = line === null ? '' : `; line ${line + 1} is put right`;
+  return `The page itself is wrong: its lines come to ${grouped(lines)}, it prints ${printed.join(' and ')}. Owed: ${grouped(amount)}, ${because}${right}`;
 }
 
 /** A step of a document's history, in a sentence. */
@@ -98,6 +109,24 @@ function actText(act: TrailAct): string {
       return `Line ${act.line + 1} added`;
     case 'line-removed':
       return `Line ${act.line + 1} removed: ${act.before['description'] ?? ''}`;
+    case 'line-moved':
+      return `Line ${act.line + 1} moved to place ${act.to + 1}`;
+    case 'line-split':
+      return `Line ${act.line + 1} split: ${act.after.map((cells) => cells.description ?? 'empty').join(' | ')}`;
+    case 'lines-joined':
+      return `Lines ${act.line + 1} and ${act.line + 2} joined`;
+    case 'cells-filled':
+      return `${CELL_NAMES[act.cell]} ${shownCell(act.cell, act.value)} filled down from line ${act.line + 1} to ${act.to + 1}`;
+    case 'rows-pasted':
+      return `${counted(act.rows, 'row')} pasted from line ${act.line + 1} on`;
+    case 'lines-replaced':
+      return `Lines read anew by columns: ${act.before.length} before, ${act.rows} now`;
+    case 'disputed':
+      return disputeText(act);
+    case 'dispute-over':
+      return `No longer disputed: ${grouped(act.amount)} is not the total any more`;
+    case 'undone':
+      return `Taken back: ${actText(act.act)}`;
     case 'question-answered':
       return `Right as it stands: ${questionText(act)}`;
     case 'kind-said':
@@ -108,6 +137,14 @@ function actText(act: TrailAct): string {
       return act.comment === null ? 'Approved' : `Approved: ${act.comment}`;
     case 'posted':
       return `Posted as journal entry ${act.entry} on ${fullDay(act.day)}`;
+    case 'noted':
+      return `Note: ${act.text}`;
+    case 'tagged':
+      return act.tags.length === 0 ? 'No tags any more' : `Tags: ${act.tags.join(', ')}`;
+    case 'handed':
+      return act.to === null ? 'Handed to nobody any more' : `Handed to ${act.to}${act.text === null ? '' : `: ${act.text}`}`;
+    case 'letter-written':
+      return `Letter to ${act.to}: ${act.subject}`;
     case 'not-alike':
       return 'Does not belong to those that look alike';
     case 'moved':
@@ -120,7 +157,7 @@ function movedText(moved: Moved): string {
   const fits = moved.order ? `Order ${moved.order} and receipt fit within tolerance` : 'Matched';
   switch (act) {
     case 'park':
-      return `Parked from ${moved.from ? TRAY_NAMES[moved.from] : 'its tray'}: ${reasonOf(moved)}`;
+      return `Parked from ${moved.from ? TRAY_NAMES[moved.from] : 'its tray'}${moved.until ? ` until ${fullDay(moved.until)}` : ''}: ${reasonOf(moved)}`;
     case 'turn-away':
       return `Turned away: ${reasonOf(moved)}`;
     case 'reopen':

@@ -1,6 +1,6 @@
 import { A11yModule } from '@angular/cdk/a11y';
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import { Keys } from './keys';
+import { Keys, type Letters } from './keys';
 
 /** The keys of the open screen, over everything until `?` or Escape. */
 @Component({
@@ -36,8 +36,12 @@ import { Keys } from './keys';
             <dd>this list</dd>
           </dl>
           <label>
-            <input type="checkbox" [checked]="!keys.lettersRest()" #letters (change)="keys.letLettersRest(!letters.checked)" />
-            Letters, digits and signs work as keys
+            Letters, digits and signs
+            <select class="field" #letters (change)="keys.setLetters(asLetters(letters.value))">
+              @for (way of ways; track way.letters) {
+                <option [value]="way.letters" [selected]="way.letters === keys.letters()">{{ way.text }}</option>
+              }
+            </select>
           </label>
         </section>
       </div>
@@ -89,15 +93,16 @@ import { Keys } from './keys';
       padding-top: 12px;
       border-top: 1px solid var(--rule);
     }
-    input {
-      width: 18px;
-      height: 18px;
-      accent-color: var(--right);
-    }
   `,
 })
 export class KeysList {
   protected readonly keys = inject(Keys);
+  protected readonly ways: readonly { letters: Letters; text: string }[] = [
+    { letters: 'work', text: 'work as keys' },
+    { letters: 'with-alt', text: 'work with Alt held' },
+    { letters: 'rest', text: 'do nothing' },
+  ];
+  protected readonly asLetters = (value: string): Letters => value as Letters;
   protected readonly name = (key: string): string =>
     ({ ArrowDown: '↓', ArrowUp: '↑', ArrowLeft: '←', ArrowRight: '→', Escape: 'Esc', PageDown: 'PgDn', PageUp: 'PgUp' })[key] ??
     (key.length === 1 ? key.toUpperCase() : key);

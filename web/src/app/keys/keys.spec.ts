@@ -40,6 +40,7 @@ const press = (key: string, more: object = {}) => {
   const event = {
     key,
     target: new Element('BODY'),
+    altKey: false,
     getModifierState,
     preventDefault: () => (prevented = true),
     stopImmediatePropagation: stop,
@@ -124,15 +125,28 @@ describe('the keys of a screen', () => {
     expect(ran).toEqual(['j ArrowDown', 'Enter']);
   });
 
-  it('may rest where they are letters, digits or signs, and rest after a reload too', () => {
+  it('may rest where they are letters, digits or signs, or need Alt, and do so after a reload too', () => {
     const { keys, ran } = screen();
-    keys.letLettersRest(true);
+    keys.setLetters('rest');
     expect([press('j'), press('?'), press('ArrowDown'), press('Enter'), press(' ')]).toEqual([false, false, true, true, true]);
     expect([ran, keys.shown()]).toEqual([['j ArrowDown', 'Enter', 'Space'], false]);
-    keys.letLettersRest(false);
-    expect(press('j')).toBe(true);
-    keys.letLettersRest(true);
-    expect(new Keys().lettersRest()).toBe(true);
+    keys.setLetters('with-alt');
+    expect([press('j'), press('j', { altKey: true }), press('Enter')]).toEqual([false, true, true]);
+    keys.setLetters('work');
+    expect([press('j'), press('j', { altKey: true })]).toEqual([true, false]);
+    keys.setLetters('with-alt');
+    expect(new Keys().letters()).toBe('with-alt');
+  });
+
+  it('of a part stand beside those of the screen, and go with it', () => {
+    const { keys, binding, ran } = screen();
+    const beside = [binding('h'), binding('Control+z')];
+    const injector = Injector.create({ providers: [] });
+    runInInjectionContext(injector, () => keys.useBeside(beside));
+    expect([press('h'), press('z', { ctrlKey: true }), press('z')]).toEqual([true, true, false]);
+    expect(ran).toEqual(['h', 'Control+z']);
+    injector.destroy();
+    expect(press('h')).toBe(false);
   });
 
   it('are listed at ?, and run nothing until the list is closed', () => {
@@ -154,6 +168,6 @@ describe('the keys of a screen', () => {
     const own = [second.binding('k')];
     second.open(own);
     second.close();
-    expect(second.keys.bindings()).toBe(own);
+    expect(second.keys.bindings()).toEqual(own);
   });
 });

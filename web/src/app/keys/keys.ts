@@ -1,4 +1,4 @@
-import { DestroyRef, inject, Injectable, signal } from '@angular/core';
+import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
 
 /** One key of a screen: what it does, in words for the list that `?` shows. */
 export interface KeyBinding {
@@ -26,7 +26,14 @@ function keyOf(event: KeyboardEvent): string {
   return key === key.toLowerCase() ? key.toUpperCase() : key.toLowerCase();
 }
 
-const LETTERS_REST = 'umber-letters-rest';
+const LETTERS = 'umber-letters';
+/** How letters work as keys. */
+export type Letters = 'work' | 'with-alt' | 'rest';
+
+function storedLetters(): Letters {
+  const stored = localStorage.getItem(LETTERS);
+  return stored === 'with-alt' || stored === 'rest' ? stored : 'work';
+}
 
 /** Stops the repetitions of a held Enter (a new line in a text apart), and of a held space on what it would press. */
 function dropHeld(event: KeyboardEvent): void {
@@ -41,11 +48,14 @@ function dropHeld(event: KeyboardEvent): void {
 /** The keys of the screen that is open. A screen sets its own; they go when it closes. */
 @Injectable({ providedIn: 'root' })
 export class Keys {
-  readonly bindings = signal<readonly KeyBinding[]>([]);
+  readonly #screen = signal<readonly KeyBinding[]>([]);
+  readonly #beside = signal<readonly KeyBinding[]>([]);
+  /** All keys that do something now; the screen's first. */
+  readonly bindings = computed(() => [...this.#screen(), ...this.#beside()]);
   /** The list of keys is open. */
   readonly shown = signal(false);
-  /** Letters, digits and signs do nothing by themselves, for those who dictate or whose hands tremble; kept in this browser. */
-  readonly lettersRest = signal(localStorage.getItem(LETTERS_REST) !== null);
+  /** Whether letters, digits and signs do something by themselves, only with Alt held, or nothing: for those who dictate or whose hands tremble. */
+  readonly letters = signal(storedLetters());
 
   constructor() {
     // Before any element sees it: a held Enter neither presses a button again nor sends a form again.
@@ -53,24 +63,31 @@ export class Keys {
     document.addEventListener('keydown', (event) => this.#pressed(event));
   }
 
+  /** Adds keys beside those of the screen, for as long as a component lives. Call where inject() may be called. */
+  useBeside(bindings: readonly KeyBinding[]): void {
+    this.#beside.update((all) => [...all, ...bindings]);
+    inject(DestroyRef).onDestroy(() => this.#beside.update((all) => all.filter((one) => !bindings.includes(one))));
+  }
+
   /** Sets the keys of a component for as long as it lives. Call where inject() may be called. */
   use(bindings: readonly KeyBinding[]): void {
-    this.bindings.set(bindings);
+    this.#screen.set(bindings);
     inject(DestroyRef).onDestroy(() => {
-      if (this.bindings() === bindings) this.bindings.set([]);
+      if (this.#screen() === bindings) this.#screen.set([]);
     });
   }
 
-  letLettersRest(rest: boolean): void {
-    this.lettersRest.set(rest);
-    if (rest) localStorage.setItem(LETTERS_REST, 'yes');
-    else localStorage.removeItem(LETTERS_REST);
+  /** Kept in this browser. */
+  setLetters(letters: Letters): void {
+    this.letters.set(letters);
+    localStorage.setItem(LETTERS, letters);
   }
 
   #pressed(event: KeyboardEvent): void {
-    if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return;
-    const pressed = keyOf(event);
-    if (this.lettersRest() && isCharacter(pressed)) return;
+    if (event.defaultPrevented || (event.altKey && this.letters() !== 'with-alt')) return;
+    const withControl = event.ctrlKey || event.metaKey;
+    const pressed = withControl ? `Control+${keyOf(event).toLowerCase()}` : keyOf(event);
+    if (!withControl && isCharacter(pressed) && (this.letters() === 'rest' || (this.letters() === 'with-alt') !== event.altKey)) return;
     const typing = isTyping(event.target);
     if (pressed === '?' && !typing) {
       if (!event.repeat) this.shown.update((shown) => !shown);

@@ -9,9 +9,8 @@ import { Store } from '@ngrx/store';
 import { Api } from '../api';
 import { fullDay } from '../dates/day';
 import { DocumentActions } from '../documents/document.state';
-import { PageSheet } from '../documents/page-sheet';
-import { PageTurner } from '../documents/page-turner';
-import { Pager } from '../documents/pager';
+import { PageViewer } from '../viewer/page-viewer';
+import { Viewer } from '../viewer/viewer';
 import { TrailPanel } from '../documents/trail-panel';
 import { WaysOut } from '../documents/ways-out';
 import { Keys } from '../keys/keys';
@@ -29,12 +28,10 @@ import { paidText } from './sentences';
   selector: 'umber-post-screen',
   host: { class: 'beside-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ConfirmSupplier, PageSheet, Pager, TrailPanel, EntryTable, AmountPipe, RouterLink],
+  imports: [ConfirmSupplier, PageViewer, TrailPanel, EntryTable, AmountPipe, RouterLink],
   template: `
     <div class="paper">
-      @if (turner.page(); as page) {
-        <umber-page-sheet [documentId]="document().id" [page]="page" [width]="470" />
-      }
+      <umber-page-viewer [documentId]="document().id" [viewer]="viewer" />
     </div>
     <section>
       <p class="amount">
@@ -49,7 +46,7 @@ import { paidText } from './sentences';
               <strong class="digits">{{ supplier.taxId ?? 'none' }}</strong>, IBAN
               <strong class="digits">{{ supplier.iban ? iban(supplier.iban) : 'none' }}</strong>.
             </p>
-            <umber-confirm-supplier key="C" [supplier]="supplier" (confirmed)="reload()" />
+            <umber-confirm-supplier key="Y" [supplier]="supplier" (confirmed)="reload()" />
           </div>
         }
       }
@@ -72,7 +69,6 @@ import { paidText } from './sentences';
       @if (document().tray === 'posted') {
         <span class="done">Posted as entry {{ document().entryNumber }}</span>
         <span class="gap"></span>
-        <umber-pager [turner]="turner" />
         <a class="plain-button" routerLink="/ledger">To the ledger</a>
         @if (next() !== null) {
           <button class="plain-button main" type="button" (click)="goOn()">Next to post <kbd>Enter</kbd></button>
@@ -86,7 +82,6 @@ import { paidText } from './sentences';
               : 'A controller posts it.'
         }}</span>
         <span class="gap"></span>
-        <umber-pager [turner]="turner" />
         @if (mayPost()) {
           <button class="plain-button" type="button" (click)="waysOut.backToCheck()">Back to Check <kbd>B</kbd></button>
           <button class="plain-button" type="button" (click)="waysOut.park()">Park <kbd>P</kbd></button>
@@ -135,7 +130,7 @@ import { paidText } from './sentences';
 })
 export class PostScreen {
   readonly document = input.required<DocumentView>();
-  protected readonly turner = new PageTurner(this.document);
+  protected readonly viewer = new Viewer(this.document);
   readonly #api = inject(Api);
   readonly #store = inject(Store);
   readonly #router = inject(Router);
@@ -174,8 +169,8 @@ export class PostScreen {
     });
     inject(Keys).use([
       { keys: 'Enter', does: 'post; then go to the next', run: () => (this.document().tray === 'posted' ? this.goOn() : this.post()) },
-      { keys: 'c', does: 'confirm a new supplier', run: () => this.newSupplier()?.confirm() },
-      this.turner.binding,
+      { keys: 'y', does: 'yes: confirm the new supplier', run: () => this.newSupplier()?.confirm() },
+      ...this.viewer.bindings,
       { keys: 'b', does: 'back to Check', run: () => this.mayPost() && this.document().tray === 'post' && this.waysOut.backToCheck() },
       { keys: 'p', does: 'park', run: () => this.mayPost() && this.document().tray === 'post' && this.waysOut.park() },
       { keys: 'Escape', does: 'back to the tray', run: () => void this.#router.navigate(['/tray', this.#tray() ?? 'post']) },

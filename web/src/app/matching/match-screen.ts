@@ -9,9 +9,9 @@ import { Api } from '../api';
 import { fullDay } from '../dates/day';
 import { DocumentActions, documentFeature, type DocumentChange } from '../documents/document.state';
 import { MailSaid } from '../documents/mail-said';
-import { PageSheet, type PageMark } from '../documents/page-sheet';
-import { PageTurner } from '../documents/page-turner';
-import { Pager } from '../documents/pager';
+import type { PageMark } from '../viewer/page-flow';
+import { PageViewer } from '../viewer/page-viewer';
+import { Viewer } from '../viewer/viewer';
 import { TrailPanel } from '../documents/trail-panel';
 import { WaysOut } from '../documents/ways-out';
 import { Keys } from '../keys/keys';
@@ -27,13 +27,13 @@ import { comparedWith, exceptionText, FIGURE_NAMES, figureText, orderText } from
   selector: 'umber-match-screen',
   host: { class: 'beside-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MailSaid, PageSheet, Pager, TrailPanel, AmountPipe, RouterLink],
+  imports: [MailSaid, PageViewer, TrailPanel, AmountPipe, RouterLink],
   templateUrl: './match-screen.html',
   styleUrl: './match-screen.scss',
 })
 export class MatchScreen {
   readonly document = input.required<DocumentView>();
-  protected readonly turner = new PageTurner(this.document);
+  protected readonly viewer = new Viewer(this.document);
   readonly #store = inject(Store);
   readonly #api = inject(Api);
   readonly #session = this.#store.selectSignal(sessionFeature.selectSession);
@@ -63,10 +63,15 @@ export class MatchScreen {
   protected readonly current = computed((): ExceptionView | null => this.open()[Math.min(this.#chosen(), this.open().length - 1)] ?? null);
   protected readonly marks = computed((): PageMark[] =>
     this.document().lines.flatMap((line) => {
-      if (line.box === null || line.page !== this.turner.page()?.number) return [];
+      if (line.box === null || line.page === null) return [];
       const hit = this.open().some((exception) => exception.line === line.position);
       return [
-        { id: String(line.position), box: line.box, tone: line.position === this.current()?.line ? 'open' : hit ? 'ask' : 'band' } as const,
+        {
+          id: String(line.position),
+          page: line.page,
+          box: line.box,
+          tone: line.position === this.current()?.line ? 'open' : hit ? 'ask' : 'band',
+        } as const,
       ];
     }),
   );
@@ -75,7 +80,7 @@ export class MatchScreen {
     // The page of the marked exception's line is turned to.
     effect(() => {
       const line = this.document().lines.find((one) => one.position === this.current()?.line);
-      if (line?.page != null) untracked(() => this.turner.show(line.page));
+      if (line?.page != null) untracked(() => this.viewer.show(line.page as number, line.box));
     });
     this.#api.call('coding').subscribe({ next: (lists) => this.coding.set(lists), error: () => undefined });
     effect(() => {
@@ -101,7 +106,7 @@ export class MatchScreen {
         run: () => this.document().alike && void router.navigate(['/alike', this.document().alike?.group]),
       },
       { keys: 'n', does: 'put the supplier on file', run: () => this.current()?.facts.code === 'supplier-unknown' && this.newSupplier() },
-      this.turner.binding,
+      ...this.viewer.bindings,
       { keys: 'b', does: 'back to Check', run: () => this.mayMatch() && this.waysOut.backToCheck() },
       { keys: 'p', does: 'park', run: () => this.mayMatch() && this.waysOut.park() },
       { keys: 'x', does: 'turn away', run: () => this.mayMatch() && this.waysOut.turnAway() },

@@ -85,7 +85,7 @@ export class FilePage {
       { keys: 'ArrowRight', does: 'next page', repeats: true, run: () => this.#step(1) },
       { keys: 'ArrowLeft', does: 'page before', repeats: true, run: () => this.#step(-1) },
       { keys: 'c', does: 'cut before the page, or join it to the document before', run: () => this.cut(this.chosen()) },
-      { keys: 'x', does: 'set the page aside, or take it back', run: () => this.putAside(this.chosen()) },
+      { keys: 'd', does: 'set the page aside, or take it back', run: () => this.putAside(this.chosen()) },
       { keys: 'r', does: 'turn the page a quarter', run: () => this.turn(this.chosen()) },
       { keys: 'z', does: 'undo', run: () => this.undo() },
       { keys: 'Enter', does: 'keep it so', run: () => this.keep() },

@@ -85,7 +85,7 @@ export class AlikePage {
       { keys: 'o', does: 'open the document', run: () => this.open(this.view()?.documents[this.chosen()]) },
       { keys: 'p', does: 'park them', run: () => this.away('park') },
       { keys: 'x', does: 'turn them away', run: () => this.away('turn-away') },
-      { keys: 'd', does: 'they do not belong together', run: () => this.settle({ act: 'apart' }) },
+      { keys: 'c', does: 'cut: they do not belong together', run: () => this.settle({ act: 'apart' }) },
       { keys: 'Escape', does: 'back to the tray', run: () => this.back() },
     ]);
   }

@@ -198,8 +198,8 @@ export class ArrivalList {
 
   constructor() {
     inject(Keys).use([
-      { keys: 'ArrowDown j', does: 'next arrival', repeats: true, run: () => this.#move(1) },
-      { keys: 'ArrowUp k', does: 'arrival before', repeats: true, run: () => this.#move(-1) },
+      { keys: 'ArrowDown', does: 'next arrival', repeats: true, run: () => this.#move(1) },
+      { keys: 'ArrowUp', does: 'arrival before', repeats: true, run: () => this.#move(-1) },
     ]);
   }
 

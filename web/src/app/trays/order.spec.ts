@@ -1,6 +1,6 @@
 import '@angular/compiler';
 import type { TrayRow } from '@umber/contract/trays';
-import { joined, nextInOrder, placeInOrder } from './order';
+import { beforeInOrder, joined, nextInOrder, placeInOrder } from './order';
 import { TrayActions, trayFeature } from './tray.state';
 
 const rows = (...ids: number[]) => ids.map((id) => ({ id }) as TrayRow);
@@ -11,6 +11,8 @@ describe('the order that one works in', () => {
     expect(nextInOrder(work, 1)).toBe(2);
     expect(nextInOrder(work, 3)).toBe(1);
     expect(nextInOrder(work, 99)).toBe(1);
+    expect([beforeInOrder(work, 3), beforeInOrder(work, 1), beforeInOrder(work, 99)]).toEqual([2, null, null]);
+    expect(beforeInOrder({ order: [1, 2, 3], rows: rows(1, 3) }, 3)).toBe(1);
     expect(nextInOrder({ order: [5], rows: rows(5) }, 5)).toBeNull();
   });
 

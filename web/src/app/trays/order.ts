@@ -14,6 +14,12 @@ export function nextInOrder({ order, rows }: WorkOrder, id: number): number | nu
   return [...order.slice(at + 1), ...order.slice(0, Math.max(0, at))].find((one) => one !== id && waiting.has(one)) ?? null;
 }
 
+/** The document before this one in the order that the person works in, of those that still wait; null where it is the first. */
+export function beforeInOrder({ order, rows }: WorkOrder, id: number): number | null {
+  const waiting = new Set(rows.map((row) => row.id));
+  return order.slice(0, Math.max(0, order.indexOf(id))).findLast((one) => waiting.has(one)) ?? null;
+}
+
 /** Where a document stands among those of the order that still wait, from 1, and how many these are; null where it is not among them. */
 export function placeInOrder({ order, rows }: WorkOrder, id: number): { readonly place: number; readonly of: number } | null {
   const waiting = new Set(rows.map((row) => row.id));

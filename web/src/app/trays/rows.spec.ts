@@ -5,6 +5,7 @@ import type { TrayRow } from '@umber/contract/trays';
 
 const row = (id: number, more: Partial<TrayRow>): TrayRow => ({
   id,
+  version: 1,
   tray: 'check',
   kind: 'invoice',
   supplier: null,
@@ -17,6 +18,9 @@ const row = (id: number, more: Partial<TrayRow>): TrayRow => ({
   totalBase: null,
   asked: [],
   alike: null,
+  handedTo: null,
+  tags: [],
+  disputed: false,
   since: '2026-11-01T00:00:00Z',
   receivedAt: '2026-11-01T00:00:00Z',
   source: 'mail',

@@ -1,13 +1,17 @@
 import { causesOf, TRAYS, type Tray, OPEN_TRAYS, RESTING_TRAYS } from '@umber/core/documents';
 import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, input, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
+import { MatDialog } from '@angular/material/dialog';
 import { MatSortModule, type Sort } from '@angular/material/sort';
+import { may } from '@umber/core/permissions';
 import { TRAY_NAMES, type TrayRow } from '@umber/contract/trays';
 import { Store } from '@ngrx/store';
 import { ageText, dayText, dueText, todayIso } from '../dates/day';
 import { askedText } from '../documents/sentences';
 import { Keys } from '../keys/keys';
 import { currencySign, grouped } from '../money/grouped';
+import { PostAllDialog } from '../ledger/post-all-dialog';
+import { sessionFeature } from '../people/session.state';
 import { ArrivalList } from './arrival-list';
 import { SortingLine } from './sorting-line';
 import { sortRows, type SortKey } from './sort-rows';
@@ -56,6 +60,12 @@ function questionsOf({ asked }: TrayRow): string[] {
         <h1>{{ name() }}</h1>
         <p class="quiet">{{ summary() }}</p>
         <span class="gap"></span>
+        @if (known() === 'post' && mayPost() && rows().length > 1) {
+          <button class="plain-button" type="button" (click)="postAll()">Post together … <kbd>W</kbd></button>
+        }
+        @if (known() === 'check' && rows().length > 1) {
+          <a class="plain-button" routerLink="/sweep">Sweep <kbd>Q</kbd></a>
+        }
         @if (works() && rows().length > 0) {
           <button class="plain-button main" type="button" (click)="open(rows()[0])">Start <kbd>Enter</kbd></button>
         }
@@ -107,10 +117,21 @@ function questionsOf({ asked }: TrayRow): string[] {
                       due(row).presses && works() ? '!' : ''
                     }}</span>
                     <span>
-                      @if (!row.supplierKnown) {
-                        <span class="quiet">Unknown: </span>
+                      <a class="row" [routerLink]="['/document', row.id]" [title]="row.supplier ?? ''" (click)="follow(row, $event)">
+                        @if (!row.supplierKnown) {
+                          <span class="quiet">Unknown: </span>
+                        }
+                        {{ row.supplier ?? 'not read' }}</a
+                      >
+                      @if (row.disputed) {
+                        <span class="tag ask">disputed</span>
                       }
-                      {{ row.supplier ?? 'not read' }}
+                      @if (row.handedTo; as name) {
+                        <span class="tag">for {{ name }}</span>
+                      }
+                      @for (tag of row.tags; track tag) {
+                        <span class="tag">{{ tag }}</span>
+                      }
                       @if (row.kind === 'credit-note') {
                         <span class="tag">credit note</span>
                       }
@@ -204,6 +225,14 @@ function questionsOf({ asked }: TrayRow): string[] {
       font-size: 12px;
       font-weight: 400;
       white-space: nowrap;
+    }
+    a.row {
+      color: inherit;
+      text-decoration: none;
+      overflow-wrap: anywhere;
+    }
+    a.row:hover {
+      text-decoration: underline;
     }
     .alike {
       display: block;
@@ -304,6 +333,9 @@ export class TrayPage {
   readonly tray = input.required<string>();
   readonly #store = inject(Store);
   readonly #router = inject(Router);
+  readonly #dialog = inject(MatDialog);
+  readonly #person = this.#store.selectSignal(sessionFeature.selectPerson);
+  protected readonly mayPost = computed(() => may(this.#person()?.role ?? 'auditor', 'post'));
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
   readonly #allRows = this.#store.selectSignal(trayFeature.selectRows);
   readonly #total = this.#store.selectSignal(trayFeature.selectTotal);
@@ -344,8 +376,14 @@ export class TrayPage {
       this.shown.set(PAGE_OF_ROWS);
     });
     inject(Keys).use([
-      { keys: 'ArrowDown j', does: 'next document', repeats: true, run: () => this.#move(1) },
-      { keys: 'ArrowUp k', does: 'document before', repeats: true, run: () => this.#move(-1) },
+      { keys: 'ArrowDown', does: 'next document', repeats: true, run: () => this.#move(1) },
+      { keys: 'ArrowUp', does: 'document before', repeats: true, run: () => this.#move(-1) },
+      { keys: 'w', does: 'the whole tray: post together', run: () => this.postAll() },
+      {
+        keys: 'q',
+        does: 'sweep: one kind of question over all documents',
+        run: () => this.known() === 'check' && void this.#router.navigate(['/sweep']),
+      },
       { keys: 'a', does: 'see those that look like the chosen document', run: () => this.#openAlike() },
       { keys: 'Enter', does: 'open the chosen document, or start with the first', run: () => this.#openChosen() },
       {
@@ -371,6 +409,20 @@ export class TrayPage {
         ? first
         : `${first} · ${more} more`
       : `${first} · ${second}${rest.length > 0 ? ` · ${rest.length} more` : ''}`;
+  }
+
+  /** A plain click begins work on the row; with a key held, the browser opens it as it does any link. */
+  protected follow(row: TrayRow, event: MouseEvent): void {
+    event.stopPropagation();
+    if (event.ctrlKey || event.metaKey || event.shiftKey) return;
+    event.preventDefault();
+    this.open(row);
+  }
+
+  /** All that wait to be posted, as they are shown: looked over and posted together. */
+  protected postAll(): void {
+    if (this.known() === 'post' && this.mayPost() && this.rows().length > 0)
+      this.#dialog.open(PostAllDialog, { data: this.rows(), width: '980px', maxWidth: '96vw', autoFocus: 'dialog' });
   }
 
   protected open(row: TrayRow): void {

@@ -1,0 +1,68 @@
+import { causesOf, type HeaderField, type LineCell } from '@umber/core/documents';
+import type { FieldChange, ValueChange, Versioned } from '@umber/contract/checking';
+import { CELL_SCHEMAS, FIELD_SCHEMAS } from '@umber/contract/checking/schemas';
+import type { Person } from '@umber/contract/people';
+import { ApiError } from '../api-error.js';
+import type { Pool } from '../database/database.js';
+import { bumpVersion, settleDoubtsAbout } from '../documents/change-queries.js';
+import { valid } from '../validation.js';
+import { cellValue, fieldValue, markSettled, openDoubts, setPointed, settleDoubt, updateCell, updateField } from './queries.js';
+import { aStep, type AtAnyVersion } from './steps.js';
+import { lookAtProduct, lookAtSums } from './sums.js';
+
+/** Sets a header field to what the clerk says; an empty value means that the page does not show it. */
+export function changeField(pool: Pool, id: number, person: Person, field: HeaderField, change: AtAnyVersion<FieldChange>): Promise<void> {
+  const value = cleared(change.value) ? null : (valid(FIELD_SCHEMAS[field], change.value) as string);
+  return aStep(pool, id, change.version, person, async (db) => {
+    const before = await fieldValue(db, id, field);
+    await updateField(db, id, field, value);
+    if (before !== value || change.at) await setPointed(db, id, field, change.at ?? null);
+    // Where nothing else was said about the amount to pay, it is the total, also the corrected one.
+    if (field === 'grossTotal' && before !== null && (await fieldValue(db, id, 'amountDue')) === before)
+      await updateField(db, id, 'amountDue', value);
+    await markSettled(db, id, field);
+    await settleDoubtsAbout(db, id, field, null, person.id);
+    await lookAtSums(db, id, person.id);
+    return before === value
+      ? { code: 'field-confirmed', field, value }
+      : { code: 'field-changed', field, before, after: value, ...(change.at ? { at: change.at } : {}) };
+  });
+}
+
+/** Sets one cell of a line. */
+export function changeCell(
+  pool: Pool,
+  id: number,
+  person: Person,
+  position: number,
+  cell: LineCell,
+  change: AtAnyVersion<ValueChange>,
+): Promise<void> {
+  const value = cleared(change.value) ? null : (valid(CELL_SCHEMAS[cell], change.value) as string);
+  return aStep(pool, id, change.version, person, async (db) => {
+    const before = await cellValue(db, id, position, cell);
+    if (!before) throw new ApiError('no-such-thing', 'This line is no longer there. The document was loaded again.');
+    await updateCell(db, id, position, cell, value);
+    await settleDoubtsAbout(db, id, cell, position, person.id);
+    await lookAtProduct(db, id, position, person.id);
+    await lookAtSums(db, id, person.id);
+    await bumpVersion(db, id);
+    return { code: 'cell-changed', line: position, cell, before: before.value, after: value };
+  });
+}
+
+/** Says that a value is right as it stands, and with it whatever else the same cause asks. */
+export function settleAsRead(pool: Pool, id: number, person: Person, doubtId: number, { version }: AtAnyVersion<Versioned>): Promise<void> {
+  return aStep(pool, id, version, person, async (db) => {
+    const cause = causesOf(await openDoubts(db, id)).find((doubts) => doubts.some((one) => one.id === doubtId)) ?? [];
+    const doubt = await settleDoubt(db, id, doubtId, person.id);
+    for (const other of cause) if (other.id !== doubtId) await settleDoubt(db, id, other.id, person.id);
+    if (!doubt) throw new ApiError('no-such-thing', 'This doubt is settled already.');
+    const fields = [doubt, ...cause].flatMap(({ field, line }) => (field !== null && line === null ? [field] : []));
+    for (const field of new Set(fields)) await markSettled(db, id, field);
+    if (fields.length === 0) await bumpVersion(db, id);
+    return { code: 'question-answered', ...doubt };
+  });
+}
+
+const cleared = (value: string | null): boolean => value === null || value === '';
