@@ -24,9 +24,12 @@ test.describe('the checking screen', () => {
   });
 
   test('fills the open field with what is clicked on the page', async () => {
-    await clerk.locator('button', { hasText: 'Order' }).first().click();
+    await clerk
+      .locator('.item button', { hasText: /^\s*Order/ })
+      .first()
+      .click();
     await clerk.getByRole('heading', { name: 'Order' }).waitFor();
-    const sheet = await clerk.locator('umber-page-sheet .sheet').boundingBox();
+    const sheet = await clerk.locator('umber-page-flow .sheet').boundingBox();
     if (!sheet) throw new Error('no page');
     // The customer number stands right of the order number in this layout.
     const scale = sheet.width / 595.28;
@@ -36,9 +39,12 @@ test.describe('the checking screen', () => {
   });
 
   test('fills it with what is dragged over, and says so when that is no such value', async () => {
-    await clerk.locator('button', { hasText: 'Due' }).first().click();
+    await clerk
+      .locator('.item button', { hasText: /^\s*Due/ })
+      .first()
+      .click();
     await clerk.getByRole('heading', { name: 'Due' }).waitFor();
-    const sheet = await clerk.locator('umber-page-sheet .sheet').boundingBox();
+    const sheet = await clerk.locator('umber-page-flow .sheet').boundingBox();
     if (!sheet) throw new Error('no page');
     const scale = sheet.width / 595.28;
     const drag = async (x: number, y: number, toX: number, toY: number) => {
@@ -68,7 +74,10 @@ test.describe('the checking screen', () => {
     await quantity.fill('7');
     await clerk.keyboard.press('Enter');
     await clerk.keyboard.press('t');
-    await clerk.getByText(/Line 1, Qty: .* → 7/).waitFor();
+    await clerk
+      .locator('umber-trail-panel')
+      .getByText(/Line 1, Qty: .* → 7/)
+      .waitFor();
     await clerk.keyboard.press('t');
   });
 
@@ -86,7 +95,7 @@ test.describe('the checking screen', () => {
     await letSupplierWriteAs(clerk);
     await auditor.goto(`${stage.base}/tray/check`);
     await auditor.locator('tbody tr').first().click();
-    await auditor.locator('umber-page-sheet').waitFor();
+    await auditor.locator('umber-page-flow').waitFor();
     expect(await auditor.getByRole('button', { name: 'Park' }).count()).toBe(0);
     expect(await auditor.getByRole('button', { name: /Settle|doubt/ }).count()).toBe(0);
   });

@@ -40,10 +40,10 @@ test.describe('a scanned stack', () => {
     await lie(1);
     await clerk.keyboard.press('z');
     await lie(2);
-    await clerk.keyboard.press('x');
+    await clerk.keyboard.press('d');
     await lie(1);
     await clerk.locator(`section.aside [data-page="${start}"]`).waitFor();
-    await clerk.keyboard.press('x');
+    await clerk.keyboard.press('d');
     await lie(2);
 
     // Turned by key, small and large, and back again.

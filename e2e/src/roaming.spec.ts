@@ -33,7 +33,7 @@ test.describe('somebody who clicks everything', () => {
       for (const tray of ['check', 'match']) {
         await page.goto(`${stage.base}/tray/${tray}`);
         await page.locator('tbody tr').first().click();
-        await page.locator('umber-page-sheet img').waitFor();
+        await page.locator('umber-page-flow img').waitFor();
         await isWithin(`a document at ${tray}`);
         await expect(page).toHaveTitle(new RegExp(`^${tray}: Invoice `, 'i'));
       }

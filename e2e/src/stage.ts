@@ -51,7 +51,7 @@ export class Stage {
     Stage.standing.add(stage);
     const url = await newDatabase();
     stage.#database = url;
-    const [http, smtp, demo] = [await freePort(), await freePort(), await freePort()];
+    const [http, smtp, demo, post] = [await freePort(), await freePort(), await freePort(), await freePort()];
     stage.base = `http://127.0.0.1:${http}`;
     stage.smtpPort = smtp;
     const env = {
@@ -66,6 +66,10 @@ export class Stage {
       UMBER_DEMO_PORT: String(demo),
       UMBER_DEMO_URL: `http://127.0.0.1:${demo}`,
       UMBER_DEMO_COUNT: '0',
+      UMBER_MAIL_OUT: `127.0.0.1:${post}`,
+      UMBER_MAIL_FROM: 'invoices@kestrelfell.example',
+      UMBER_DEMO_POST_PORT: String(post),
+      UMBER_DEMO_POST_FOLDER: await mkdtemp(join(tmpdir(), 'umber-letters-')),
       UMBER_FOLDERS: tmpdir(),
       UMBER_DEMO_FOLDER: await mkdtemp(join(tmpdir(), 'umber-copier-')),
     };
