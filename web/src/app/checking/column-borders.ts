@@ -20,6 +20,22 @@ const [NUDGE, LEAST] = [2, 6];
           [style.height.px]="(part.bottom - part.top) * laid.scale"
           [style.width.px]="laid.width"
         >
+          <div class="heads" [style.width.px]="laid.width">
+            @for (column of shown(); track $index) {
+              <select
+                [attr.aria-label]="'What column ' + ($index + 1) + ' is read as'"
+                [style.left.px]="column.x * laid.scale + 1"
+                [style.width.px]="Math.max(44, widthOf($index, laid) - 2)"
+                #role
+                (change)="rename($index, role.value)"
+              >
+                <option value="" [selected]="column.role === null">skip</option>
+                @for (cell of cells; track cell) {
+                  <option [value]="cell" [selected]="column.role === cell">{{ names[cell] }}</option>
+                }
+              </select>
+            }
+          </div>
           @for (column of shown(); track $index) {
             <div
               class="border"
@@ -49,24 +65,6 @@ const [NUDGE, LEAST] = [2, 6];
             (keydown)="keyEdge(part, $event)"
           ></div>
         </div>
-        @if ($first || laid.page.number === firstPage()) {
-          <div class="heads" [style.top.px]="laid.top + part.top * laid.scale - 30" [style.width.px]="laid.width">
-            @for (column of shown(); track $index) {
-              <select
-                [attr.aria-label]="'What column ' + ($index + 1) + ' is read as'"
-                [style.left.px]="column.x * laid.scale + 1"
-                [style.width.px]="Math.max(44, widthOf($index, laid) - 2)"
-                #role
-                (change)="rename($index, role.value)"
-              >
-                <option value="" [selected]="column.role === null">skip</option>
-                @for (cell of cells; track cell) {
-                  <option [value]="cell" [selected]="column.role === cell">{{ names[cell] }}</option>
-                }
-              </select>
-            }
-          </div>
-        }
       }
     }
   `,
@@ -76,8 +74,7 @@ const [NUDGE, LEAST] = [2, 6];
       inset: 0 auto auto 0;
       z-index: 4;
     }
-    .part,
-    .heads {
+    .part {
       position: absolute;
       left: 0;
       pointer-events: none;
@@ -114,8 +111,13 @@ const [NUDGE, LEAST] = [2, 6];
       cursor: row-resize;
       touch-action: none;
     }
+    /* In sight as long as its table is, below what stands at the top of the screen. */
     .heads {
+      position: sticky;
+      top: 134px;
+      z-index: 1;
       height: 26px;
+      margin-top: -30px;
     }
     select {
       position: absolute;
@@ -146,7 +148,6 @@ export class ColumnBorders {
     const drag = this.dragged();
     return this.columns().map((column, i) => (drag?.index === i ? { ...column, x: drag.x } : column));
   });
-  protected readonly firstPage = computed(() => this.parts()[0]?.page ?? null);
 
   protected readonly name = ({ role }: Column): string => (role === null ? 'a column that is passed over' : CELL_NAMES[role]);
 
