@@ -23,6 +23,25 @@ test.describe('the checking screen', () => {
     await list.waitFor({ state: 'detached' });
   });
 
+  test('lets a person choose another key, shows it where it is named, and lets all be as they came', async () => {
+    await clerk.keyboard.press('?');
+    const list = clerk.getByRole('dialog', { name: 'Keys of this screen' });
+    await list.getByRole('button', { name: /Another key than L for/ }).click();
+    await clerk.keyboard.press('y');
+    await list.getByRole('button', { name: /Another key than Y for: lines/ }).waitFor();
+    await clerk.keyboard.press('Escape');
+    await clerk.getByRole('button', { name: 'Lines Y' }).waitFor();
+    await clerk.keyboard.press('l');
+    expect(await clerk.locator('umber-lines-view').count()).toBe(0);
+    await clerk.keyboard.press('y');
+    await clerk.locator('umber-lines-view').waitFor();
+    await clerk.keyboard.press('y');
+    await clerk.keyboard.press('?');
+    await list.getByRole('button', { name: 'As they came' }).click();
+    await clerk.keyboard.press('Escape');
+    await clerk.getByRole('button', { name: 'Lines L' }).waitFor();
+  });
+
   test('fills the open field with what is clicked on the page', async () => {
     await clerk
       .locator('.item button', { hasText: /^\s*Order/ })

@@ -36,6 +36,7 @@ const ROUTES: readonly (readonly [method: string, path: string, right: Right | n
   ['DELETE', '/api/tokens/999999', 'submit'],
   ['GET', '/api/documents/999999', null],
   ['GET', '/api/documents/999999/pages/1/picture', null],
+  ['GET', '/api/documents/999999/pages/1/as-it-came', null],
   ['GET', '/api/documents/999999/file', null],
   ['GET', '/api/files/999999', null],
   ['GET', '/api/files/999999/pages/1/picture', null],

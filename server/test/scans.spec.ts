@@ -47,6 +47,19 @@ describe('reading scans', () => {
     expect(values(readDocument([words]))).toEqual(values(drawn));
   });
 
+  it('shows a page as it came beside the straightened one, of a picture and of a PDF, and refuses one that there is not', async () => {
+    const askew = await jpegOf(warped(page, rotation(1.7, page.width, page.height), page.width, page.height), 1);
+    const sizes = async (bytes: Uint8Array) => {
+      const drawn = Buffer.from(await pool.run('as-it-came', { bytes, page: 1 }));
+      for await (const { picture } of imagePages(drawn, drawn[0] === 0xff ? 'jpeg' : 'png')) return picture;
+      throw new Error('no picture');
+    };
+    const came = await sizes(askew);
+    expect([came.width, came.height]).toEqual([Math.min(1700, page.width), expect.any(Number)]);
+    expect((await sizes(pdf)).height).toBeGreaterThan((await sizes(pdf)).width);
+    await expect(pool.run('as-it-came', { bytes: pdf, page: 7 })).rejects.toThrow();
+  });
+
   it('reads or refuses whatever it is given, and goes on', async () => {
     const picture = Buffer.from(
       await jpegOf({ ...page, width: page.width, height: 300, data: page.data.subarray(0, page.width * 300) }, 0.4),

@@ -89,6 +89,8 @@ export interface PageView {
   readonly number: number;
   /** Quarter turns that a person gave it; its picture is another one then. */
   readonly turned: number;
+  /** Whether its picture was straightened: it came otherwise. */
+  readonly straightened: boolean;
   /** Points. */
   readonly width: number;
   readonly height: number;

@@ -76,6 +76,7 @@ export const ENDPOINTS = {
   documentFile: returns<Bytes>().get('/documents/:id/file', 'signed-in'),
   searchablePdf: returns<Bytes>().get('/documents/:id/searchable.pdf', 'signed-in'),
   documentPicture: returns<Bytes, PictureWish>().get('/documents/:id/pages/:page/picture', 'signed-in'),
+  pageAsItCame: returns<Bytes>().get('/documents/:id/pages/:page/as-it-came', 'signed-in'),
   park: returns<DocumentView, Parking>().post('/documents/:id/park', 'check'),
   turnAway: returns<DocumentView, Reasoned>().post('/documents/:id/turn-away', 'check'),
   reopen: returns<DocumentView, Versioned>().post('/documents/:id/reopen', 'check'),

@@ -163,9 +163,9 @@ export const approvalsOf = (db: Database, id: number) =>
   );
 
 export const pagesOf = (db: Database, id: number) =>
-  many<{ number: number; turned: number; width: number; height: number; words: Word[] }>(
+  many<{ number: number; turned: number; straightened: boolean; width: number; height: number; words: Word[] }>(
     db,
-    `select p.number, f.turned, f.width, f.height, f.words from pages p join documents d on d.id = p.document_id join file_pages f on f.file_id = d.file_id and f.number = p.number
+    `select p.number, f.turned, f.straightened_by is not null as straightened, f.width, f.height, f.words from pages p join documents d on d.id = p.document_id join file_pages f on f.file_id = d.file_id and f.number = p.number
      where p.document_id = $1 order by p.position`,
     [id],
   );

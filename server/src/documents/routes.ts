@@ -1,6 +1,7 @@
 import { fetchBlob } from '../archive/blobs.js';
 import { ApiError } from '../api-error.js';
 import { imageKind } from '../readers/image.js';
+import { UnreadableFile } from '../readers/unreadable-file.js';
 import type { Services } from '../services.js';
 import type { Handlers } from '../serve.js';
 import { sendPicture } from './pictures.js';
@@ -9,7 +10,7 @@ import { park, turnAway } from './resting.js';
 import { searchablePdf } from './searchable-pdf.js';
 import { changedDocument, documentView } from './view.js';
 
-type Documents = 'document' | 'documentPicture' | 'documentFile' | 'searchablePdf' | 'park' | 'turnAway';
+type Documents = 'document' | 'pageAsItCame' | 'documentPicture' | 'documentFile' | 'searchablePdf' | 'park' | 'turnAway';
 
 /** Looking at documents, and letting them rest. */
 export const documentRoutes = (services: Services): Handlers<Documents> => {
@@ -17,6 +18,19 @@ export const documentRoutes = (services: Services): Handlers<Documents> => {
   return {
     document: ({ params: { id } }) => documentView(pool, id),
     documentPicture: async ({ params: { id, page }, response }) => sendPicture(pool, response, await pagePicture(pool, id, page)),
+    pageAsItCame: async ({ params: { id, page }, response }) => {
+      const file = await documentFile(pool, id);
+      if (!file || (await pagePicture(pool, id, page)) === null) throw new ApiError('no-such-page');
+      const bytes = await fetchBlob(pool, file.blob);
+      const drawn = await services.readers.run('as-it-came', { bytes, page }).catch((error: unknown) => {
+        throw error instanceof UnreadableFile ? new ApiError('no-such-page') : error;
+      });
+      const picture = Buffer.from(drawn);
+      response
+        .type(imageKind(picture) ?? 'application/octet-stream')
+        .set('Cache-Control', 'private, max-age=86400')
+        .send(picture);
+    },
     documentFile: async ({ params: { id }, response }) => {
       const file = await documentFile(pool, id);
       if (!file) throw new ApiError('no-such-document');

@@ -79,6 +79,19 @@ export async function readPdf(bytes: Uint8Array, options: ReadOptions, onPage: (
   }
 }
 
+/** A page of a PDF as it is drawn, at most so many pixels wide, as a PNG. @throws UnreadableFile. */
+export async function pictureOfPdf(bytes: Uint8Array, number: number, widest: number): Promise<Uint8Array> {
+  const pdf = await open(bytes);
+  try {
+    if (number > pdf.numPages) throw new UnreadableFile({ code: 'damaged', what: 'file' });
+    const page = await pdf.getPage(number);
+    const { canvas } = await drawn(page, Math.min(2.5, widest / page.getViewport({ scale: 1 }).width));
+    return await pngOf(canvas);
+  } finally {
+    await pdf.loadingTask.destroy();
+  }
+}
+
 /** A page whose picture is packed while the next page is read. */
 interface PageInWork {
   readonly words: PageWords;

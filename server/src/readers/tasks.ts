@@ -8,6 +8,7 @@ import {
   type Tolerances,
 } from '@umber/core/matching';
 import { wellFormed } from '@umber/core/text';
+import { asItCame } from './as-it-came.js';
 import { searchable, type SearchableInput } from './make-searchable.js';
 import { readMail } from './mail.js';
 import { openArrival } from './opened.js';
@@ -58,6 +59,8 @@ export const TASKS = {
   },
   /** A picture made smaller, to this width in pixels. */
   'small-picture': ({ bytes, width }: { bytes: Uint8Array; width: number }) => smallOf(Buffer.from(bytes), width),
+  /** A page of a file, from 1, as it came. */
+  'as-it-came': ({ bytes, page }: { bytes: Uint8Array; page: number }) => asItCame(new Uint8Array(bytes), page),
   /** Lines of an invoice against those of an order, where there are many. */
   'pair-lines': ({ lines, order, tolerances, direction }: PairedLines) => threeWayMatch(lines, order, tolerances, direction),
   'guess-order': ({ reference, lines, orders }: GuessedOrder) => guessOrder(reference, lines, orders),

@@ -46,7 +46,7 @@ export const plainDoubts = (db: Database, today: string, most: number) =>
 export const pagesOfDocuments = (db: Database, ids: readonly number[]) =>
   many<Omit<PageView, 'words'> & { document: number; scanned: boolean; words: Word[] }>(
     db,
-    `select p.document_id as document, p.number, f.turned, f.width, f.height, f.words, f.straightened_by is not null as scanned
+    `select p.document_id as document, p.number, f.turned, f.straightened_by is not null as straightened, f.width, f.height, f.words, f.straightened_by is not null as scanned
      from pages p join documents d on d.id = p.document_id join file_pages f on f.file_id = d.file_id and f.number = p.number where p.document_id = any($1)`,
     [ids],
   );

@@ -45,7 +45,7 @@ export async function sweepItems({ pool, today }: Services): Promise<SweepItem[]
         supplier,
         currency,
         scanned: page.scanned,
-        page: { number: page.number, turned: page.turned, width: page.width, height: page.height },
+        page: { number: page.number, turned: page.turned, straightened: page.straightened, width: page.width, height: page.height },
         box,
         words: words.map(({ text, x, y, width, height }) => ({ text, x, y, width, height })),
       },

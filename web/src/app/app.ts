@@ -1,3 +1,4 @@
+import { KeyHint } from './keys/key-hint';
 import { may } from '@umber/core/permissions';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
@@ -12,7 +13,7 @@ import { TopBar } from './top-bar';
 @Component({
   selector: 'umber-root',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, KeysList, SearchBox],
+  imports: [KeyHint, RouterOutlet, RouterLink, RouterLinkActive, KeysList, SearchBox],
   template: `
     @if (person(); as person) {
       <a class="skip" href="#work" (click)="skip($event)">To the work</a>

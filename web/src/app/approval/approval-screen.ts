@@ -1,3 +1,4 @@
+import { KeyHint } from '../keys/key-hint';
 import { may } from '@umber/core/permissions';
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input } from '@angular/core';
 import { Router } from '@angular/router';
@@ -39,7 +40,7 @@ const CHANGES: readonly string[] = [
   selector: 'umber-approval-screen',
   host: { class: 'beside-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PageViewer, MailSaid, TrailPanel, AmountPipe],
+  imports: [KeyHint, PageViewer, MailSaid, TrailPanel, AmountPipe],
   template: `
     <div class="paper">
       <umber-page-viewer [documentId]="document().id" [viewer]="viewer" [marks]="marks()" />

@@ -1,3 +1,4 @@
+import { KeyHint } from '../keys/key-hint';
 import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input } from '@angular/core';
 import { mayIn, stageOf } from '@umber/core/documents';
@@ -14,7 +15,7 @@ import { Holding } from './holding';
 @Component({
   selector: 'umber-around-bar',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DatePipe],
+  imports: [KeyHint, DatePipe],
   template: `
     @if (holding.holder(); as holder) {
       <p class="held" role="status">

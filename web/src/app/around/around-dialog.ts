@@ -1,3 +1,4 @@
+import { KeyHint } from '../keys/key-hint';
 import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, Injectable, signal } from '@angular/core';
 import { MAT_DIALOG_DATA, MatDialog, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
@@ -25,7 +26,7 @@ export class Around {
 @Component({
   selector: 'umber-around-dialog',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DatePipe, MatDialogModule],
+  imports: [KeyHint, DatePipe, MatDialogModule],
   template: `
     <h2 mat-dialog-title>Around this document</h2>
     <mat-dialog-content>

@@ -1,3 +1,4 @@
+import { KeyHint } from '../keys/key-hint';
 import { may } from '@umber/core/permissions';
 import {
   afterRenderEffect,
@@ -78,6 +79,7 @@ interface Moving {
   selector: 'umber-check-screen',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    KeyHint,
     PageFlow,
     PageStrip,
     ViewerTools,

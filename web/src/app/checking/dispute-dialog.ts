@@ -1,3 +1,4 @@
+import { KeyHint } from '../keys/key-hint';
 import { ChangeDetectionStrategy, Component, computed, inject, Injectable, signal } from '@angular/core';
 import { MAT_DIALOG_DATA, MatDialog, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import type { DocumentView } from '@umber/contract/documents';
@@ -42,7 +43,7 @@ interface DisputeAnswer {
 @Component({
   selector: 'umber-dispute-dialog',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatDialogModule],
+  imports: [KeyHint, MatDialogModule],
   template: `
     <h2 mat-dialog-title>The page itself is wrong</h2>
     <mat-dialog-content>

@@ -1,3 +1,4 @@
+import { KeyHint } from '../keys/key-hint';
 import type { HeaderField } from '@umber/core/documents';
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, viewChild } from '@angular/core';
 import type { DocumentView } from '@umber/contract/documents';
@@ -15,7 +16,7 @@ export const fieldDraft = (documentId: number, field: HeaderField): string => `d
 @Component({
   selector: 'umber-doubt-card',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CutOut],
+  imports: [KeyHint, CutOut],
   template: `
     <header>
       <h2>{{ item().name }}</h2>

@@ -5,6 +5,7 @@ const word = (text: string, x: number, y: number) => ({ text, x, y, width: 7 * t
 const page = {
   number: 1,
   turned: 0,
+  straightened: false,
   width: 595,
   height: 842,
   words: [

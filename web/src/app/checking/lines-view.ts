@@ -1,3 +1,4 @@
+import { KeyHint } from '../keys/key-hint';
 import { causesOf, type GivenRow, type LineCell, type LineEdit } from '@umber/core/documents';
 import { columnsOfLines, linesByColumns, partsOf, type Column, type PageWords, type TablePart } from '@umber/core/reading';
 import { lineToBlame, linesFitNet, owedSums, productOf } from '@umber/core/arithmetic';
@@ -49,7 +50,7 @@ const [QUESTION_HEIGHT, BEYOND, STEP] = [150, 500, 120];
 @Component({
   selector: 'umber-lines-view',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ColumnBorders, CutOut, PageFlow, ViewerTools],
+  imports: [KeyHint, ColumnBorders, CutOut, PageFlow, ViewerTools],
   templateUrl: './lines-view.html',
   styleUrl: './lines-view.scss',
   host: { '(window:scroll)': 'scrolled()', '(window:resize)': 'measure()' },

@@ -16,6 +16,7 @@ const joined = { ...lineOf(0), read, box: { x: 40, y: 300, width: 460, height: 3
 const page = {
   number: 1,
   turned: 0,
+  straightened: false,
   width: 595,
   height: 842,
   words: [

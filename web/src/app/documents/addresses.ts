@@ -5,6 +5,9 @@ import type { PageView } from '@umber/contract/documents';
 export const pagePicture = (documentId: number, { number, turned }: Pick<PageView, 'number' | 'turned'>): string =>
   addressOf('documentPicture', { id: documentId, page: number }, { turned });
 
+/** A page as it came, neither turned nor straightened. */
+export const pageAsItCame = (documentId: number, page: number): string => addressOf('pageAsItCame', { id: documentId, page });
+
 /** The file that a document was cut out of, as it came. */
 export const fileAsItCame = (documentId: number): string => addressOf('documentFile', { id: documentId });
 export const searchablePdf = (documentId: number): string => addressOf('searchablePdf', { id: documentId });

@@ -1,3 +1,4 @@
+import { KeyHint } from '../keys/key-hint';
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { FormControl, FormGroup, ReactiveFormsModule, Validators } from '@angular/forms';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
@@ -34,7 +35,7 @@ export interface ReasonAnswer {
 @Component({
   selector: 'umber-reason-dialog',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ReactiveFormsModule, MatDialogModule, MatFormFieldModule, MatInputModule],
+  imports: [KeyHint, ReactiveFormsModule, MatDialogModule, MatFormFieldModule, MatInputModule],
   template: `
     <h2 mat-dialog-title>{{ question.title }}</h2>
     <form [formGroup]="form" (ngSubmit)="done()">

@@ -1,3 +1,4 @@
+import { KeyHint } from '../keys/key-hint';
 import { type DocumentKind, DOCUMENT_KINDS, mayIn, reopenedTo } from '@umber/core/documents';
 import { may } from '@umber/core/permissions';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
@@ -21,7 +22,7 @@ import { TrailPanel } from './trail-panel';
 @Component({
   selector: 'umber-resting-screen',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MailSaid, PageViewer, RouterLink, TrailPanel],
+  imports: [KeyHint, MailSaid, PageViewer, RouterLink, TrailPanel],
   template: `
     <div class="beside">
       <umber-page-viewer [documentId]="document().id" [viewer]="viewer" />

@@ -1,4 +1,5 @@
 import '@angular/compiler';
+import fc from 'fast-check';
 import { Injector, runInInjectionContext } from '@angular/core';
 import { Keys, type KeyBinding } from './keys';
 
@@ -136,6 +137,33 @@ describe('the keys of a screen', () => {
     expect([press('j'), press('j', { altKey: true })]).toEqual([true, false]);
     keys.setLetters('with-alt');
     expect(new Keys().letters()).toBe('with-alt');
+  });
+
+  it('are what a person chose: two change places, none is lost, and it is so after a reload', () => {
+    const { keys, binding, ran, open } = screen();
+    open([binding('p'), binding('x'), binding('Enter')]);
+    keys.choose('p', 'x');
+    expect([press('x'), press('p')]).toEqual([true, true]);
+    expect(ran).toEqual(['p', 'x']);
+    keys.choose('p', 'm');
+    expect([press('m'), press('p'), press('x'), press('Enter')]).toEqual([true, true, false, true]);
+    expect(ran.slice(2)).toEqual(['p', 'x', 'Enter']);
+    expect([keys.chosenFor('p'), keys.chosenFor('x'), keys.chosenFor('Enter'), keys.hasChosen()]).toEqual(['m', 'p', 'Enter', true]);
+    expect(new Keys().chosenFor('p')).toBe('m');
+  });
+
+  it('have one meaning each, however they were chosen, and are as they came once nothing is chosen', () => {
+    const letters = fc.constantFrom(...'abcdefg');
+    fc.assert(
+      fc.property(fc.array(fc.tuple(letters, letters), { maxLength: 12 }), (choices) => {
+        const keys = new Keys();
+        for (const [key, chosen] of choices) keys.choose(key, chosen);
+        const all = [...'abcdefg'].map((key) => keys.chosenFor(key));
+        expect(new Set(all).size).toBe(all.length);
+        keys.chooseNone();
+        expect(keys.hasChosen()).toBe(false);
+      }),
+    );
   });
 
   it('of a part stand beside those of the screen, and go with it', () => {

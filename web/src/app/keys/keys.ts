@@ -27,6 +27,19 @@ function keyOf(event: KeyboardEvent): string {
 }
 
 const LETTERS = 'umber-letters';
+const OWN = 'umber-own-keys';
+/** By the key that something is for, the one that a person chose. */
+type OwnKeys = Readonly<Record<string, string>>;
+
+function storedOwn(): OwnKeys {
+  try {
+    const stored: unknown = JSON.parse(localStorage.getItem(OWN) ?? '{}');
+    return stored !== null && typeof stored === 'object' ? (stored as OwnKeys) : {};
+  } catch {
+    return {};
+  }
+}
+
 /** How letters work as keys. */
 export type Letters = 'work' | 'with-alt' | 'rest';
 
@@ -56,6 +69,8 @@ export class Keys {
   readonly shown = signal(false);
   /** Whether letters, digits and signs do something by themselves, only with Alt held, or nothing: for those who dictate or whose hands tremble. */
   readonly letters = signal(storedLetters());
+  /** Characters for which a person chose another one. */
+  readonly #own = signal(storedOwn());
 
   constructor() {
     // Before any element sees it: a held Enter neither presses a button again nor sends a form again.
@@ -77,6 +92,35 @@ export class Keys {
     });
   }
 
+  /** The key that a person has chosen for what `key` is for, where it is a character; `key` itself where they chose none. */
+  chosenFor(key: string): string {
+    return this.#own()[key] ?? key;
+  }
+
+  /** Gives what `key` is for another key. What that was for takes the place that becomes free: none is lost, none has two meanings. */
+  choose(key: string, chosen: string): void {
+    const other = this.#meaningOf(chosen);
+    const own = { ...this.#own(), [key]: chosen, [other]: this.chosenFor(key) };
+    this.#keepOwn(Object.fromEntries(Object.entries(own).filter(([of, at]) => of !== at)));
+  }
+
+  /** All keys as they came. */
+  chooseNone(): void {
+    this.#keepOwn({});
+  }
+
+  readonly hasChosen = computed(() => Object.keys(this.#own()).length > 0);
+
+  #keepOwn(own: OwnKeys): void {
+    this.#own.set(own);
+    localStorage.setItem(OWN, JSON.stringify(own));
+  }
+
+  /** The key whose meaning a pressed one has. */
+  #meaningOf(pressed: string): string {
+    return Object.entries(this.#own()).find(([, chosen]) => chosen === pressed)?.[0] ?? pressed;
+  }
+
   /** Kept in this browser. */
   setLetters(letters: Letters): void {
     this.letters.set(letters);
@@ -86,7 +130,8 @@ export class Keys {
   #pressed(event: KeyboardEvent): void {
     if (event.defaultPrevented || (event.altKey && this.letters() !== 'with-alt')) return;
     const withControl = event.ctrlKey || event.metaKey;
-    const pressed = withControl ? `Control+${keyOf(event).toLowerCase()}` : keyOf(event);
+    const typed = keyOf(event);
+    const pressed = withControl ? `Control+${typed.toLowerCase()}` : isCharacter(typed) ? this.#meaningOf(typed) : typed;
     if (!withControl && isCharacter(pressed) && (this.letters() === 'rest' || (this.letters() === 'with-alt') !== event.altKey)) return;
     const typing = isTyping(event.target);
     if (pressed === '?' && !typing) {

@@ -1,3 +1,4 @@
+import { KeyHint } from '../keys/key-hint';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { EntryView, OpenItem } from '@umber/contract/ledger';
@@ -18,7 +19,7 @@ const VIEWS = ['Journal', 'Open items', 'Trial balance'] as const;
 @Component({
   selector: 'umber-ledger-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AmountPipe, EntryTable, LoadingLine, RouterLink],
+  imports: [KeyHint, AmountPipe, EntryTable, LoadingLine, RouterLink],
   host: { class: 'list-page' },
   template: `
     <header>

@@ -1,3 +1,4 @@
+import { KeyHint } from '../keys/key-hint';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import type { EntryView, PostedOne } from '@umber/contract/ledger';
@@ -21,7 +22,7 @@ interface Drawn {
 @Component({
   selector: 'umber-post-all-dialog',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AmountPipe, MatDialogModule],
+  imports: [KeyHint, AmountPipe, MatDialogModule],
   template: `
     <h2 mat-dialog-title>Post together</h2>
     <mat-dialog-content>

@@ -1,3 +1,4 @@
+import { KeyHint } from '../keys/key-hint';
 import { mayPost } from '@umber/core/approval';
 import { may } from '@umber/core/permissions';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked, viewChild } from '@angular/core';
@@ -28,7 +29,7 @@ import { paidText } from './sentences';
   selector: 'umber-post-screen',
   host: { class: 'beside-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ConfirmSupplier, PageViewer, TrailPanel, EntryTable, AmountPipe, RouterLink],
+  imports: [KeyHint, ConfirmSupplier, PageViewer, TrailPanel, EntryTable, AmountPipe, RouterLink],
   template: `
     <div class="paper">
       <umber-page-viewer [documentId]="document().id" [viewer]="viewer" />

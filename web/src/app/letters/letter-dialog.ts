@@ -1,3 +1,4 @@
+import { KeyHint } from '../keys/key-hint';
 import { ChangeDetectionStrategy, Component, inject, Injectable } from '@angular/core';
 import { FormControl, FormGroup, ReactiveFormsModule, Validators } from '@angular/forms';
 import { MAT_DIALOG_DATA, MatDialog, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
@@ -44,7 +45,7 @@ export class Letters {
 @Component({
   selector: 'umber-letter-dialog',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ReactiveFormsModule, MatDialogModule, MatFormFieldModule, MatInputModule],
+  imports: [KeyHint, ReactiveFormsModule, MatDialogModule, MatFormFieldModule, MatInputModule],
   template: `
     <h2 mat-dialog-title>Letter to the supplier</h2>
     <form [formGroup]="form" (ngSubmit)="done()">

@@ -1,3 +1,4 @@
+import { KeyHint } from '../keys/key-hint';
 import { may } from '@umber/core/permissions';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
@@ -27,7 +28,7 @@ import { comparedWith, exceptionText, FIGURE_NAMES, figureText, orderText } from
   selector: 'umber-match-screen',
   host: { class: 'beside-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MailSaid, PageViewer, TrailPanel, AmountPipe, RouterLink],
+  imports: [KeyHint, MailSaid, PageViewer, TrailPanel, AmountPipe, RouterLink],
   templateUrl: './match-screen.html',
   styleUrl: './match-screen.scss',
 })

@@ -1,3 +1,4 @@
+import { KeyHint } from '../keys/key-hint';
 import { A11yModule } from '@angular/cdk/a11y';
 import {
   ChangeDetectionStrategy,
@@ -44,7 +45,7 @@ export class SearchAll {
 @Component({
   selector: 'umber-search-box',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [A11yModule, AmountPipe, RouterLink],
+  imports: [KeyHint, A11yModule, AmountPipe, RouterLink],
   template: `
     @if (search.isOpen()) {
       <div class="veil" (click)="close()">

@@ -1,3 +1,4 @@
+import { KeyHint } from '../keys/key-hint';
 import { mayIn } from '@umber/core/documents';
 import { may } from '@umber/core/permissions';
 import { CdkDrag, CdkDropList, CdkDropListGroup, type CdkDragDrop } from '@angular/cdk/drag-drop';
@@ -20,7 +21,7 @@ import { arrangedAs, asideOrBack, cutOrJoin, moved, turnedOn, type Arranged } fr
 @Component({
   selector: 'umber-file-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CdkDropListGroup, CdkDropList, CdkDrag, NgTemplateOutlet],
+  imports: [KeyHint, CdkDropListGroup, CdkDropList, CdkDrag, NgTemplateOutlet],
   templateUrl: './file-page.html',
   styleUrl: './file-page.scss',
 })

@@ -1,3 +1,4 @@
+import { KeyHint } from '../keys/key-hint';
 import type { Tray, DocumentKind } from '@umber/core/documents';
 import { may } from '@umber/core/permissions';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, numberAttribute, signal } from '@angular/core';
@@ -36,7 +37,7 @@ interface Choice {
 @Component({
   selector: 'umber-alike-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ReactiveFormsModule],
+  imports: [KeyHint, ReactiveFormsModule],
   templateUrl: './alike-page.html',
   styleUrl: './alike-page.scss',
 })

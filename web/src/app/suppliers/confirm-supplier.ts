@@ -1,3 +1,4 @@
+import { KeyHint } from '../keys/key-hint';
 import { may } from '@umber/core/permissions';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import type { SupplierView } from '@umber/contract/suppliers';
@@ -11,6 +12,7 @@ import { messageOf } from '../api-error';
 @Component({
   selector: 'umber-confirm-supplier',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [KeyHint],
   template: `
     @if (supplier().waitsSince; as since) {
       <span class="ask">Put on file by {{ since.by }} on {{ day(since.on) }}.</span>

@@ -1,3 +1,4 @@
+import { KeyHint } from '../keys/key-hint';
 import { ChangeDetectionStrategy, Component, inject, Injectable, signal } from '@angular/core';
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MAT_DIALOG_DATA, MatDialog, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
@@ -15,7 +16,7 @@ const text = (value = '') => new FormControl(value, { nonNullable: true });
 @Component({
   selector: 'umber-new-supplier',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ReactiveFormsModule, MatDialogModule],
+  imports: [KeyHint, ReactiveFormsModule, MatDialogModule],
   template: `
     <h2 mat-dialog-title>Put a supplier on file</h2>
     <form [formGroup]="form" (ngSubmit)="save()">

@@ -1,3 +1,4 @@
+import { KeyHint } from '../keys/key-hint';
 import { may } from '@umber/core/permissions';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { FormControl, ReactiveFormsModule } from '@angular/forms';
@@ -16,7 +17,7 @@ import { NewSuppliers } from './new-supplier';
   selector: 'umber-suppliers-page',
   host: { class: 'list-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ConfirmSupplier, LoadingLine, ReactiveFormsModule],
+  imports: [KeyHint, ConfirmSupplier, LoadingLine, ReactiveFormsModule],
   template: `
     <header>
       <h1>Suppliers</h1>

@@ -12,7 +12,7 @@ const item = (doubt: number, more: Partial<SweepItem> = {}): SweepItem => ({
   supplier: 'Pellow Timber Ltd',
   currency: 'GBP',
   scanned: true,
-  page: { number: 1, turned: 0, width: 595, height: 842 },
+  page: { number: 1, turned: 0, straightened: false, width: 595, height: 842 },
   box: { x: 100, y: 50, width: 50, height: 10 },
   words: [{ text: '17.50', x: 100, y: 50, width: 50, height: 10 }],
   ...more,

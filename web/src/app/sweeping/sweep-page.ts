@@ -1,3 +1,4 @@
+import { KeyHint } from '../keys/key-hint';
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { may } from '@umber/core/permissions';
@@ -25,7 +26,7 @@ const PIECE = 34;
 @Component({
   selector: 'umber-sweep-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CutOut, RouterLink],
+  imports: [KeyHint, CutOut, RouterLink],
   templateUrl: './sweep-page.html',
   styleUrl: './sweep-page.scss',
 })

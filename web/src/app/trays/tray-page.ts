@@ -1,3 +1,4 @@
+import { KeyHint } from '../keys/key-hint';
 import { causesOf, TRAYS, type Tray, OPEN_TRAYS, RESTING_TRAYS } from '@umber/core/documents';
 import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, input, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
@@ -52,7 +53,7 @@ function questionsOf({ asked }: TrayRow): string[] {
 @Component({
   selector: 'umber-tray-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [TrayStack, MatSortModule, ArrivalList, RouterLink, SortingLine],
+  imports: [KeyHint, TrayStack, MatSortModule, ArrivalList, RouterLink, SortingLine],
   template: `
     <umber-tray-stack [tray]="known()" />
     <div class="list">

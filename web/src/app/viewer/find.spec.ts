@@ -1,7 +1,14 @@
 import { foundOn } from './find';
 
 const word = (text: string, x: number, y = 10) => ({ text, x, y, width: 30, height: 10 });
-const page = { number: 2, turned: 0, width: 595, height: 842, words: [word('Zürich', 10), word('8.001', 50), word('Zürich,', 10, 40)] };
+const page = {
+  number: 2,
+  turned: 0,
+  straightened: false,
+  width: 595,
+  height: 842,
+  words: [word('Zürich', 10), word('8.001', 50), word('Zürich,', 10, 40)],
+};
 
 describe('finding words on a page', () => {
   it('finds every place, whatever case, accents and signs', () => {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { heightOf, layOutPages, pageBox, PAGE_GAP, pageOf, shownBox, type Turn } from './geometry';
 
-const page = (number: number, width = 595, height = 842) => ({ number, turned: 0, width, height, words: [] });
+const page = (number: number, width = 595, height = 842) => ({ number, turned: 0, straightened: false, width, height, words: [] });
 
 describe('pages in a flow', () => {
   it('stand one below the other, the widest as wide as there is room', () => {

@@ -13,7 +13,7 @@ import {
   viewChildren,
 } from '@angular/core';
 import type { Box } from '@umber/core/geometry';
-import { pagePicture } from '../documents/addresses';
+import { pageAsItCame, pagePicture } from '../documents/addresses';
 import { layOutPages, pageBox, PAGE_GAP, shownBox, type LaidPage } from './geometry';
 import { TextLayer } from './text-layer';
 import type { Viewer } from './viewer';
@@ -121,6 +121,7 @@ const LENS_SIZE = { width: 320, height: 130 };
       user-select: text;
     }
     img {
+      object-fit: contain;
       position: absolute;
       left: 0;
       top: 0;
@@ -233,7 +234,9 @@ export class PageFlow {
     });
   }
 
-  protected readonly picture = ({ page }: LaidPage): string => pagePicture(this.documentId(), page);
+  protected readonly isAsItCame = ({ page }: LaidPage): boolean => page.straightened && this.viewer().asTheyCame();
+  protected readonly picture = (laid: LaidPage): string =>
+    this.isAsItCame(laid) ? pageAsItCame(this.documentId(), laid.page.number) : pagePicture(this.documentId(), laid.page);
 
   protected turned({ turn, width, height }: LaidPage): string {
     return [
@@ -245,6 +248,7 @@ export class PageFlow {
   }
 
   protected marksOf(laid: LaidPage): PageMark[] {
+    if (this.isAsItCame(laid)) return [];
     return [...this.marks(), ...this.#found()]
       .filter(({ page }) => page === laid.page.number)
       .map((mark) => ({ ...mark, box: shownBox(laid, mark.box) }));
@@ -269,7 +273,7 @@ export class PageFlow {
   }
 
   protected down(laid: LaidPage, event: PointerEvent): void {
-    if (this.viewer().selects() || event.button !== 0) return;
+    if (this.viewer().selects() || this.isAsItCame(laid) || event.button !== 0) return;
     // A finger moves the page; a tap points.
     if (event.pointerType !== 'touch') (event.currentTarget as HTMLElement).setPointerCapture(event.pointerId);
     const at = pointIn(event);

@@ -30,6 +30,16 @@ import type { Viewer } from './viewer';
     >
       Text
     </button>
+    @if (pages.hasStraightened()) {
+      <button
+        type="button"
+        title="The page as it came, or straightened"
+        [attr.aria-pressed]="pages.asTheyCame()"
+        (click)="pages.asTheyCame.set(!pages.asTheyCame())"
+      >
+        Original
+      </button>
+    }
     @if (pages.query() === null) {
       <button type="button" title="Find words on the pages (F)" (click)="pages.query.set('')">Find</button>
     } @else {

@@ -26,6 +26,9 @@ export class Viewer {
   /** What a drag over the page does: it points, or it selects text. */
   readonly selects = signal(false);
   readonly lens = signal(false);
+  /** Whether straightened pages are shown as they came; nothing is marked on them then. */
+  readonly asTheyCame;
+  readonly hasStraightened: Signal<boolean>;
   /** What is looked for; null: the field to search is closed. */
   readonly query = signal<string | null>(null);
   readonly found: Signal<readonly Found[]>;
@@ -56,6 +59,8 @@ export class Viewer {
     const id = computed(() => document().id);
     this.pages = computed(() => document().pages);
     this.turn = linkedSignal<number, Turn>({ source: id, computation: () => 0 });
+    this.asTheyCame = linkedSignal<number, boolean>({ source: id, computation: () => false });
+    this.hasStraightened = computed(() => this.pages().some(({ straightened }) => straightened));
     this.current = linkedSignal<number, number | null>({ source: id, computation: () => null });
     this.wish = linkedSignal<number, Wish | null>({ source: id, computation: () => null });
     this.found = computed(() => {
