@@ -201,6 +201,7 @@ test.describe('the desk', () => {
   test('lines: a column is given another name over the page, and a border is dragged; all pages are read again by them', async () => {
     const id = await open(clerk, 'DC-9100');
     await clerk.keyboard.press('l');
+    await clerk.locator('umber-lines-view .row.line').first().waitFor();
     await clerk.keyboard.press('u');
     const price = clerk.locator('umber-column-borders select').filter({ has: clerk.locator('option:checked', { hasText: 'Price' }) });
     await price.first().selectOption({ label: 'skip' });

@@ -114,6 +114,7 @@ test.describe('keys and pointings', () => {
     expect(await read()).not.toEqual(right);
     const hand = await open(id);
     await hand.press('l');
+    await clerk.locator('umber-lines-view .row.line').first().waitFor();
     await hand.press('u');
     const named = clerk.locator('umber-column-borders select').filter({ has: clerk.locator('option:checked', { hasText: 'Price' }) });
     // A choice in a list is two pointings.
