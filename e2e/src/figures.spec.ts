@@ -209,24 +209,6 @@ test.describe('keys of those who decide', () => {
   const waiting = async (page: Page, tray: string) =>
     ((await (await page.request.get(`${stage.base}/api/trays/${tray}`)).json()) as { rows: { id: number }[] }).rows.length;
 
-  test('28 postings: at most 4', async () => {
-    for (let i = 0; i < 8 || (await waiting(clerk, 'post')) < 3; i++) await letSupplierWrite(clerk, 'an invoice that fits');
-    const controller = await stage.signIn('ruth');
-    await controller.goto(`${stage.base}/tray/post`);
-    await controller.locator('tbody tr').first().waitFor();
-    const hand = new Hand(controller);
-    await hand.press('w');
-    const dialog = controller.getByRole('dialog', { name: 'Post together' });
-    // Every entry is on the screen before any is made.
-    await dialog.getByRole('row').nth(1).waitFor();
-    const ready = Number(/Post (\d+)/.exec(await dialog.getByRole('button', { name: /^Post \d/ }).innerText())?.[1]);
-    expect(ready).toBeGreaterThanOrEqual(3);
-    const before = await waiting(controller, 'posted');
-    await hand.press('Enter');
-    await expect.poll(() => waiting(controller, 'posted'), { timeout: 60_000 }).toBe(before + ready);
-    expect(hand.count).toBeLessThanOrEqual(4);
-  });
-
   test('an approval: 2, so that six are at most 12', async () => {
     await letSupplierWrite(clerk, 'one with a higher price');
     await expect.poll(() => waiting(clerk, 'match'), { timeout: 60_000 }).toBeGreaterThan(0);
@@ -256,6 +238,24 @@ test.describe('keys of those who decide', () => {
     await hand.press('Enter');
     await expect.poll(() => waiting(approver, 'sign-off'), { timeout: 60_000 }).toBe(before - 1);
     expect(hand.count).toBe(2);
+  });
+
+  test('28 postings: at most 4', async () => {
+    for (let i = 0; i < 8 || (await waiting(clerk, 'post')) < 3; i++) await letSupplierWrite(clerk, 'an invoice that fits');
+    const controller = await stage.signIn('ruth');
+    await controller.goto(`${stage.base}/tray/post`);
+    await controller.locator('tbody tr').first().waitFor();
+    const hand = new Hand(controller);
+    await hand.press('w');
+    const dialog = controller.getByRole('dialog', { name: 'Post together' });
+    // Every entry is on the screen before any is made.
+    await dialog.getByRole('row').nth(1).waitFor();
+    const ready = Number(/Post (\d+)/.exec(await dialog.getByRole('button', { name: /^Post \d/ }).innerText())?.[1]);
+    expect(ready).toBeGreaterThanOrEqual(3);
+    const before = await waiting(controller, 'posted');
+    await hand.press('Enter');
+    await expect.poll(() => waiting(controller, 'posted'), { timeout: 60_000 }).toBe(before + ready);
+    expect(hand.count).toBeLessThanOrEqual(4);
   });
 });
 

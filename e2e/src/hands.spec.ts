@@ -123,7 +123,7 @@ test.describe('hands', () => {
     await clerk.keyboard.up('Enter');
     expect(await doubts()).toBe(after);
     await tray(clerk, 'check');
-    expect(await rows(clerk).count()).toBe(before);
+    await expect(rows(clerk)).toHaveCount(before, { timeout: 60_000 });
   });
 
   test('press Enter while the question is scrolled away: it is brought onto the screen, and settled by the next', async () => {
