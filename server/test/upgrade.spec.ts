@@ -34,6 +34,19 @@ async function restore(url: string, file: string): Promise<void> {
   }
 }
 
+/** Lines as they stand where one had been removed among them: those after it are counted on, with what is asked of them. */
+async function leaveGaps(url: string): Promise<void> {
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
+  await client.query(`
+    insert into doubts (document_id, field, line, reason) select document_id, 'quantity', max(position), 'why?' from document_lines group by 1 having count(*) > 1 limit 1;
+    update document_lines set position = position + 1000 where position > 0;
+    update document_lines set position = position - 995 where position > 1000;
+    update doubts set line = line + 5 where line > 0;
+    update exceptions set line = line + 5 where line > 0;`);
+  await client.end();
+}
+
 const ESCAPES: Readonly<Record<string, string>> = { t: '\t', n: '\n', r: '\r', b: '\b', f: '\f', v: '\v' };
 const unescaped = (cell: string): string => cell.replace(/\\(.)/g, (_all, sign: string) => ESCAPES[sign] ?? sign);
 
@@ -50,10 +63,24 @@ describe('a database that the version before filled', () => {
   beforeAll(async () => {
     const url = await freshDatabase();
     await restore(url, FILLED);
+    await leaveGaps(url);
     server = await serverOn(url);
     clerk = await Visitor.signedIn(server.httpPort, 'nell');
   });
   afterAll(() => server.close());
+
+  it('counts the lines of every document without gaps, and what is asked of them stays with them', async () => {
+    const { rows } = await server.services.pool.query(
+      'select document_id, array_agg(position order by position) as positions from document_lines group by 1',
+    );
+    expect(rows.some(({ positions }) => positions.length > 1)).toBe(true);
+    for (const { positions } of rows) expect(positions).toEqual(positions.map((_: number, i: number) => i));
+    const lost = await server.services.pool.query(
+      `select 1 from doubts q where q.line is not null and q.settled_at is null
+         and not exists (select from document_lines l where l.document_id = q.document_id and l.position = q.line)`,
+    );
+    expect(lost.rows).toEqual([]);
+  });
 
   it('shows every document as it was, its sentences as they were worded', async () => {
     const doubted = await named('b.pdf');

@@ -10,7 +10,8 @@ import { needsChoice, needsTwo } from '@umber/core/matching';
 import { guessSupplier } from '@umber/core/suppliers';
 import { documentLines, handlersOf, liveExceptions } from '../documents/queries.js';
 import type { Database } from '../database/database.js';
-import { ApiError } from '../api-error.js';
+import { ApiError, refusalOf } from '../api-error.js';
+import { log } from '../log.js';
 import { openOrders, orderHead } from '../orders/queries.js';
 import type { Services } from '../services.js';
 import { insertSupplierAccount, suppliersLike, supplierView } from '../suppliers/queries.js';
@@ -113,7 +114,11 @@ export function reopen(services: Services, id: number, actor: Actor, { version }
 
 /** Takes up what was parked until a day that has come. */
 export async function wakeRested(services: Services): Promise<void> {
-  for (const id of await restedOut(services.pool, services.today())) await reopen(services, id, null, { version: null });
+  for (const id of await restedOut(services.pool, services.today())) {
+    // One that cannot be taken up, as without an exchange rate, keeps no other from it.
+    const refused = await refusalOf(() => reopen(services, id, null, { version: null }));
+    if (refused) log.warn({ document: id, code: refused.code }, 'a parked document whose day has come');
+  }
 }
 
 /** Sets account and cost centre of a line. */

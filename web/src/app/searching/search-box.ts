@@ -217,6 +217,8 @@ export class SearchBox {
   }
 
   protected pressed(event: KeyboardEvent): void {
+    // Keys of the screen below mean nothing here.
+    event.stopPropagation();
     const step = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
     const hit = this.hits()[this.at()];
     if (step !== 0) this.at.update((at) => Math.max(0, Math.min(this.hits().length - 1, at + step)));
@@ -226,7 +228,6 @@ export class SearchBox {
       void this.#router.navigate(['/document', hit.id]);
     } else return;
     event.preventDefault();
-    event.stopPropagation();
   }
 
   protected close(): void {
