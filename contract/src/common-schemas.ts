@@ -1,3 +1,4 @@
+import { isIsoDate } from '@umber/core/dates';
 import { isIban, normalizeIban } from '@umber/core/identifiers';
 import Joi from 'joi';
 
@@ -15,6 +16,10 @@ export const ibanSchema = Joi.string()
 export const idSchema = Joi.number().integer().positive().required();
 /** The version of a document that a change was made on. */
 export const versionSchema = Joi.number().integer().positive().required();
+/** A day, ISO 8601. */
+export const isoDateSchema = Joi.string()
+  .custom((value: string, helpers) => (isIsoDate(value) ? value : helpers.error('date.iso')))
+  .messages({ 'date.iso': 'Give the date as year-month-day, such as 2026-03-14.' });
 const SAY_WHY = 'Say why, in a few words.';
 /** Why something is done. */
 export const reasonSchema = Joi.string()

@@ -56,3 +56,14 @@ export class ApiError extends Error {
     return { code: this.code, message: this.message };
   }
 }
+
+/** Where several things are done each by itself: why one was refused, null where it was done. What is no refusal is thrown. */
+export async function refusalOf(work: () => Promise<unknown>): Promise<ApiError | null> {
+  try {
+    await work();
+    return null;
+  } catch (error) {
+    if (error instanceof ApiError) return error;
+    throw error;
+  }
+}

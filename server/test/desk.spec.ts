@@ -174,7 +174,7 @@ describe('the sweep', () => {
       );
     const items = await clerk.ok('GET', '/api/sweep');
     expect(items).toHaveLength(2);
-    expect(items[0]).toMatchObject({ kind: 'numbers', field: 'invoiceNumber', scanned: false });
+    expect(items[0]).toMatchObject({ kind: 'numbers', field: 'invoiceNumber', page: { straightened: false } });
     expect(items[0].words.map(({ text }: { text: string }) => text).join('')).toContain(items[0].value.slice(0, 3));
     const answers = items.map(({ document, doubt, value }: { document: number; doubt: number; value: string }, i: number) => ({
       document,

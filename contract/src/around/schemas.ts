@@ -1,7 +1,6 @@
-import { isIsoDate } from '@umber/core/dates';
 import Joi from 'joi';
 import { placeSchema } from '../checking/schemas.js';
-import { reasonSchema, versionSchema as version } from '../common-schemas.js';
+import { isoDateSchema, reasonSchema, versionSchema as version } from '../common-schemas.js';
 import type { HandingWish, HoldingWish, NoteWish, Parking, TagsWish } from './index.js';
 
 export const noteWishSchema = Joi.object<NoteWish, true>({
@@ -21,9 +20,6 @@ export const handingWishSchema = Joi.object<HandingWish, true>({
 export const parkingSchema = Joi.object<Parking, true>({
   version,
   reason: reasonSchema,
-  until: Joi.string()
-    .custom((value: string, helpers) => (isIsoDate(value) ? value : helpers.error('date.iso')))
-    .allow(null)
-    .messages({ 'date.iso': 'Give the day as year-month-day, such as 2026-03-14.' }),
+  until: isoDateSchema.allow(null),
 });
 export const holdingWishSchema = Joi.object<HoldingWish, true>({ act: Joi.string().valid('stay', 'take-over', 'leave').required() });

@@ -2,13 +2,9 @@ import type { Disputing, FieldChange, KindChange, Reasoned, TableEdit, Undoing, 
 import { OWED } from '@umber/core/arithmetic';
 import { HEADER_FIELDS, LINE_CELLS, type HeaderField, type LineCell, type LineEdit, DOCUMENT_KINDS } from '@umber/core/documents';
 import Joi from 'joi';
-import { isIsoDate } from '@umber/core/dates';
 import { isCurrency } from '@umber/core/money';
-import { ibanSchema, idSchema, reasonSchema, versionSchema as version } from '../common-schemas.js';
+import { ibanSchema, idSchema, isoDateSchema as isoDate, reasonSchema, versionSchema as version } from '../common-schemas.js';
 
-const isoDate = Joi.string()
-  .custom((value: string, helpers) => (isIsoDate(value) ? value : helpers.error('date.iso')))
-  .messages({ 'date.iso': 'Give the date as year-month-day, such as 2026-03-14.' });
 const amount = Joi.string()
   .pattern(/^-?\d{1,12}(\.\d{1,2})?$/)
   .messages({ 'string.pattern.base': 'Give the amount as digits with a point and at most two decimals, such as 1234.50.' });
@@ -53,20 +49,21 @@ export const fieldNameSchema = Joi.string<HeaderField>()
 export const cellNameSchema = Joi.string<LineCell>()
   .valid(...LINE_CELLS)
   .required();
-export const positionSchema = Joi.number().integer().min(0).max(2000).required();
+/** Most lines that a document may have. */
+const MOST_LINES = 2000;
+export const positionSchema = Joi.number().integer().min(0).max(MOST_LINES).required();
 export const versionedSchema = Joi.object<Versioned, true>({ version });
-export const valueChangeSchema = Joi.object<ValueChange, true>({ version, value: Joi.string().trim().max(500).allow(null, '').required() });
+const value = Joi.string().trim().max(500).allow(null, '').required();
+export const valueChangeSchema = Joi.object<ValueChange, true>({ version, value });
 const finite = Joi.number().min(-20_000).max(20_000).required();
 const box = Joi.object({ x: finite, y: finite, width: finite.min(0), height: finite.min(0) });
 export const placeSchema = Joi.object({ page: Joi.number().integer().min(1).required(), box: box.required() });
 export const fieldChangeSchema = Joi.object<FieldChange, true>({
   version,
-  value: Joi.string().trim().max(500).allow(null, '').required(),
+  value,
   at: placeSchema.optional(),
 });
-/** Most lines that a document may have. */
-const MOST_LINES = 2000;
-const at = Joi.number().integer().min(0).max(MOST_LINES).required();
+const at = positionSchema;
 const cellOf = (cell: LineCell) => CELL_SCHEMAS[cell].allow(null);
 const someCells = Joi.object(Object.fromEntries(LINE_CELLS.map((cell) => [cell, cellOf(cell)]))).min(1);
 const allCells = Joi.object(Object.fromEntries(LINE_CELLS.map((cell) => [cell, cellOf(cell).required()])));

@@ -19,8 +19,6 @@ export interface SweepItem {
   readonly value: string;
   readonly supplier: string | null;
   readonly currency: string | null;
-  /** Whether its page was read off a picture. */
-  readonly scanned: boolean;
   readonly page: Omit<PageView, 'words'>;
   readonly box: Box;
   /** The words in the box. */

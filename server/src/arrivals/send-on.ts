@@ -1,7 +1,7 @@
 import { isForTheBooks } from '@umber/core/documents';
 import type { Sending, Sent } from '@umber/contract/intake';
 import type { Person } from '@umber/contract/people';
-import { ApiError } from '../api-error.js';
+import { ApiError, refusalOf } from '../api-error.js';
 import type { Services } from '../services.js';
 import { sayKind } from '../sorting/sort.js';
 import { moveTo, onDocument } from '../documents/lifecycle.js';
@@ -24,12 +24,8 @@ export async function sendOn(services: Services, arrivalId: number, person: Pers
   if (documents.length === 0) throw new ApiError('bad-request', 'Nothing of this arrival can be sent there.');
   const left: { id: number; why: string }[] = [];
   for (const document of documents) {
-    try {
-      await sendOne(services, document, person, sending);
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error;
-      left.push({ id: document.id, why: error.message });
-    }
+    const refused = await refusalOf(() => sendOne(services, document, person, sending));
+    if (refused) left.push({ id: document.id, why: refused.message });
   }
   return { sent: documents.length - left.length, left };
 }

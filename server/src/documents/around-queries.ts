@@ -1,6 +1,6 @@
-import type { HandedView, HolderView, NoteView } from '@umber/contract/around';
+import type { HolderView, NoteView } from '@umber/contract/around';
 import type { Place } from '@umber/core/geometry';
-import { jsonOf, many, maybe, type Database } from '../database/database.js';
+import { jsonOf, many, type Database } from '../database/database.js';
 
 export const insertNote = (db: Database, documentId: number, personId: number, text: string, at: Place | null) =>
   db.query('insert into notes (document_id, person_id, text, page, box) values ($1, $2, $3, $4, $5)', [
@@ -26,13 +26,6 @@ export const setHanded = (db: Database, documentId: number, to: number | null, b
   db.query(
     'update documents set handed_to = $2, handed_by = case when $2::bigint is null then null else $3::bigint end, version = version + 1 where id = $1',
     [documentId, to, by],
-  );
-
-export const handedOf = (db: Database, documentId: number) =>
-  maybe<HandedView>(
-    db,
-    `select h.id as "toId", h.name as "to", b.name as by from documents d join people h on h.id = d.handed_to left join people b on b.id = d.handed_by where d.id = $1`,
-    [documentId],
   );
 
 /** Seconds after which somebody who no longer says so is not at a document any more. */

@@ -14,6 +14,7 @@ import { NEEDS_TWO, type VarianceFigure } from '@umber/core/matching';
 import type { ConfirmationView } from '@umber/contract/documents';
 import type { Alike, CitationView, StepView, TrailEntry } from '@umber/contract/documents';
 import type { Box, Place } from '@umber/core/geometry';
+import type { HandedView } from '@umber/contract/around';
 import type { LetterView } from '@umber/contract/letters';
 import type { DocumentReading, Word } from '@umber/core/reading';
 import { many, maybe, type Database } from '../database/database.js';
@@ -47,6 +48,9 @@ export const stepsOf = (db: Database, documentId: number) =>
     { act: isTrailAct },
   );
 
+/** Whom a document `d` was handed to, and by whom. */
+const HANDED = `(select json_build_object('toId', h.id, 'to', h.name, 'by', (select b.name from people b where b.id = d.handed_by)) from people h where h.id = d.handed_to)`;
+
 /** A document's own row with the names of what it belongs to. */
 export interface DocumentHead extends Readonly<Record<HeaderField, string | null>> {
   readonly id: number;
@@ -65,6 +69,7 @@ export interface DocumentHead extends Readonly<Record<HeaderField, string | null
   readonly pointed: Readonly<Partial<Record<HeaderField, Place>>>;
   readonly dispute: Dispute | null;
   readonly restsUntil: string | null;
+  readonly handed: HandedView | null;
   readonly supplierId: number | null;
   readonly orderId: number | null;
   readonly checkedBy: string | null;
@@ -87,7 +92,7 @@ export const documentHead = (db: Database, id: number) =>
     `select d.id, d.version, d.tray, d.parked_from as "parkedFrom", d.rest_reason as reason, d.kind, d.language, f.id as "fileId", f.name as "fileName", (select count(*)::int from file_pages x where x.file_id = f.id) as "filePages", d.invoice_number as "invoiceNumber",
        d.issue_date as "issueDate", d.due_date as "dueDate", d.currency, d.order_reference as "orderReference", d.seller_name as "sellerName", d.seller_tax_id as "sellerTaxId",
        d.seller_iban as "sellerIban", d.payment_reference as "paymentReference", d.net_total as "netTotal", d.tax_total as "taxTotal", d.gross_total as "grossTotal", d.amount_due as "amountDue", d.discount_percent as "discountPercent", d.discount_date as "discountDate",
-       d.document_discount as discount, d.carriage, d.settled_fields as "settledFields", d.pointed, d.dispute, d.rests_until as "restsUntil", d.supplier_id as "supplierId", d.order_id as "orderId", checker.name as "checkedBy",
+       d.document_discount as discount, d.carriage, d.settled_fields as "settledFields", d.pointed, d.dispute, d.rests_until as "restsUntil", ${HANDED} as handed, d.supplier_id as "supplierId", d.order_id as "orderId", checker.name as "checkedBy",
        d.tags, d.department, ${ALIKE} as alike, a.id as "arrivalId", so.name as source, a.kind as "arrivalKind", a.sender, a.subject, a.received_at as "receivedAt", a.body_text as "text", e.number as "entryNumber"
      from documents d join arrivals a on a.id = d.arrival_id join sources so on so.id = a.source_id join files f on f.id = d.file_id left join people checker on checker.id = d.checked_by left join journal_entries e on e.document_id = d.id
      where d.id = $1`,

@@ -1,5 +1,5 @@
 import type { TrailAct } from '@umber/core/documents';
-import { jsonOf, many, one, type Database } from '../database/database.js';
+import { jsonOf, many, maybe, one, type Database } from '../database/database.js';
 import { isTrailAct } from '../database/json-columns.js';
 
 /**
@@ -60,6 +60,10 @@ export const stepsFrom = (db: Database, id: number, step: number) =>
     [id, step],
     { act: isTrailAct },
   );
+
+/** The step that was done last; null where nothing can be taken back. */
+export const newestStep = async (db: Database, id: number) =>
+  (await maybe<{ id: number }>(db, 'select id from check_steps where document_id = $1 order by id desc limit 1', [id]))?.id ?? null;
 
 export const deleteSteps = (db: Database, id: number, from: number) =>
   db.query('delete from check_steps where document_id = $1 and id >= $2', [id, from]);

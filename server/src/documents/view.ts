@@ -2,7 +2,7 @@ import { HEADER_FIELDS, LINE_CELLS, type HeaderField, type LineCell } from '@umb
 import type { DocumentView, FieldView } from '@umber/contract/documents';
 import type { Database } from '../database/database.js';
 import { ApiError } from '../api-error.js';
-import { handedOf, notesOf } from './around-queries.js';
+import { notesOf } from './around-queries.js';
 import { orderView } from '../orders/view.js';
 import { supplierView } from '../suppliers/queries.js';
 import {
@@ -72,7 +72,7 @@ export async function documentView(db: Database, id: number): Promise<DocumentVi
     doubts: (await openDoubts(db, id)) as DocumentView['doubts'],
     dispute: head.dispute,
     notes: await notesOf(db, id),
-    handed: await handedOf(db, id),
+    handed: head.handed,
     restsUntil: head.restsUntil,
     letters: await lettersOf(db, id),
     steps: head.tray === 'check' ? await stepsOf(db, id) : [],

@@ -1,6 +1,6 @@
 import type { PostedOne, PostingAll } from '@umber/contract/ledger';
 import type { Person } from '@umber/contract/people';
-import { ApiError } from '../api-error.js';
+import { refusalOf } from '../api-error.js';
 import type { Services } from '../services.js';
 import { post } from './post.js';
 
@@ -8,13 +8,9 @@ import { post } from './post.js';
 export async function postAll(services: Services, person: Person, { documents }: PostingAll): Promise<PostedOne[]> {
   const done: PostedOne[] = [];
   for (const { id, version } of documents) {
-    try {
-      const { number } = await post(services, id, person, { version });
-      done.push({ document: id, entry: number, message: null });
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error;
-      done.push({ document: id, entry: null, message: error.message });
-    }
+    let entry: number | null = null;
+    const refused = await refusalOf(async () => ({ number: entry } = await post(services, id, person, { version })));
+    done.push({ document: id, entry, message: refused?.message ?? null });
   }
   return done;
 }

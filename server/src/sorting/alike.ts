@@ -4,7 +4,7 @@ import type { Person } from '@umber/contract/people';
 import type { PageWords } from '@umber/core/reading';
 import { groupFor, layoutOf } from '@umber/core/sorting';
 import type { Database } from '../database/database.js';
-import { ApiError } from '../api-error.js';
+import { ApiError, refusalOf } from '../api-error.js';
 import { chooseSupplier, likelySuppliers } from '../matching/resolve.js';
 import type { Services } from '../services.js';
 import { onDocument } from '../documents/lifecycle.js';
@@ -41,13 +41,11 @@ export async function settleAlike(
   const known = new Set((await alikeView(services.pool, group)).documents.map(({ id }) => id));
   const left: { id: number; why: string }[] = [];
   for (const { id, version } of documents) {
-    try {
+    const refused = await refusalOf(async () => {
       if (!known.has(id)) throw new ApiError('no-such-thing', 'It is settled already, or looks otherwise.');
       await settleOne(services, id, version, person, does);
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error;
-      left.push({ id, why: error.message });
-    }
+    });
+    if (refused) left.push({ id, why: refused.message });
   }
   const rest = await alikeDocuments(services.pool, group);
   const view = rest.length === 0 ? { id: group, documents: [], suppliers: [] } : await alikeView(services.pool, group);

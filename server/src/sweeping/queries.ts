@@ -44,13 +44,9 @@ export const plainDoubts = (db: Database, today: string, most: number) =>
 
 /** The pages of some documents with their words. */
 export const pagesOfDocuments = (db: Database, ids: readonly number[]) =>
-  many<Omit<PageView, 'words'> & { document: number; scanned: boolean; words: Word[] }>(
+  many<Omit<PageView, 'words'> & { document: number; words: Word[] }>(
     db,
-    `select p.document_id as document, p.number, f.turned, f.straightened_by is not null as straightened, f.width, f.height, f.words, f.straightened_by is not null as scanned
+    `select p.document_id as document, p.number, f.turned, f.straightened_by is not null as straightened, f.width, f.height, f.words
      from pages p join documents d on d.id = p.document_id join file_pages f on f.file_id = d.file_id and f.number = p.number where p.document_id = any($1)`,
     [ids],
   );
-
-/** The newest step of a document, and that it is about a value that was just answered. */
-export const newestStep = async (db: Database, id: number) =>
-  (await many<{ id: number }>(db, 'select id from check_steps where document_id = $1 order by id desc limit 1', [id]))[0]?.id ?? null;

@@ -29,7 +29,7 @@ export class Holding {
       const id = this.#document();
       if (id === null) return;
       const body = JSON.stringify({ act: 'leave' } satisfies HoldingWish);
-      void fetch(addressOf('holders', { id }), {
+      void fetch(addressOf('hold', { id }), {
         method: 'POST',
         keepalive: true,
         headers: { 'Content-Type': 'application/json' },

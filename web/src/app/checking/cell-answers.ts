@@ -1,7 +1,8 @@
 import { holdsNumber, type LineCell } from '@umber/core/documents';
-import { linesFitNet, productOf } from '@umber/core/arithmetic';
+import { productOf } from '@umber/core/arithmetic';
 import { decimal, toAmount } from '@umber/core/money';
 import type { DocumentView, DoubtView, LineView } from '@umber/contract/documents';
+import { makeNet } from './printed-sums';
 import { evidenceText } from '../reading/sentences';
 import { CELL_NAMES, shownCell } from './questions';
 
@@ -26,10 +27,11 @@ export function computedCell(cell: LineCell, { cells }: LineView): string | null
 }
 
 /** Whether the lines make the net total with this amount in one of them. */
-function closes({ lines, fields, discount, carriage }: DocumentView, at: number, value: string): boolean {
-  const amounts = lines.map(({ cells, position }) => (position === at ? value : cells.netAmount));
-  return linesFitNet(amounts, fields.netTotal.value ?? fields.grossTotal.value, discount, carriage);
-}
+const closes = (document: DocumentView, at: number, value: string): boolean =>
+  makeNet(
+    document,
+    document.lines.map(({ cells, position }) => (position === at ? value : cells.netAmount)),
+  );
 
 const FACTORS: readonly LineCell[] = ['netAmount', 'unitPrice', 'quantity'];
 
@@ -66,12 +68,7 @@ export function answersToCell(doubt: DoubtView, line: LineView, document: Docume
     const all = [...FACTORS.flatMap(read), ...FACTORS.flatMap(computed)].filter(
       ({ change: made }) => made !== null && multiplies(line, made),
     );
-    const isRight = linesFitNet(
-      document.lines.map(({ cells }) => cells.netAmount),
-      document.fields.netTotal.value ?? document.fields.grossTotal.value,
-      document.discount,
-      document.carriage,
-    );
+    const isRight = makeNet(document);
     // Where the amounts make the net, no amount is wrong; where they do not, the one that closes the sum is.
     const rank = ({ change: made, reason }: CellAnswer): number =>
       made?.cell === 'netAmount' ? (isRight ? 9 : reason.includes('then make the net') ? 0 : 4) : isRight ? 1 : 3;

@@ -17,7 +17,6 @@ import {
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import type { DocumentView } from '@umber/contract/documents';
-import { checkSums } from '@umber/core/arithmetic';
 import { union, type Box, type Place } from '@umber/core/geometry';
 import { Store } from '@ngrx/store';
 import { linkHorizontal } from 'd3-shape';
@@ -36,7 +35,7 @@ import { Keys } from '../keys/keys';
 import { Letters } from '../letters/letter-dialog';
 import { letterFor } from '../letters/wording';
 import { sessionFeature } from '../people/session.state';
-import { heightOf, layOutPages, pageOf, shownBox } from '../viewer/geometry';
+import { heightOf, layOutPages, pageOf, shownBox, sizeOf } from '../viewer/geometry';
 import { PageFlow, type PageMark, type Picked } from '../viewer/page-flow';
 import { PageStrip } from '../viewer/page-strip';
 import { Viewer } from '../viewer/viewer';
@@ -48,6 +47,7 @@ import { LooseFields } from './loose-fields';
 import { asked, HARDLY_READ, isPlaced, marginItems, type Item } from './margin-items';
 import { WindowSize } from '../window-size';
 import { layOutMargin } from './margin-layout';
+import { sumsOf } from './printed-sums';
 import { pageNotes } from './page-notes';
 import { pointedAt, wordsAt } from './pick';
 import { StepsPanel } from './steps-panel';
@@ -143,12 +143,8 @@ export class CheckScreen {
     return step === null ? '' : trailText({ act: step.act, sentence: null });
   });
   protected readonly addsUp = computed(() => {
-    const { fields, lines, discount, carriage } = this.document();
-    const sums = checkSums(
-      lines.map((line) => line.cells.netAmount),
-      { net: fields.netTotal.value, tax: fields.taxTotal.value, gross: fields.grossTotal.value, discount, carriage },
-    );
-    return sums.linesFit && sums.totalsFit;
+    const { linesFit, totalsFit } = sumsOf(this.document());
+    return linesFit && totalsFit;
   });
 
   /** In a narrow window the pages stand above their values, all in one column. */
@@ -163,9 +159,7 @@ export class CheckScreen {
     const full = Math.max(SMALLEST_PAGE, Math.min(room * SHARE, LARGEST_PAGE, room - 2 * (SMALLEST_MARGIN + GAP)));
     const size = this.viewer.size();
     if (size === 'width') return Math.round(full);
-    const page = this.viewer.page();
-    const isTurned = this.viewer.turn() % 2 === 1;
-    const [across, down] = page ? (isTurned ? [page.height, page.width] : [page.width, page.height]) : [595, 842];
+    const { across, down } = sizeOf(this.viewer.page(), this.viewer.turn());
     if (size === 'whole') return Math.round(Math.min(full, ((this.#window.height() - BARS - 40) / down) * across));
     return Math.round(full * size);
   });

@@ -1,7 +1,7 @@
 import { KeyHint } from '../keys/key-hint';
 import { causesOf, type GivenRow, type LineCell, type LineEdit } from '@umber/core/documents';
 import { columnsOfLines, linesByColumns, partsOf, type Column, type PageWords, type TablePart } from '@umber/core/reading';
-import { lineToBlame, linesFitNet, owedSums, productOf } from '@umber/core/arithmetic';
+import { lineToBlame, owedSums, productOf } from '@umber/core/arithmetic';
 import { decimal, sum, toAmount } from '@umber/core/money';
 import {
   afterNextRender,
@@ -37,7 +37,7 @@ import { evenColumns, rowsOfReading } from './read-rows';
 import { placeRows, rowsWithin } from './line-rows';
 import { pastedRows } from './pasted';
 import { pointedAt, wordsAt } from './pick';
-import { printedSums, sumsByRate } from './printed-sums';
+import { makeNet, printedSums, sumsByRate } from './printed-sums';
 import { CELL_NAMES } from './questions';
 import { splitLine } from './split-line';
 import { typedValue } from './typed-value';
@@ -59,7 +59,6 @@ export class LinesView {
   readonly document = input.required<DocumentView>();
   readonly mayCheck = input.required<boolean>();
   readonly viewer = input.required<Viewer>();
-  readonly done = output<void>();
   readonly disputed = output<void>();
   readonly #store = inject(Store);
   readonly #drafts = inject(Drafts);
@@ -141,16 +140,13 @@ export class LinesView {
   #stopReading: () => void = () => undefined;
 
   protected readonly rates = computed(() => sumsByRate(this.document()));
+  protected readonly fits = computed(() => makeNet(this.document()));
   protected readonly gap = computed(() => {
     const printed = printedSums(this.document());
     const net = printed.net ?? printed.gross;
-    if (net === null || printed.lines.length === 0 || linesFitNet(printed.lines, net, printed.discount, printed.carriage)) return null;
+    if (net === null || printed.lines.length === 0 || this.fits()) return null;
     const by = owedSums('printed', { ...printed, gross: net, tax: null });
     return by === null ? null : decimal(by.difference).negated().toFixed(2);
-  });
-  protected readonly fits = computed(() => {
-    const printed = printedSums(this.document());
-    return linesFitNet(printed.lines, printed.net ?? printed.gross, printed.discount, printed.carriage);
   });
   /** Which row breaks the sum, in words. */
   protected readonly blame = computed(() => {
@@ -283,10 +279,6 @@ export class LinesView {
     const value = pointedAt(cell, words, page.words, isClick)?.value ?? null;
     if (value === null) this.hint.set(`“${words.map((word) => word.text).join(' ')}” is no ${CELL_NAMES[cell].toLowerCase()}.`);
     else this.#changeCell(position, cell, value);
-  }
-
-  protected settleWhole(id: number): void {
-    this.#change({ name: 'settleDoubt', params: { doubt: id } });
   }
 
   /** Takes an answer of the open question by its place; brings it onto the screen first. */
@@ -450,12 +442,9 @@ export class LinesView {
   }
 
   #comesTo(rows: readonly GivenRow[]): string {
-    const printed = printedSums(this.document());
     const amounts = rows.map(({ cells }) => cells.netAmount);
-    const net = printed.net ?? printed.gross;
-    const fits = net !== null && linesFitNet(amounts, net, printed.discount, printed.carriage);
     const total = toAmount(sum(amounts.filter((amount) => amount !== null)));
-    return `${rows.length} lines, ${grouped(total)}${fits ? ', adds up' : ''}`;
+    return `${rows.length} lines, ${grouped(total)}${makeNet(this.document(), amounts) ? ', adds up' : ''}`;
   }
 
   #printed(): PageWords[] {

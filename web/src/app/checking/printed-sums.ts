@@ -1,6 +1,6 @@
 import type { DocumentView } from '@umber/contract/documents';
 import { decimal, type DecimalString } from '@umber/core/money';
-import type { PrintedSums } from '@umber/core/arithmetic';
+import { checkSums, linesFitNet, type PrintedSums, type SumCheck } from '@umber/core/arithmetic';
 
 /** What a document's page prints, as it is read so far. */
 export const printedSums = ({ fields, lines, discount, carriage }: DocumentView): PrintedSums => ({
@@ -12,6 +12,21 @@ export const printedSums = ({ fields, lines, discount, carriage }: DocumentView)
   discount,
   carriage,
 });
+
+/** The arithmetic of a document as it stands. */
+export function sumsOf({ lines, discount, carriage, fields }: DocumentView): SumCheck {
+  const { value: net } = fields.netTotal;
+  return checkSums(
+    lines.map(({ cells }) => cells.netAmount),
+    { net, tax: fields.taxTotal.value, gross: fields.grossTotal.value, discount, carriage },
+  );
+}
+
+/** Whether the lines make the net total, or the total where there is none; with other amounts than theirs where such are given. */
+export function makeNet(document: DocumentView, amounts?: readonly (DecimalString | null)[]): boolean {
+  const { lines, net, gross, discount, carriage } = printedSums(document);
+  return linesFitNet(amounts ?? lines, net ?? gross, discount, carriage);
+}
 
 /** The lines of one tax rate: how many there are, and what they come to. */
 export interface RateSum {

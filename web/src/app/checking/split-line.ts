@@ -1,26 +1,12 @@
 import { EMPTY_CELLS, holdsNumber, LINE_CELLS, type Cells, type GivenRow, type LineCell } from '@umber/core/documents';
-import { middleX, middleY, overlapX, union, type Box } from '@umber/core/geometry';
-import { decimalMarkOf, readNumber, type Word } from '@umber/core/reading';
+import { contains, middleX, middleY, overlapX, union, type Box } from '@umber/core/geometry';
+import { decimalMarkOf, readNumber, rowsOf, type Word } from '@umber/core/reading';
 import type { LineView, PageView } from '@umber/contract/documents';
 
 /** The words of a box in rows from top to bottom. */
-function rowsIn(words: readonly Word[], box: Box): Word[][] {
-  const inside = words
-    .filter(
-      (word) =>
-        middleX(word) >= box.x - 1 &&
-        middleX(word) <= box.x + box.width + 1 &&
-        middleY(word) >= box.y - 1 &&
-        middleY(word) <= box.y + box.height + 1,
-    )
-    .sort((a, b) => middleY(a) - middleY(b));
-  const rows: Word[][] = [];
-  for (const word of inside) {
-    const last = rows.at(-1);
-    if (last && middleY(word) - middleY(last[0]) < 0.6 * last[0].height) last.push(word);
-    else rows.push([word]);
-  }
-  return rows.map((row) => row.sort((a, b) => a.x - b.x));
+function rowsIn({ number, width, height, words }: PageView, box: Box): (readonly Word[])[] {
+  const inside = words.filter((word) => contains(box, middleX(word), middleY(word), 1));
+  return rowsOf({ page: number, width, height, words: inside }).map(({ runs }) => runs.flatMap((run) => run.words));
 }
 
 /**
@@ -28,7 +14,7 @@ function rowsIn(words: readonly Word[], box: Box): Word[][] {
  * without a place, or in one row, the second line is empty but for the second half of the words.
  */
 export function splitLine(line: LineView, page: PageView | null): [GivenRow, GivenRow] {
-  const rows = page && line.box ? rowsIn(page.words, line.box) : [];
+  const rows = page && line.box ? rowsIn(page, line.box) : [];
   if (!page || rows.length < 2) return splitWords(line);
   const amountLeft = amountColumn(line);
   const begins = rows.findIndex(

@@ -1,7 +1,7 @@
-import { checkSums } from '@umber/core/arithmetic';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { DocumentView } from '@umber/contract/documents';
 import { AmountPipe } from '../money/amount.pipe';
+import { sumsOf } from './printed-sums';
 import { currencySign } from '../money/grouped';
 
 /** The arithmetic of the invoice as one sentence, right or wrong, always in sight. */
@@ -69,13 +69,7 @@ import { currencySign } from '../money/grouped';
 })
 export class SumsSentence {
   readonly document = input.required<DocumentView>();
-  protected readonly sums = computed(() => {
-    const { fields, lines, discount, carriage } = this.document();
-    return checkSums(
-      lines.map((line) => line.cells.netAmount),
-      { net: fields.netTotal.value, tax: fields.taxTotal.value, gross: fields.grossTotal.value, discount, carriage },
-    );
-  });
+  protected readonly sums = computed(() => sumsOf(this.document()));
   protected readonly right = computed(() => this.sums().linesFit && this.sums().totalsFit);
   protected readonly sign = computed(() => currencySign(this.document().fields.currency.value));
 }

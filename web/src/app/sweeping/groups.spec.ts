@@ -11,8 +11,7 @@ const item = (doubt: number, more: Partial<SweepItem> = {}): SweepItem => ({
   value: '17.50',
   supplier: 'Pellow Timber Ltd',
   currency: 'GBP',
-  scanned: true,
-  page: { number: 1, turned: 0, straightened: false, width: 595, height: 842 },
+  page: { number: 1, turned: 0, straightened: true, width: 595, height: 842 },
   box: { x: 100, y: 50, width: 50, height: 10 },
   words: [{ text: '17.50', x: 100, y: 50, width: 50, height: 10 }],
   ...more,
@@ -20,7 +19,12 @@ const item = (doubt: number, more: Partial<SweepItem> = {}): SweepItem => ({
 
 describe('what is swept together', () => {
   it('is like with like', () => {
-    const groups = groupsOf([item(1), item(2, { scanned: false }), item(3), item(4, { currency: 'EUR' })]);
+    const groups = groupsOf([
+      item(1),
+      item(2, { page: { number: 1, turned: 0, straightened: false, width: 595, height: 842 } }),
+      item(3),
+      item(4, { currency: 'EUR' }),
+    ]);
     expect(groups.map(({ name, items }) => [name, items.map(({ doubt }) => doubt)])).toEqual([
       ['Scanned, GBP', [1, 3]],
       ['Printed, GBP', [2]],

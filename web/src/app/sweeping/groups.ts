@@ -21,7 +21,7 @@ export function groupsOf(items: readonly SweepItem[]): SweepGroup[] {
   const groups = new Map<string, SweepItem[]>();
   for (const item of items) {
     const isAmount = item.kind === 'totals' || item.kind === 'tax';
-    const name = `${item.scanned ? 'Scanned' : 'Printed'}${isAmount && item.currency ? `, ${item.currency}` : ''}`;
+    const name = `${item.page.straightened ? 'Scanned' : 'Printed'}${isAmount && item.currency ? `, ${item.currency}` : ''}`;
     groups.set(name, [...(groups.get(name) ?? []), item]);
   }
   return [...groups].map(([name, members]) => ({ name, items: members }));

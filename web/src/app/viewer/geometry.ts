@@ -18,22 +18,19 @@ export interface LaidPage {
 /** Pixels between two pages. */
 export const PAGE_GAP = 16;
 
-const isSideways = (turn: Turn): boolean => turn % 2 === 1;
+/** How large a page is as it is turned, in points; an A4 one where there is none. */
+export function sizeOf(page: Pick<PageView, 'width' | 'height'> | null, turn: Turn): { across: number; down: number } {
+  const { width, height } = page ?? { width: 595, height: 842 };
+  return turn % 2 === 1 ? { across: height, down: width } : { across: width, down: height };
+}
 
 /** The pages one below the other; the widest, as it is turned, is `width` pixels wide. */
 export function layOutPages(pages: readonly PageView[], width: number, turn: Turn): LaidPage[] {
-  const across = (page: PageView) => (isSideways(turn) ? page.height : page.width);
-  const scale = width / Math.max(1, ...pages.map(across));
+  const scale = width / Math.max(1, ...pages.map((page) => sizeOf(page, turn).across));
   let top = 0;
   return pages.map((page) => {
-    const laid = {
-      page,
-      turn,
-      top,
-      width: across(page) * scale,
-      height: (isSideways(turn) ? page.width : page.height) * scale,
-      scale,
-    };
+    const { across, down } = sizeOf(page, turn);
+    const laid = { page, turn, top, width: across * scale, height: down * scale, scale };
     top += laid.height + PAGE_GAP;
     return laid;
   });

@@ -10,6 +10,7 @@ import {
   DestroyRef,
 } from '@angular/core';
 import { WindowSize } from '../window-size';
+import { sizeOf } from './geometry';
 import { PageFlow, type PageMark } from './page-flow';
 import { PageStrip } from './page-strip';
 import { ViewerTools } from './viewer-tools';
@@ -81,9 +82,7 @@ export class PageViewer {
     const room = this.#width() - (viewer.count() > 1 && !this.isNarrow() ? STRIP : 0) - 20;
     const size = viewer.size();
     if (size === 'width') return Math.max(200, room);
-    const page = viewer.page();
-    const turned = viewer.turn() % 2 === 1;
-    const [across, down] = page ? (turned ? [page.height, page.width] : [page.width, page.height]) : [595, 842];
+    const { across, down } = sizeOf(viewer.page(), viewer.turn());
     if (size === 'whole') return Math.max(160, Math.min(room, ((this.frameHeight() - 6) / down) * across));
     return Math.round(room * size);
   });
