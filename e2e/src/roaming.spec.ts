@@ -44,8 +44,8 @@ test.describe('somebody who clicks everything', () => {
     const page = await stage.signIn('nell', { viewport: { width: 390, height: 844 }, hasTouch: true });
     await page.goto(`${stage.base}/tray/check`);
     await page.locator('tbody tr').first().tap();
-    await page.locator('footer .main').tap();
     const card = page.locator('umber-doubt-card').first();
+    await expect(card).toBeInViewport();
     const asks = await card.innerText();
     await card.getByRole('button').first().tap();
     await expect(card.filter({ hasText: asks })).toHaveCount(0);

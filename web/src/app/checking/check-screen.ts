@@ -201,16 +201,22 @@ export class CheckScreen {
     const observer = new ResizeObserver(() => this.#width.set(this.#host.nativeElement.clientWidth || window.innerWidth));
     observer.observe(this.#host.nativeElement);
     inject(DestroyRef).onDestroy(() => observer.disconnect());
-    // The margin is laid out again once the true heights are known.
+    // The margin is laid out again once the true heights are known, and whenever one of them changes: a cut-out that loads late, say.
+    const items = () => [...this.#host.nativeElement.querySelectorAll<HTMLElement>('[data-item]')];
+    const measure = () => {
+      const found = new Map(items().map((element) => [element.dataset['item'] ?? '', element.offsetHeight]));
+      const known = untracked(this.#heights);
+      if ([...found].some(([id, height]) => known.get(id) !== height)) this.#heights.set(found);
+    };
+    const heights = new ResizeObserver(measure);
+    inject(DestroyRef).onDestroy(() => heights.disconnect());
     afterRenderEffect(() => {
       this.left();
       this.right();
       this.active();
-      const found = new Map<string, number>();
-      for (const element of this.#host.nativeElement.querySelectorAll<HTMLElement>('[data-item]'))
-        found.set(element.dataset['item'] ?? '', element.offsetHeight);
-      const known = untracked(this.#heights);
-      if ([...found].some(([id, height]) => known.get(id) !== height)) this.#heights.set(found);
+      heights.disconnect();
+      for (const element of items()) heights.observe(element);
+      measure();
     });
     // A settled doubt closes: the next one opens by itself, and is brought onto the screen.
     let shown: string | null = null;
