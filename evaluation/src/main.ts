@@ -13,15 +13,18 @@ import { BrowserPress, OfficePress } from '@umber/corpus/print';
 import { readersOf, readersTable, type ReadersOfScan } from './readers.js';
 import { scored, type Score } from './score.js';
 import { FAMILIES, type Family } from '@umber/corpus/sheets';
+import { supplierSeries } from '@umber/corpus/series';
 import { keptOn, keptTable, type Kept } from './kept.js';
+import { seriesFigures, seriesTable } from './taught.js';
 import { measuredStacks } from './stacks.js';
 import { TRADE_FAMILIES } from '@umber/corpus/trade-sheets';
 
-const USAGE = `node evaluation/dist/main.js make FOLDER [COUNT [SEED [office|trade|desk|libraries]]]   draws COUNT documents of every family, by Chromium or LibreOffice; of trades; as desks make them; by others' libraries
+const USAGE = `node evaluation/dist/main.js make FOLDER [COUNT [SEED [office|trade|desk|libraries|series]]]   draws COUNT documents of every family, by Chromium or LibreOffice; of trades; as desks make them; by others' libraries; of suppliers with words of their own
 node evaluation/dist/main.js read FOLDER                   reads them and keeps the words
 node evaluation/dist/main.js score FOLDER [--misses]       reads the words' values and prints how many are right
 node evaluation/dist/main.js stacks FOLDER [COUNT [SEED [scans]]]   draws stacks of documents in one file, and how many are separated and sorted right
 node evaluation/dist/main.js incoming [SUPPLIERS [SEED]]   draws what many suppliers send, and how well it is grouped and sorted
+node evaluation/dist/main.js habits FOLDER [--misses]      reads series of documents after the first of each was taught, and prints how many are right
 node evaluation/dist/main.js readers FOLDER                reads its scans by each reader alone and by both, and prints the table
 node evaluation/dist/main.js composed [COUNT [SEED]]         composes documents at random, and how they are read, by what is special about them
 node evaluation/dist/main.js fit [COUNT [SEED]]              fits what chooses the fields of the head on composed documents, and writes its weights
@@ -51,6 +54,7 @@ async function main([command, folder, ...rest]: string[]): Promise<number> {
     console.log(`${entries.length} documents in ${folder}`);
   } else if (command === 'read') await keepWords(folder);
   else if (command === 'score') await score(folder, rest.includes('--misses'));
+  else if (command === 'habits') await habits(folder, rest.includes('--misses'));
   else if (command === 'stacks') await stacks(folder, Number(rest[0] ?? 5), Number(rest[1] ?? 1), rest[2] === 'scans');
   else if (command === 'readers') await compareReaders(folder);
   else if (command === 'kept') await kept([folder, ...rest]);
@@ -63,14 +67,20 @@ async function main([command, folder, ...rest]: string[]): Promise<number> {
 }
 
 /** Families that are drawn apart from the first ones. */
-const KINDS: Readonly<Record<string, readonly Family[]>> = { trade: TRADE_FAMILIES, desk: DESK_FAMILIES };
+const KINDS: Readonly<Record<string, (seed: number) => readonly Family[]>> = {
+  trade: () => TRADE_FAMILIES,
+  desk: () => DESK_FAMILIES,
+  series: (seed) => Array.from({ length: SUPPLIERS }, (_, i) => supplierSeries(seed + i)),
+};
+/** Suppliers of whom a series of documents is drawn. */
+const SUPPLIERS = 24;
 
 const wordsOf = async (folder: string) => JSON.parse(await readFile(join(folder, 'words.json'), 'utf8')) as Record<string, PageWords[]>;
 const entriesOf = async (folder: string) => JSON.parse(await readFile(join(folder, 'truth.json'), 'utf8')) as Entry[];
 
 async function make(folder: string, count: number, seed: number, by: string | undefined): Promise<Entry[]> {
   const press = await (by === 'office' ? OfficePress : BrowserPress).open();
-  return makeDocuments(press, KINDS[by ?? ''] ?? FAMILIES, folder, count, seed).finally(() => press.close());
+  return makeDocuments(press, KINDS[by ?? '']?.(seed) ?? FAMILIES, folder, count, seed).finally(() => press.close());
 }
 
 async function keepWords(folder: string): Promise<void> {
@@ -84,6 +94,12 @@ async function keepWords(folder: string): Promise<void> {
   );
   pool.close();
   await writeFile(join(folder, 'words.json'), JSON.stringify(words));
+}
+
+async function habits(folder: string, withMisses: boolean): Promise<void> {
+  const { figures, misses } = seriesFigures(await entriesOf(folder), await wordsOf(folder), DRAWN_ON);
+  if (withMisses) for (const { file, text } of misses) console.log(`${file} ${text}`);
+  for (const line of seriesTable(figures)) console.log(line);
 }
 
 async function kept(folders: readonly string[]): Promise<void> {

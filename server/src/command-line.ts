@@ -2,22 +2,29 @@ import { HEADER_FIELDS, LINE_CELLS, type HeaderField } from '@umber/core/documen
 import { readFile } from 'node:fs/promises';
 import { availableParallelism } from 'node:os';
 import { basename } from 'node:path';
-import { separate } from '@umber/core/separating';
 import { explainField, readDocument, type DocumentReading, type LineMethod, type ReadValue } from '@umber/core/reading';
-import { isPaged, openArrival, whyNothing } from './readers/opened.js';
 import { FINDING_NAMES } from '@umber/contract/archive';
+import type { HabitsFile } from '@umber/contract/habits';
+import { inForce, ownerOf } from '@umber/core/habits';
+import { readHabits, UnreadableHabits, writeHabits } from './habits/habits-file.js';
+import { taughtFrom } from './habits/teach.js';
 import { readHeads } from './archive/seal-file.js';
 import { verifyBooks } from './archive/verify-books.js';
 import { openPool } from './database/database.js';
-import { reasonText } from '@umber/contract/intake';
 import { failureText } from '@umber/contract/reading';
 import { UnreadableFile } from './readers/unreadable-file.js';
+import { documentsOfFile } from './separating/documents-of-file.js';
 import { ReaderPool } from './readers/reader-pool.js';
 
-const USAGE = `umber read [--lines heads|alignment|best] [--explain FIELD] FILE...
+const USAGE = `umber read [--lines heads|alignment|best] [--explain FIELD] [--habits FILE.json] FILE...
   Reads invoices from PDF files, pictures (PNG, JPEG, TIFF) and mails (.eml) with such files attached,
   and prints one JSON array: one element a file, with why where nothing is in it. Needs neither database nor server.
   --explain prints, for a field of the head such as dueDate, every candidate with its score, what was chosen and why.
+  --habits reads with what FILE.json has of the suppliers, as umber teach and the habits screen write it.
+
+umber teach --habits FILE.json DOCUMENT TRUTH.json
+  Learns from one document what a clerk would have corrected: TRUTH.json says what it holds (a document as umber read prints it, with plain
+  values). Adds to FILE.json, or makes it.
 
 umber verify [--seals FILE] [--database URL]
   Works out anew what the books say of themselves: chains of the trail and the journal, sums, numbers, guards, files, and the heads
@@ -27,32 +34,71 @@ umber verify [--seals FILE] [--database URL]
 interface How {
   readonly method: LineMethod;
   readonly explain: HeaderField | null;
+  readonly habits: HabitsFile | null;
 }
 
 /** `./umber read FILE...`: reads files in parallel, prints one JSON array, exits 1 when a file could not be read. */
 async function main(args: string[]): Promise<number> {
   if (args[0] === 'verify') return verify(args.slice(1));
+  if (args[0] === 'teach') return teach(args.slice(1));
   const method = (args.includes('--lines') ? args[args.indexOf('--lines') + 1] : 'best') as LineMethod;
   const explained = args.includes('--explain') ? args[args.indexOf('--explain') + 1] : null;
-  const options = ['--lines', '--explain'];
+  const options = ['--lines', '--explain', '--habits'];
   const files = args.filter((arg, i) => i > 0 && !options.includes(arg) && !options.includes(args[i - 1]));
   const isKnown = explained === null || (HEADER_FIELDS as readonly string[]).includes(explained);
   if (args[0] !== 'read' || files.length === 0 || !['best', 'heads', 'alignment'].includes(method) || !isKnown) {
     console.error(USAGE);
     return 2;
   }
+  const habits = args.includes('--habits') ? await habitsNamed(args[args.indexOf('--habits') + 1]) : null;
+  if (habits === undefined) return 2;
   const size = Math.max(1, availableParallelism());
   const pool = new ReaderPool({ size });
   const results: unknown[] = new Array(files.length);
   let next = 0;
   const work = async () => {
     for (let at = next++; at < files.length; at = next++)
-      results[at] = await readFileSafely(pool, files[at], { method, explain: explained as HeaderField | null });
+      results[at] = await readFileSafely(pool, files[at], { method, explain: explained as HeaderField | null, habits });
   };
   await Promise.all(Array.from({ length: size }, work));
   pool.close();
   process.stdout.write(`${JSON.stringify(results, null, 1)}\n`);
   return results.some((result) => (result as { error?: string }).error !== undefined) ? 1 : 0;
+}
+
+/** The habits of a file; undefined, having said why, where they cannot be had. */
+const habitsNamed = (path: string | undefined, mayBeMissing = false): Promise<HabitsFile | undefined> =>
+  readHabits(path ?? '', { mayBeMissing }).catch((error: unknown) => {
+    if (!(error instanceof UnreadableHabits)) throw error;
+    console.error(error.message);
+    return undefined;
+  });
+
+/** `./umber teach --habits FILE.json DOCUMENT TRUTH.json`: exits 1 where nothing could be learned, 2 where it was asked wrongly. */
+async function teach(args: string[]): Promise<number> {
+  const at = args.indexOf('--habits');
+  const [document, truth] = args.filter((_, i) => at >= 0 && i !== at && i !== at + 1);
+  const path = at < 0 ? undefined : args[at + 1];
+  if (!path || !document || !truth) {
+    console.error(USAGE);
+    return 2;
+  }
+  const known = await habitsNamed(path, true);
+  if (known === undefined) return 2;
+  const pool = new ReaderPool({ size: 1 });
+  try {
+    const { habits, learned } = await taughtFrom(pool, known, document, await readFile(truth, 'utf8'));
+    await writeHabits(path, habits);
+    console.log(`${learned} ${learned === 1 ? 'habit' : 'habits'} from ${basename(document)}`);
+    return learned > 0 ? 0 : 1;
+  } catch (error) {
+    if (!(error instanceof UnreadableHabits) && !(error instanceof UnreadableFile) && (error as NodeJS.ErrnoException).code !== 'ENOENT')
+      throw error;
+    console.error(error instanceof UnreadableFile ? failureText(error.fault) : (error as Error).message);
+    return 1;
+  } finally {
+    pool.close();
+  }
 }
 
 async function verify(args: string[]): Promise<number> {
@@ -103,35 +149,19 @@ async function readFileSafely(pool: ReaderPool, path: string, how: How): Promise
 }
 
 /** What is read of a file; where that is nothing, also why. */
-async function readBytes(pool: ReaderPool, bytes: Uint8Array, path: string, how: How): Promise<{ documents: unknown[]; why?: string }> {
-  const withReason = (documents: unknown[]) =>
-    documents.length === 0 ? { documents, why: 'No words were found on its pages.' } : { documents };
-  if (!/\.eml$/i.test(path)) return withReason((await readPages(pool, bytes, 0, '', how)).documents);
-  const opened = await openArrival('mail', basename(path), Buffer.from(bytes));
-  const { mail, innerText, files } = opened;
-  const [toRead, unread] = [files.filter(isPaged), files.filter((file) => !isPaged(file))];
-  if (toRead.length === 0) {
-    const others = [...opened.others, ...unread.map(({ name }) => name)];
-    return { documents: [], why: reasonText(whyNothing({ ...opened, others })) };
-  }
-  const all: unknown[] = [];
-  let offset = 0;
-  for (const attachment of toRead) {
-    const { documents, pages } = await readPages(pool, attachment.bytes, offset, `${mail?.text ?? ''}\n${innerText}`, how);
-    all.push(...documents);
-    offset += pages;
-  }
-  return withReason(all);
-}
-
-async function readPages(pool: ReaderPool, bytes: Uint8Array, offset: number, coverText: string, { method, explain }: How) {
-  const pages = (await pool.read(bytes)).map((page) => page.words);
-  const { documents } = separate(pages);
+async function readBytes(
+  pool: ReaderPool,
+  bytes: Uint8Array,
+  path: string,
+  { method, explain, habits }: How,
+): Promise<{ documents: unknown[]; why?: string }> {
+  const { documents, ...why } = await documentsOfFile(pool, bytes, path);
   return {
-    pages: pages.length,
-    documents: documents.map((document) => {
-      const context = { coverText, receivedOn: today() };
-      return explain === null ? shown(readDocument(document, context, method), offset) : explainField(document, explain, context);
+    ...why,
+    documents: documents.map(({ pages, offset, coverText }) => {
+      const owner = habits && ownerOf(habits.suppliers, pages);
+      const context = { coverText, receivedOn: today(), ...(owner ? { habits: inForce(owner.kept) } : {}) };
+      return explain === null ? shown(readDocument(pages, context, method), offset) : explainField(pages, explain, context);
     }),
   };
 }

@@ -20,6 +20,13 @@ export type Evidence =
   | { readonly code: 'terms'; readonly days: number }
   | { readonly code: 'early-terms' }
   | { readonly code: 'cover-text' }
+  /** Where the supplier's habits let expect it: among the words around it, or because it is the same on all his pages. */
+  | { readonly code: 'habit-place' }
+  | { readonly code: 'habit-same' }
+  /** It looks as the supplier's values of the field do: digits, letters and marks at the same places. */
+  | { readonly code: 'habit-looks' }
+  /** What would be read without the supplier's habits. */
+  | { readonly code: 'without-habits' }
   /** How day and month were told apart; `date` as it is printed. */
   | { readonly code: 'day-month'; readonly first: 'day' | 'month'; readonly by: DayMonthProof; readonly date?: string }
   | { readonly code: 'printed-currency' }

@@ -38,6 +38,8 @@ export type Question =
   | { readonly code: 'unclear'; readonly value: string; readonly other: string | null }
   /** No value is plain, but this one may be it. */
   | { readonly code: 'perhaps'; readonly value: string }
+  /** With the supplier's habits it is read as another value than without them, which nobody would have asked about. */
+  | { readonly code: 'habit-differs'; readonly value: string | null; readonly without: string | null }
   /** The payment code on the page says something else than its print. */
   | { readonly code: 'payment-code-differs'; readonly printed: string; readonly said: string }
   | { readonly code: 'due-out-of-order' }

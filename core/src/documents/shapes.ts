@@ -150,6 +150,7 @@ export const QUESTION_SHAPES: Shapes<Question> = {
   'not-found': {},
   unclear: { value: 'string', other: 'string?' },
   perhaps: { value: 'string' },
+  'habit-differs': { value: 'string?', without: 'string?' },
   'payment-code-differs': { printed: 'string', said: 'string' },
   'due-out-of-order': {},
   'far-from-arrival': { arrived: 'string', issued: 'string' },

@@ -23,7 +23,11 @@ import { isMoney, numbersOf } from './table/number-columns.js';
 import { taxTableRows } from './table/closing-sums.js';
 import { chooseTotals } from './table/totals.js';
 import { joinWrappedDates } from './header/wrapped-dates.js';
+import { Expected } from './fitted/expected.js';
+import { sameFirst, sameOf, withSameId, withSameName } from './fitted/same.js';
+import { ownWordsOf } from './language/own-words.js';
 import { rowsOf, type PageWords, type Row } from './print/words.js';
+import type { Wording } from './language/wording.js';
 
 /** Everything that was found on a document's pages before one value a field is chosen. */
 export type Gathered = ReturnType<typeof gather>;
@@ -37,16 +41,20 @@ export function gather(read: readonly PageWords[], context: ReadingContext, meth
   const mark = decimalMarkOf(pages.flatMap((page) => page.words.map((word) => word.text)));
   const rows = joinCentredCells(joinWrappedDates(laidOut), mark);
   const language = languageOf(rows);
-  const labelled = new LabelledRows(rows, labelsOf(rows, language));
+  const habits = context.habits ?? [];
+  const wording: Wording = { language, own: ownWordsOf(habits) };
+  const expected = habits.length === 0 ? null : new Expected(habits, rows);
+  const labelled = new LabelledRows(rows, labelsOf(rows, wording));
 
   const taxTable = taxTableRows(rows, mark);
-  const printedTable = chooseTable({ rows, taxTable, labelled, mark, language }, method);
+  const printedTable = chooseTable({ rows, taxTable, labelled, mark, wording }, method);
   const lineSum = sumOfLines(printedTable.lines);
   const outside = new LabelledRows(
     rows,
     labelled.labels.filter((label) => !printedTable.rows.has(label.run.row)),
   );
-  const totalsAmong = (among: readonly Row[]) => chooseTotals(outside, rows, mark, lineSum, taxOfLines(printedTable.lines), among);
+  const totalsAmong = (among: readonly Row[]) =>
+    chooseTotals(outside, rows, mark, lineSum, taxOfLines(printedTable.lines), among, expected);
   const amongOthers = totalsAmong(rows.filter((row) => !printedTable.rows.has(row.index)));
   // The table may have taken the totals for lines.
   const amongAll = amongOthers.addsUp ? amongOthers : totalsAmong(rows);
@@ -56,11 +64,11 @@ export function gather(read: readonly PageWords[], context: ReadingContext, meth
     ? { kind: context.kind, score: 1, run: null }
     : documentKind(pages, rows, totals.chosen.grossTotal !== null, totals.addsUp, belowNothing, labelled, printedTable.rows);
 
-  const ibans = ibansOf(rows);
+  const ibans = sameFirst(ibansOf(rows), sameOf(habits, 'sellerIban'), rows);
   const printed = printedCurrency(rows);
   const country = sellerCountry(ibans, printed?.value ?? null, rows);
   const currency = printed ?? null;
-  const anyIds = taxIdsOf(labelled, rows, country, context.buyerTaxIds ?? [], language);
+  const anyIds = taxIdsOf(labelled, rows, country, context.buyerTaxIds ?? [], wording);
 
   const besideAmounts = besideLines(rows, printedTable, mark);
 
@@ -71,6 +79,7 @@ export function gather(read: readonly PageWords[], context: ReadingContext, meth
     labelled,
     table: printedTable.rows,
     monthFirst: dayMonthOrder(rows, american, undefined, undefined).monthFirst,
+    expected,
     taken: [...ibans, ...anyIds].map((id) => ({ run: id.run, box: identifierBox(id) })),
   };
   const [payment = null] = pages.flatMap((page) => page.codes ?? []).flatMap((text) => paymentCode(text) ?? []);
@@ -79,8 +88,13 @@ export function gather(read: readonly PageWords[], context: ReadingContext, meth
   const hints = { buyerNames, ruled: sellerNamesOf(pages, rows, labelled, buyerNames) };
   const head = headCandidates(on, dueByTerms(besideAmounts, '2000-01-01') !== null, hints);
   const naming = likelyNames(head);
-  const names = naming.names.length > 0 && naming.names[0].score > naming.none ? naming.names : [];
-  const taxIds = sellersFirst(anyIds, names[0]?.value ?? null, rows, blocksUnder(labelled, rows, ['buyer', 'shipTo']));
+  const likely = naming.names.length > 0 && naming.names[0].score > naming.none ? naming.names : [];
+  const names = withSameName(likely, sameOf(habits, 'sellerName'), rows);
+  const taxIds = withSameId(
+    sellersFirst(anyIds, names[0]?.value ?? null, rows, blocksUnder(labelled, rows, ['buyer', 'shipTo'])),
+    sameOf(habits, 'sellerTaxId'),
+    rows,
+  );
   const { number, order: ordered } = likelyNumbers(head);
   const numbers = {
     number: foundOf('invoiceNumber', number.ranked, number.chosen),
@@ -107,6 +121,8 @@ export function gather(read: readonly PageWords[], context: ReadingContext, meth
     besideAmounts,
     mark,
     language,
+    wording,
+    expected,
     labelled,
     printedTable,
     lineSum,

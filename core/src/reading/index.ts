@@ -1,5 +1,6 @@
 export * from './print/words.js';
 export * from './reading.js';
+export * from './habit.js';
 export * from './explain.js';
 export * from './read-document.js';
 export type { LineMethod } from './table/choose-table.js';
@@ -21,4 +22,5 @@ export { netAmounts } from './table/taxed-lines.js';
 export { gather } from './gather.js';
 export * from './fitted/head.js';
 export * from './fitted/choose.js';
+export * from './fitted/fields.js';
 export type { Traits } from './fitted/traits.js';

@@ -1,8 +1,12 @@
+import { titlesOf } from './header/title.js';
+import { shapeOf, type Habit } from './habit.js';
 import { likelyOf } from './fitted/found.js';
+import { sameOf } from './fitted/same.js';
+import { heldAgainst } from './held-against.js';
 import { unexplainedId } from './fitted/unexplained.js';
 import { gather } from './gather.js';
 import { ROUNDING } from '../arithmetic/index.js';
-import { isShownBy, type HeaderField } from '../documents/index.js';
+import { isShownBy, type DocumentKind, type HeaderField } from '../documents/index.js';
 import { Decimal, plain, within } from '../money/index.js';
 import { LabelledRows } from './header/candidates.js';
 import { identifierBox } from './header/bank-and-tax.js';
@@ -26,15 +30,25 @@ import { hasRates, onlyRateOf, withExplainedRates } from './table/tax-rates.js';
 import { withoutTax } from './table/taxed-lines.js';
 import { identifierSpans } from './print/spans.js';
 import { type PageWords, type Row, type Run } from './print/words.js';
+import type { Wording } from './language/wording.js';
 
-/** Reads one document off the words of its pages. Never throws on odd content: what is not found is null, with a doubt. */
+/**
+ * Reads one document off the words of its pages. Never throws on odd content: what is not found is null, with a doubt. What habits of its
+ * supplier change of a value that nobody would have asked about without them is asked.
+ */
 export function readDocument(read: readonly PageWords[], context: ReadingContext = {}, method: LineMethod = 'best'): DocumentReading {
+  const reading = readOnce(read, context, method);
+  return context.habits?.length ? heldAgainst(reading, readOnce(read, { ...context, habits: [] }, method), context.habits) : reading;
+}
+
+function readOnce(read: readonly PageWords[], context: ReadingContext, method: LineMethod): DocumentReading {
   const {
     pages,
     rows,
     besideAmounts,
     mark,
     language,
+    wording,
     labelled,
     printedTable,
     lineSum,
@@ -71,8 +85,9 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
           evidence: [{ code: 'printed-currency' }],
           alternatives: currency.rivals.map((value) => ({ value, why: { code: 'also-printed' as const }, page: null, box: null })),
         }
-      : unprinted(currencyOfCountry(country ?? taxIds[0]?.value.slice(0, 2) ?? null), printsCrowns(rows)),
-    orderReference: (numbers.hasOrder ? asIdentifier(numbers.order) : null) ?? fromCoverText(context.coverText ?? '', language),
+      : (fromNowhere(sameOf(context.habits ?? [], 'currency'), 0.98, { code: 'habit-same' }) ??
+        unprinted(currencyOfCountry(country ?? taxIds[0]?.value.slice(0, 2) ?? null), printsCrowns(rows))),
+    orderReference: (numbers.hasOrder ? asIdentifier(numbers.order) : null) ?? fromCoverText(context.coverText ?? '', wording),
     sellerName: names[0]
       ? {
           value: names[0].value,
@@ -128,6 +143,7 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
   const linesSum = fits ? 'fit' : lineSum === null || taxed ? 'none' : 'differ';
   for (const field of ['netTotal', 'taxTotal', 'grossTotal', 'amountDue'] as const)
     printed[field] = asAmount(field, totals, linesSum, credit);
+  for (const field of ['invoiceNumber', 'orderReference'] as const) printed[field] = withLooks(field, printed[field], context.habits ?? []);
   const { fields, differing } = withPaymentCode(printed, credit ? null : payment);
   const hasLines = kind.kind === 'invoice' || credit;
   const negative = table.lines.filter((line) => line.cells.netAmount?.value.startsWith('-')).length;
@@ -162,8 +178,8 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
   };
   const doubts = raiseDoubts(weighed, {
     hasWords: rows.length > 0,
-    severalNumbers: numbersByPage(pages, rows, language),
-    kindScore: kind.score,
+    severalNumbers: numbersByPage(pages, rows, wording),
+    kindScore: isTitled(context.habits ?? [], rows, kind.kind) ? Math.max(TITLED, kind.score) : kind.score,
     addsUp: totals.addsUp,
     dueExplained: totals.dueExplained,
     linesFit: fits || (lineSum !== null && (taxed || totals.chosen.netTotal === null) && sumsTo(lineSum, totals.chosen.grossTotal, taxed)),
@@ -177,12 +193,13 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     perPiece: table.lines.map((line) => isPerPiece(line.cells) || Boolean(line.cells.per)),
     numbersBeside: numbersBeside(table, rows),
     passedOver: passedOver(table, rows),
-    headedColumns: () => headedColumns(rows, language),
+    habits: context.habits ?? [],
+    headedColumns: () => headedColumns(rows, wording),
     trust,
     likelierCurrency: likelierCurrency(fields.currency?.value ?? '', ibans[0]?.value.slice(0, 2) ?? null),
     receivedOn: context.receivedOn ?? null,
     codeDiffers: differing,
-    foreign: foreignLanguage(rows, language),
+    foreign: wording.own === null ? foreignLanguage(rows, language) : null,
     perhaps: {
       ...numbers.perhaps,
       issueDate: likelyOf(issues),
@@ -197,6 +214,23 @@ export function readDocument(read: readonly PageWords[], context: ReadingContext
     ),
   });
   return { ...weighed, doubts };
+}
+
+/** The value, shown by its looks where these are what the supplier's values of the field look like. */
+function withLooks(field: HeaderField, value: ReadValue | null, habits: readonly Habit[]): ReadValue | null {
+  const known = habits.some(
+    (habit) => (habit.what === 'label' || habit.what === 'place') && habit.field === field && habit.shape === shapeOf(value?.value ?? ''),
+  );
+  return value && known ? { ...value, evidence: [...value.evidence, { code: 'habit-looks' }] } : value;
+}
+
+/** How sure a kind is that stands under words which headed a document of this kind before. */
+const TITLED = 0.9;
+
+/** Whether the supplier's own title for such documents stands on the first page. It decides nothing, but confirms what the page is taken for. */
+function isTitled(habits: readonly Habit[], rows: readonly Row[], kind: DocumentKind): boolean {
+  const titles = habits.flatMap((habit) => (habit.what === 'title' && habit.kind === kind ? [habit.words] : []));
+  return titles.length > 0 && titlesOf(rows).some((words) => titles.includes(words));
 }
 
 /** The currency of the seller's country where none is printed. Who sells in the euro leaves it out; who has another may have lost a sign to a scan. */
@@ -215,11 +249,11 @@ function supportedFields(fields: Readonly<Record<HeaderField, ReadValue | null>>
 }
 
 /** The invoice numbers that the pages carry, each once: more than one speaks for several documents in one file. */
-function numbersByPage(pages: readonly PageWords[], rows: readonly Row[], language: string): string[] {
+function numbersByPage(pages: readonly PageWords[], rows: readonly Row[], wording: Wording): string[] {
   if (pages.length < 2) return [];
   const found = pages.flatMap((page) => {
     const own = rows.filter((row) => row.page === page.page);
-    const [best] = invoiceNumbers(new LabelledRows(own, labelsOf(own, language)), own, [page]);
+    const [best] = invoiceNumbers(new LabelledRows(own, labelsOf(own, wording)), own, [page]);
     return best && best.score >= 0.75 ? [best.value] : [];
   });
   return [...new Set(found)];

@@ -1,5 +1,6 @@
 import type { DocumentKind, HeaderField, LineCell, Evidence, Question } from '../documents/index.js';
 import type { Box } from '../geometry/index.js';
+import type { Habit } from './habit.js';
 import type { Calibration } from './confidence/curve.js';
 
 /** One value as read: amounts and rates as decimal strings, dates ISO 8601, currency ISO 4217. */
@@ -61,6 +62,8 @@ export interface ReadingContext {
   readonly kind?: DocumentKind;
   /** The day on which the document came, ISO 8601: a date long before or after it is asked about. */
   readonly receivedOn?: string;
+  /** What was learned of its supplier. */
+  readonly habits?: readonly Habit[];
   /** What the mail around the document says. */
   readonly coverText?: string;
   /** The risk of a wrong value that is accepted before a person is asked, 0..1; `ACCEPTED_RISK` where not given. */

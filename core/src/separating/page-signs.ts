@@ -11,6 +11,7 @@ import { sellerNamesOf } from '../reading/header/seller-name.js';
 import { settleWords } from '../reading/scanned/settle-words.js';
 import { isCarriedForward, startsTotals } from '../reading/table/table-bounds.js';
 import { rowsOf, type PageWords, type Row } from '../reading/print/words.js';
+import { usualWords } from '../reading/language/wording.js';
 
 /** What one page says of the document that it belongs to. */
 export interface PageSigns {
@@ -31,7 +32,7 @@ export function signsOf(read: PageWords): PageSigns {
   const [page] = settleWords([read]);
   const rows = rowsOf(page);
   const language = languageOf(rows);
-  const labelled = new LabelledRows(rows, labelsOf(rows, language));
+  const labelled = new LabelledRows(rows, labelsOf(rows, usualWords(language)));
   const mark = decimalMarkOf(page.words.map((word) => word.text));
   const kind = documentKind([page], rows, false, false, false, labelled);
   const titled = kind.run !== null && kind.score >= 0.75 && kind.run.words.length <= 5 && middleY(kind.run.box) < page.height / 3;

@@ -1,6 +1,7 @@
-import { HEADER_FIELDS, LINE_CELLS, type HeaderField, isForTheBooks, type Question } from '../../documents/index.js';
+import { HEADER_FIELDS, LINE_CELLS, type HeaderField, isForTheBooks, type LineCell, type Question } from '../../documents/index.js';
 import { daysBetween, isIsoDate } from '../../dates/index.js';
 import type { CodeDiffers } from '../header/paid-by-code.js';
+import type { Habit } from '../habit.js';
 import type { TaxIdCheck } from '../../identifiers/index.js';
 import { sensible } from '../header/head-fields.js';
 import type { Label } from '../language/labels.js';
@@ -46,6 +47,8 @@ export interface Checks {
   readonly foreign: string | null;
   /** Whether the page has payment terms in days. */
   readonly termsPrinted: boolean;
+  /** What the supplier's habits say of his pages. */
+  readonly habits: readonly Habit[];
   /** Whether the word IBAN stands on the page. */
   readonly namesIban: boolean;
 }
@@ -118,25 +121,32 @@ const MUCH_UNREAD = 0.05;
 /** Values that the page seems to have and that were not read. */
 function askAboutUnread(reading: WithoutDoubts, checks: Checks, ask: Ask): void {
   const { fields } = reading;
+  const isAbsent = (field: HeaderField) => checks.habits.some((habit) => habit.what === 'absent' && habit.field === field);
   for (const [name, likely] of Object.entries(checks.perhaps)) {
     const field = name as HeaderField;
-    if (!fields[field] && likely && likely.chance > 1 - checks.askBelow && !(field === 'dueDate' && reading.kind === 'credit-note'))
+    if (
+      !fields[field] &&
+      !isAbsent(field) &&
+      likely &&
+      likely.chance > 1 - checks.askBelow &&
+      !(field === 'dueDate' && reading.kind === 'credit-note')
+    )
       ask(field, { code: 'perhaps', value: likely.value });
   }
-  if (checks.namesIban && !fields.sellerIban) ask('sellerIban', { code: 'iban-unread' });
+  if (checks.namesIban && !fields.sellerIban && !isAbsent('sellerIban')) ask('sellerIban', { code: 'iban-unread' });
   if (checks.termsPrinted && !fields.issueDate)
     for (const field of ['dueDate', 'discountPercent', 'discountDate'] as const)
       if (!fields[field]) ask(field, { code: 'terms-without-date' });
   if (!checks.trust.scanned) return;
   for (const field of ['orderReference', 'dueDate', 'sellerTaxId'] as const) {
-    if (fields[field] || (field === 'dueDate' && reading.kind === 'credit-note')) continue;
+    if (fields[field] || isAbsent(field) || (field === 'dueDate' && reading.kind === 'credit-note')) continue;
     const label = promised(field, checks.labels);
     if (label) ask(field, { code: 'label-without-value', label });
     else if (checks.trust.unread > MUCH_UNREAD) ask(field, { code: 'parts-unread' });
     // Nearly every invoice names the tax id of its supplier: on a scan without one it was hardly left out.
     else if (field === 'sellerTaxId') ask(field, { code: 'not-on-scan' });
   }
-  if (!fields.sellerIban && checks.trust.unread > MUCH_UNREAD) ask('sellerIban', { code: 'parts-unread' });
+  if (!fields.sellerIban && !isAbsent('sellerIban') && checks.trust.unread > MUCH_UNREAD) ask('sellerIban', { code: 'parts-unread' });
 }
 
 function askAboutTotals(reading: WithoutDoubts, checks: Checks, ask: Ask): void {
@@ -187,9 +197,10 @@ function askAboutLines(reading: WithoutDoubts, checks: Checks, ask: Ask): void {
   }
   const told = checks.lineArithmetic.filter((one) => one === 'right').length;
   const perPiece = checks.perPiece.filter(Boolean).length;
+  const hasNone = (cell: LineCell) => checks.habits.some((habit) => habit.what === 'no-cell' && habit.cell === cell);
   // Some suppliers print no prices at all. Off a scan a column may be lost with its head.
   const doesWithout = (cell: 'quantity' | 'unitPrice') =>
-    !checks.trust.scanned && reading.lines.every((line) => line[cell] === null) && !checks.headedColumns().has(cell);
+    hasNone(cell) || (!checks.trust.scanned && reading.lines.every((line) => line[cell] === null) && !checks.headedColumns().has(cell));
   if (!checks.linesFit) ask('lines', { code: 'lines-differ' });
   reading.lines.forEach((line, index) => {
     if (line.netAmount === null && line.taxedAmount === undefined) ask('netAmount', { code: 'cell-missing' }, index);
@@ -226,8 +237,8 @@ function askAboutLines(reading: WithoutDoubts, checks: Checks, ask: Ask): void {
     if (checks.trust.scanned && LITRES.test(line.description?.value ?? ''))
       ask('description', { code: 'cell-unclear', value: line.description?.value ?? '' }, index);
     if (missing.words) ask('description', { code: 'words-left' }, index);
-    if (missing.figures && line.quantity === null) ask('quantity', { code: 'figures-left' }, index);
-    if (missing.figures && line.unitPrice === null) ask('unitPrice', { code: 'figures-left' }, index);
+    if (missing.figures && line.quantity === null && !hasNone('quantity')) ask('quantity', { code: 'figures-left' }, index);
+    if (missing.figures && line.unitPrice === null && !hasNone('unitPrice')) ask('unitPrice', { code: 'figures-left' }, index);
     if (swallowed && !(line.quantity && line.unitPrice))
       for (const cell of ['description', 'quantity', 'unitPrice'] as const) ask(cell, { code: 'figures-left' }, index);
     // A lump sum has neither; on a scan, or where numbers stand beside or in its words, they may have been missed.

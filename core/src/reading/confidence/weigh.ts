@@ -27,12 +27,20 @@ export function weigh(values: Values, trust: PageTrust, support: Support, calibr
   const { fields, lines } = trust.scanned ? weighScan(values, trust, support) : values;
   const [head, line] = trust.scanned ? (['scan head', 'scan line'] as const) : (['text head', 'text line'] as const);
   const mapped = (value: ReadValue | null, group: ValueGroup) =>
-    value && { ...value, confidence: calibrated(value.confidence, group, calibration) };
+    value && {
+      ...value,
+      confidence: isGuess(value)
+        ? Math.min(value.confidence, calibrated(value.confidence, group, calibration))
+        : calibrated(value.confidence, group, calibration),
+    };
   return {
     fields: Object.fromEntries(HEADER_FIELDS.map((field) => [field, mapped(fields[field], head)])) as Record<HeaderField, ReadValue | null>,
     lines: lines.map((one) => ({ ...one, ...Object.fromEntries(LINE_CELLS.map((cell) => [cell, mapped(one[cell], line)])) })),
   };
 }
+
+/** Whether a value is there by nothing that is known: it is no surer than the chance that it was chosen with. */
+const isGuess = ({ evidence }: ReadValue): boolean => isShownBy(evidence.slice(0, 1), 'captioned', 'by-looks');
 
 function weighScan({ fields, lines }: Values, trust: PageTrust, support: Support): Values {
   const weighed = {} as Record<HeaderField, ReadValue | null>;
@@ -77,10 +85,15 @@ function asValue(name: HeaderField | LineCell, text: string): string | null {
   return name === 'discountPercent' && !/^\d+([.,]\d+)?$/.test(text) ? null : text;
 }
 
+/** How sure a word is at least that one reader saw and none otherwise; and how sure it is where it looks as the supplier's values of the field do. */
+const [READ_ONCE, LOOKS_RIGHT] = [0.72, 0.99];
+
 function lessSure(name: HeaderField | LineCell, value: ReadValue, trust: PageTrust): ReadValue {
-  const sure = PROSE.has(name)
+  const read = PROSE.has(name)
     ? Math.min(1, trust.mean(value.page, value.box) + 0.1, trust.least(value.page, value.box) + 0.3)
     : trust.least(value.page, value.box);
+  const sure =
+    isShownBy(value.evidence, 'habit-looks') && read >= READ_ONCE && trust.others(value.page, value.box).length === 0 ? LOOKS_RIGHT : read;
   if (sure >= 0.9) return value;
   return {
     ...value,

@@ -2,7 +2,8 @@ import type { Evidence } from '../../documents/index.js';
 import type { LabelMeaning } from '../../languages/index.js';
 import type { Found } from '../header/head-fields.js';
 import type { DateSpan, Span } from '../print/spans.js';
-import type { FittedField, Likely } from './choose.js';
+import type { Likely } from './choose.js';
+import type { FittedField } from './fields.js';
 import { areOne, type HeadCandidate } from './traits.js';
 
 /** Fields whose values labels point at. */

@@ -2,13 +2,19 @@ import type { IsoDate } from '../../dates/index.js';
 import { daysBetween } from '../../dates/index.js';
 import type { LabelMeaning } from '../../languages/index.js';
 import type { DateSpan } from '../print/spans.js';
-import { FITTED_FIELDS, likeliest, type FittedField, type HeadWeights, type Likely } from './choose.js';
+import { likeliest, type Likely } from './choose.js';
+import { FITTED_FIELDS, type FittedField, type HeadWeights } from './fields.js';
 import type { PrintedName } from '../header/seller-name.js';
 import { fold } from '../language/phrases.js';
 import { nameCandidates, type NameCandidate, type NameHints } from './names.js';
 import { USUAL_DAYS } from '../header/terms.js';
 import { areOne, dateCandidates, dayOf, identifierCandidates, type HeadCandidate, type HeadPages, type Traits } from './traits.js';
+import { withExpected } from './expected.js';
+import { OWN_WORDS } from '../language/wording.js';
 import { HEAD_WEIGHTS } from './weights.js';
+
+/** What is fitted, and what habits count beside it. */
+const WEIGHTS = withExpected(HEAD_WEIGHTS);
 
 /** Everything on the pages that may be a field of the head, with its traits, and the traits of there being none. */
 export interface HeadCandidates {
@@ -26,7 +32,15 @@ export function headCandidates(on: HeadPages, terms: boolean, hints: NameHints):
   const none = Object.fromEntries(
     FITTED_FIELDS.map((field) => [
       field,
-      { none: 1, 'a label of it': labelled(field), 'days to pay': terms && field === 'dueDate' ? 1 : 0 },
+      {
+        none: 1,
+        'a label of it': labelled(field),
+        'days to pay': terms && field === 'dueDate' ? 1 : 0,
+        'expected to be absent': on.expected?.isAbsent(field) ? 1 : 0,
+        'expected by words that are there': on.labelled.labels.some((label) => label.language === OWN_WORDS && label.meaning === field)
+          ? 1
+          : 0,
+      },
     ]),
   ) as unknown as Record<FittedField, Traits>;
   return {
@@ -57,7 +71,7 @@ export const orderCandidates = (identifiers: readonly HeadCandidate[]): readonly
   identifiers.filter(({ traits }) => !traits['like a date']);
 
 /** The likeliest identifiers of the document and of the order: never the same words for both, never one inside the other. */
-export function likelyNumbers({ identifiers, none }: HeadCandidates, weights: HeadWeights = HEAD_WEIGHTS) {
+export function likelyNumbers({ identifiers, none }: HeadCandidates, weights: HeadWeights = WEIGHTS) {
   const number = likeliest(identifiers, none.invoiceNumber, weights.invoiceNumber);
   const order = likeliest(orderCandidates(identifiers), none.orderReference, weights.orderReference);
   // Both together: the pair with the best product, none allowed for either.
@@ -75,7 +89,7 @@ const MOST_PAIRED = 6;
 /** The likeliest names of the seller, each as likely as all its places together; and how likely it is that none of them is. */
 export function likelyNames(
   { names, none }: HeadCandidates,
-  weights: HeadWeights = HEAD_WEIGHTS,
+  weights: HeadWeights = WEIGHTS,
 ): { names: readonly PrintedName[]; none: number } {
   const { ranked, none: left } = likeliest(names, none.sellerName, weights.sellerName);
   const byName = new Map<string, PrintedName>();
@@ -133,10 +147,10 @@ function withItsParts([best, ...others]: readonly PrintedName[]): PrintedName[] 
 export const isLikely = ({ ranked, none }: { ranked: readonly Likely<HeadCandidate>[]; none: number }): boolean =>
   ranked.length > 0 && ranked.reduce((sum, { chance }) => sum + chance, 0) > none;
 
-export const likelyIssueDates = ({ dates, none }: HeadCandidates, weights: HeadWeights = HEAD_WEIGHTS) =>
+export const likelyIssueDates = ({ dates, none }: HeadCandidates, weights: HeadWeights = WEIGHTS) =>
   likeliest(dates, none.issueDate, weights.issueDate);
 
-export const likelyDueDates = (head: HeadCandidates, issueDate: IsoDate | null, weights: HeadWeights = HEAD_WEIGHTS) =>
+export const likelyDueDates = (head: HeadCandidates, issueDate: IsoDate | null, weights: HeadWeights = WEIGHTS) =>
   likeliest(
     // The last day for a discount is explained by the words beside it.
     afterIssue(head, issueDate).filter(({ traits }) => !traits['about early payment']),

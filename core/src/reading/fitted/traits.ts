@@ -10,6 +10,7 @@ import type { PageWords, Row, Run, Word } from '../print/words.js';
 import { USUAL_DAYS } from '../header/terms.js';
 import { DUE_WORDS, EARLY_PAYMENT } from '../header/head-fields.js';
 import { fold } from '../language/phrases.js';
+import type { Expected } from './expected.js';
 import { captionsOf, isKnown, wordsFor, type Caption } from './caption.js';
 import { identifierReadings } from './identifier-readings.js';
 
@@ -36,6 +37,8 @@ export interface HeadPages {
   readonly taken: readonly { readonly run: Run; readonly box: Box }[];
   /** Whether dates that could be read in two ways have the month first. */
   readonly monthFirst: boolean;
+  /** Where the supplier's habits let expect the values; null where nothing is known of him. */
+  readonly expected: Expected | null;
 }
 
 const MEANINGS = [
@@ -188,7 +191,7 @@ function candidates<S extends Span>(
         }
         for (const [meaning, pointing] of labels) traits[`${meaning} ${RELATIONS[pointing.relation]}`] = Math.max(0, pointing.score);
         first = false;
-        return { span, traits, labels, caption };
+        return { span, traits: on.expected ? { ...traits, ...on.expected.traitsOf(labels, span) } : traits, labels, caption };
       }),
     ),
   );

@@ -1,4 +1,4 @@
-import type { HeadWeights } from './choose.js';
+import type { HeadWeights } from './fields.js';
 
 /** Made by `node evaluation/dist/main.js fit`: what each trait says for a value being the field, on composed documents. */
 export const HEAD_WEIGHTS: HeadWeights = {

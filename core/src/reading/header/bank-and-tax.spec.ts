@@ -5,13 +5,17 @@ import { LabelledRows } from './candidates.js';
 import { pageOf } from '../fixtures/laid-out.js';
 import { labelsOf } from '../language/labels.js';
 import { rowsOf } from '../print/words.js';
+import { usualWords } from '../language/wording.js';
 
 type Runs = Parameters<typeof pageOf>[0];
 const iban = ibanOf('GB', 'TRNB40123412345678');
 const grouped = iban.replace(/(.{4})(?=.)/g, '$1 ');
 const ids = (runs: Runs, country: string | null = 'GB', buyer: string[] = [], language = 'en') => {
   const rows = rowsOf(pageOf(runs));
-  return taxIdsOf(new LabelledRows(rows, labelsOf(rows, language)), rows, country, buyer, language).map((id) => [id.value, id.check]);
+  return taxIdsOf(new LabelledRows(rows, labelsOf(rows, usualWords(language))), rows, country, buyer, usualWords(language)).map((id) => [
+    id.value,
+    id.check,
+  ]);
 };
 
 describe('IBANs on a page', () => {
@@ -125,8 +129,8 @@ describe('tax ids on a page', () => {
 describe('the seller’s tax id', () => {
   const chosen = (runs: Runs, name: string) => {
     const rows = rowsOf(pageOf(runs));
-    const labelled = new LabelledRows(rows, labelsOf(rows, 'en'));
-    const ids = taxIdsOf(labelled, rows, 'GB', [], 'en');
+    const labelled = new LabelledRows(rows, labelsOf(rows, usualWords('en')));
+    const ids = taxIdsOf(labelled, rows, 'GB', [], usualWords('en'));
     return sellersFirst(ids, name, rows, blocksUnder(labelled, rows, ['buyer']));
   };
   const block = (x: number, name: string, id: string, label?: string): Runs => [

@@ -5,6 +5,7 @@ import { labelsOf, type Label } from '../language/labels.js';
 import { LEXICONS } from '../../languages/index.js';
 import { fold } from '../language/phrases.js';
 import { run as makeRun, type Row, type Run, type Word } from '../print/words.js';
+import type { Wording } from '../language/wording.js';
 
 /** An identifier with the words that show it; it may go on in the next line. */
 export interface PrintedIdentifier {
@@ -135,14 +136,14 @@ export const namesBuyersTaxId = (label: Label): boolean =>
 const AROUND_WRAP = { before: 4, behind: 8 };
 
 /** The tax id labels that a line of small print breaks, or parts from their ids: "Federal Tax" and "ID 39-6277044" in the next line. */
-function wrappedLabels(rows: readonly Row[], language: string): Label[] {
+function wrappedLabels(rows: readonly Row[], wording: Wording): Label[] {
   return rows.flatMap((row, at) => {
     const [upper, lower] = [row.runs[row.runs.length - 1], (rows[at + 1] as Row | undefined)?.runs[0]];
     if (!lower || lower.page !== row.page || upper.words.length < AROUND_WRAP.before || lower.box.y - bottom(upper.box) > upper.box.height)
       return [];
     const before = upper.words.slice(-AROUND_WRAP.before);
     const around = makeRun([...before, ...lower.words.slice(0, AROUND_WRAP.behind)], row.page, row.index);
-    return labelsOf([{ ...row, runs: [around] }], language).filter(
+    return labelsOf([{ ...row, runs: [around] }], wording).filter(
       ({ meaning, from, to }) => meaning === 'sellerTaxId' && from < before.length && to >= before.length,
     );
   });
@@ -157,12 +158,12 @@ export function taxIdsOf(
   rows: readonly Row[],
   country: string | null,
   buyerTaxIds: readonly string[],
-  language: string,
+  wording: Wording,
 ): PrintedTaxId[] {
   const buyers = new Set(buyerTaxIds.map(normalizeTaxId));
   const lastRow = rows.length;
   const found: PrintedTaxId[] = [];
-  for (const label of [...labelled.labels, ...wrappedLabels(rows, language)]) {
+  for (const label of [...labelled.labels, ...wrappedLabels(rows, wording)]) {
     if (label.meaning !== 'sellerTaxId' || isBuyers(label)) continue;
     const at = rows.findIndex((candidate) => candidate.index === label.run.row);
     const onward = goneOn(label.run.words.slice(label.to), rows[at + 1]);

@@ -3,11 +3,12 @@ import { pageOf } from '../fixtures/laid-out.js';
 import { labelsOf } from '../language/labels.js';
 import { dateSpans, identifierSpans } from '../print/spans.js';
 import { rowsOf } from '../print/words.js';
+import { usualWords } from '../language/wording.js';
 
 type Runs = Parameters<typeof pageOf>[0];
 function labelled(runs: Runs, language = 'en') {
   const rows = rowsOf(pageOf(runs));
-  return new LabelledRows(rows, labelsOf(rows, language));
+  return new LabelledRows(rows, labelsOf(rows, usualWords(language)));
 }
 const numbers = (runs: Runs) =>
   labelled(runs)

@@ -4,6 +4,7 @@ import { labelsOf, languageOf, type Label } from '../language/labels.js';
 import { decimalMarkOf } from '../print/numbers.js';
 import { identifierSpans, numberSpans } from '../print/spans.js';
 import { rowsOf, type PageWords, type Row } from '../print/words.js';
+import { usualWords } from '../language/wording.js';
 
 /** An invoice that a statement or a reminder names. */
 export interface Citation {
@@ -25,7 +26,7 @@ export function citationsOf(pages: readonly PageWords[]): Citation[] {
   };
   for (const page of pages) {
     const rows = rowsOf(page);
-    const labelled = new LabelledRows(rows, labelsOf(rows, languageOf(rows)));
+    const labelled = new LabelledRows(rows, labelsOf(rows, usualWords(languageOf(rows))));
     for (const label of labelled.labels.filter(({ meaning }) => meaning === 'invoiceNumber')) {
       const column = columnUnder(rows, label);
       for (const { row, number } of column) take(row, number);

@@ -4,12 +4,13 @@ import { pageOf } from '../fixtures/laid-out.js';
 import { dayMonthOrder, dueByTerms, invoiceNumbers, issueDates, orderReferences } from './head-fields.js';
 import { labelsOf } from '../language/labels.js';
 import { rowsOf, rowsOfText } from '../print/words.js';
+import { usualWords } from '../language/wording.js';
 
 type Runs = Parameters<typeof pageOf>[0];
 function page(runs: Runs, language = 'en') {
   const words = pageOf(runs);
   const rows = rowsOf(words);
-  return { pages: [words], rows, labelled: new LabelledRows(rows, labelsOf(rows, language)) };
+  return { pages: [words], rows, labelled: new LabelledRows(rows, labelsOf(rows, usualWords(language))) };
 }
 
 describe('the document’s number', () => {

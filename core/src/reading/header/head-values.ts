@@ -5,6 +5,7 @@ import { labelsOf } from '../language/labels.js';
 import type { ReadValue } from '../reading.js';
 import { dayAfter, type PaymentTerms } from './terms.js';
 import { rowsOfText, type Row } from '../print/words.js';
+import type { Wording } from '../language/wording.js';
 
 /** The best of the identifiers found, sure where its label is plain and nothing rivals it. */
 export function asIdentifier(found: readonly Found[]): ReadValue | null {
@@ -21,9 +22,9 @@ export function asIdentifier(found: readonly Found[]): ReadValue | null {
 }
 
 /** The order number that the mail around the document names. */
-export function fromCoverText(cover: string, language: string): ReadValue | null {
+export function fromCoverText(cover: string, wording: Wording): ReadValue | null {
   const rows = rowsOfText(cover);
-  const found = asIdentifier(orderReferences(new LabelledRows(rows, labelsOf(rows, language))));
+  const found = asIdentifier(orderReferences(new LabelledRows(rows, labelsOf(rows, wording))));
   return (
     found && {
       ...found,

@@ -3,6 +3,7 @@ import { pageOf } from '../fixtures/laid-out.js';
 import { documentKind } from './kind.js';
 import { labelsOf } from '../language/labels.js';
 import { rowsOf } from '../print/words.js';
+import { usualWords } from '../language/wording.js';
 
 const BODY = [
   [50, 200, 'some goods and words'],
@@ -110,7 +111,7 @@ describe('the kind of document', () => {
   it('is a credit note where its title has the label of something else behind it', () => {
     const page = pageOf([[43, 140, 'Avoir Réf. commande KFR-22537'], [46, 160, 'Facture n°: 1476/26'], ...BODY]);
     const rows = rowsOf(page);
-    const labelled = new LabelledRows(rows, labelsOf(rows, 'fr'));
+    const labelled = new LabelledRows(rows, labelsOf(rows, usualWords('fr')));
     expect(documentKind([page], rows, true, true, false, labelled).kind).toBe('credit-note');
   });
 

@@ -3,6 +3,7 @@ import { pageOf } from '../fixtures/laid-out.js';
 import { labelsOf } from '../language/labels.js';
 import { sellerNamesOf } from './seller-name.js';
 import { rowsOf } from '../print/words.js';
+import { usualWords } from '../language/wording.js';
 
 type Runs = Parameters<typeof pageOf>[0];
 /** The names that are found; `score` makes the page a scan, read as surely as that. */
@@ -10,7 +11,7 @@ const names = (runs: Runs, buyers: string[] = [], score?: number) => {
   const plain = pageOf(runs);
   const page = { ...plain, words: plain.words.map((word) => ({ ...word, score })) };
   const rows = rowsOf(page);
-  return sellerNamesOf([page], rows, new LabelledRows(rows, labelsOf(rows, 'en')), buyers).map((name) => name.value);
+  return sellerNamesOf([page], rows, new LabelledRows(rows, labelsOf(rows, usualWords('en'))), buyers).map((name) => name.value);
 };
 
 describe('the seller’s name', () => {
@@ -46,7 +47,7 @@ describe('the seller’s name', () => {
     const score = (runs: Runs) => {
       const pages = [pageOf([[50, 40, 'Invoice']], 1), pageOf(runs, 2)];
       const rows = pages.flatMap((page, i) => rowsOf(page, i));
-      return sellerNamesOf(pages, rows, new LabelledRows(rows, labelsOf(rows, 'en')), [])[0];
+      return sellerNamesOf(pages, rows, new LabelledRows(rows, labelsOf(rows, usualWords('en'))), [])[0];
     };
     const footer = score([
       [50, 240, 'Net total 90.00'],
@@ -87,7 +88,7 @@ describe('the seller’s name', () => {
       [50, 810, 'Karpacz Biuro Sp. z 0.0.'],
     ]);
     const rows = rowsOf({ ...page, words: page.words.map((word) => ({ ...word, score: 0.99 })) });
-    const found = sellerNamesOf([page], rows, new LabelledRows(rows, labelsOf(rows, 'en')), []).map((name) => name.value);
+    const found = sellerNamesOf([page], rows, new LabelledRows(rows, labelsOf(rows, usualWords('en'))), []).map((name) => name.value);
     expect(found[0]).toBe('Karpacz Biuro Sp. z o.o.');
     expect(found).not.toContain('Buyer Railway Ltd');
   });
@@ -146,7 +147,7 @@ describe('the seller’s name', () => {
       const plain = pageOf(runs);
       const page = { ...plain, words: plain.words.map((word) => ({ ...word, score: 0.95 })), straightenedBy: [1, 0, 0, 0, 1, 0, 0, 0, 1] };
       const rows = rowsOf(page);
-      return sellerNamesOf([page], rows, new LabelledRows(rows, labelsOf(rows, 'en')), []);
+      return sellerNamesOf([page], rows, new LabelledRows(rows, labelsOf(rows, usualWords('en'))), []);
     };
     const buyer = [420, 40, 'Kestrel Fell Railway Ltd'] as const;
     const parted = [

@@ -1,8 +1,10 @@
 import { labelsOf, languageOf } from './labels.js';
 import { fold, PhraseBook } from './phrases.js';
 import { rowsOfText } from '../print/words.js';
+import { usualWords } from './wording.js';
 
-const meanings = (text: string, language = 'en') => labelsOf(rowsOfText(text), language).map((label) => [label.meaning, label.phrase]);
+const meanings = (text: string, language = 'en') =>
+  labelsOf(rowsOfText(text), usualWords(language)).map((label) => [label.meaning, label.phrase]);
 
 describe('phrases', () => {
   it('are found however they are cased, accented and dotted', () => {

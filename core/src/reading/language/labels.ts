@@ -2,6 +2,7 @@ import type { DocumentKind } from '../../documents/index.js';
 import { LEXICONS, type ColumnRole, type LabelMeaning } from '../../languages/index.js';
 import { fold, PhraseBook } from './phrases.js';
 import type { Row, Run } from '../print/words.js';
+import { OWN_WORDS, type Wording } from './wording.js';
 
 /** A label as it stands on a page. */
 export interface Label {
@@ -124,14 +125,19 @@ export function languageVotes(rows: readonly Row[]): { language: string; votes: 
 export const isLabelWord = (text: string): boolean => labelBook.hasWord(text) || columnBook.hasWord(text);
 
 /** All labels on the rows. Where a phrase means several things, each is returned. */
-export function labelsOf(rows: readonly Row[], language: string): Label[] {
-  return rows.flatMap((row) => row.runs.flatMap((run) => labelsIn(run, language)));
+export function labelsOf(rows: readonly Row[], wording: Wording): Label[] {
+  return rows.flatMap((row) => row.runs.flatMap((run) => labelsIn(run, wording)));
 }
 
-function labelsIn(run: Run, language: string): Label[] {
-  return labelBook.find(run).flatMap((hit) => {
-    const own = hit.value.filter((entry) => entry.language === language);
-    const entries = own.length > 0 ? own : hit.value;
+function labelsIn(run: Run, { language, own }: Wording): Label[] {
+  const owned = own?.labels.find(run) ?? [];
+  const his = owned.flatMap(({ value, phrase, from, to }) =>
+    value.map((meaning) => ({ meaning, phrase, language: OWN_WORDS, run, from, to })),
+  );
+  const others = labelBook.find(run).filter((hit) => !owned.some((one) => one.from < hit.to && hit.from < one.to));
+  const known = others.flatMap((hit) => {
+    const spoken = hit.value.filter((entry) => entry.language === language);
+    const entries = spoken.length > 0 ? spoken : hit.value;
     const meanings = new Map(entries.map((entry) => [entry.value, entry]));
     return [...meanings.values()].map((entry) => ({
       meaning: entry.value,
@@ -142,19 +148,32 @@ function labelsIn(run: Run, language: string): Label[] {
       to: hit.to,
     }));
   });
+  return [...his, ...known].sort((a, b) => a.from - b.from);
 }
 
-/** Column heads found in a run, with every role that the word may have. */
-export function columnHeadsIn(run: Run, language: string) {
-  return columnBook.find(run).map((hit) => {
-    const own = hit.value.filter((entry) => entry.language === language);
-    return { ...hit, roles: [...new Set((own.length > 0 ? own : hit.value).map((entry) => entry.value))], own: own.length > 0 };
+/** Column heads found in a run, with every role that the word may have; `owned`: a word of the supplier's own, learned with its role. */
+export function columnHeadsIn(run: Run, { language, own }: Wording) {
+  const owned = own?.columns.find(run) ?? [];
+  const others = columnBook.find(run).filter((hit) => !owned.some((one) => one.from < hit.to && hit.from < one.to));
+  const his = owned.map((hit) => ({ ...hit, value: [], roles: hit.value.filter((role) => role !== null), own: true, owned: true }));
+  const known = others.map((hit) => {
+    const spoken = hit.value.filter((entry) => entry.language === language);
+    return {
+      ...hit,
+      roles: [...new Set((spoken.length > 0 ? spoken : hit.value).map((entry) => entry.value))],
+      own: spoken.length > 0,
+      owned: false,
+    };
   });
+  return [...his, ...known].sort((a, b) => a.from - b.from);
 }
+
+/** What a column under exactly these words may hold, in any language; nothing where no list has them. */
+export const rolesOfHead = (words: string): ColumnRole[] => columnBook.get(words).map(({ value }) => value);
 
 /** The roles of all columns that have a head: words for columns count where at least two stand in one row. */
-export function headedColumns(rows: readonly Row[], language: string): ReadonlySet<ColumnRole> {
-  const headed = rows.map((row) => row.runs.flatMap((run) => columnHeadsIn(run, language)));
+export function headedColumns(rows: readonly Row[], wording: Wording): ReadonlySet<ColumnRole> {
+  const headed = rows.map((row) => row.runs.flatMap((run) => columnHeadsIn(run, wording)));
   return new Set(headed.filter((heads) => heads.length > 1).flatMap((heads) => heads.flatMap(({ roles }) => roles)));
 }
 

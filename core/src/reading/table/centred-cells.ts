@@ -3,6 +3,7 @@ import { readNumber, type DecimalMark } from '../print/numbers.js';
 import { columnHeadsIn, isLabelWord } from '../language/labels.js';
 import { numberSpans } from '../print/spans.js';
 import { run, withRest, type Row, type Run, type Word } from '../print/words.js';
+import { usualWords } from '../language/wording.js';
 
 /** White between rows, as a share of their height: less is within one cell, more parts the lines of a table. */
 const WITHIN = 0.35;
@@ -135,7 +136,7 @@ const isOfTable = (row: Row, mark: DecimalMark): boolean =>
   isLine(row, mark) && (row.runs.length >= 3 || row.runs.reduce((sum, run) => sum + numberSpans(run, mark).length, 0) >= 3);
 
 /** Whether a row is made of words that head columns: no cell of a line has its first words there. */
-const areHeads = ({ runs }: Row): boolean => runs.length > 1 && runs.every((run) => columnHeadsIn(run, '').length > 0);
+const areHeads = ({ runs }: Row): boolean => runs.length > 1 && runs.every((run) => columnHeadsIn(run, usualWords('')).length > 0);
 
 const isText = (row: Row): boolean => row.runs.length <= 3 && row.runs.every(({ text }) => isWords(text));
 const PERCENT = /^%:?$/;

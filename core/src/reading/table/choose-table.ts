@@ -1,3 +1,4 @@
+import { Decimal } from '../../money/index.js';
 import { middleX, overlapY, right, union, type Box } from '../../geometry/index.js';
 import type { ColumnRole } from '../../languages/index.js';
 import type { LabelledRows } from '../header/candidates.js';
@@ -11,16 +12,17 @@ import { linesBySums } from './lines-by-sums.js';
 import { isMoney, numbersOf } from './number-columns.js';
 import type { DecimalMark } from '../print/numbers.js';
 import type { Row, Word } from '../print/words.js';
+import type { Wording } from '../language/wording.js';
 
 /** Which way of reading the line table is wanted: the better of the two, or one by name. */
 export type LineMethod = 'best' | LineTable['method'];
 
 /** The line table as the wanted method reads it, or the better one; item numbers that run into their descriptions parted from them. */
 export function chooseTable(on: TablePages, method: LineMethod): LineTable {
-  const { language, taxTable } = on;
+  const { wording, taxTable } = on;
   const rows = on.rows.filter((row) => !taxTable.has(row.index));
-  const table = withLeadingCodes(chosen(rows, on, method), () => headedColumns(rows, language).has('itemNumber'));
-  return withWordsDescribing(asHeaded(withLeadingCounts(withPositionsApart(table)), rows, language));
+  const table = withLeadingCodes(withoutSums(chosen(rows, on, method), rows), () => headedColumns(rows, wording).has('itemNumber'));
+  return withWordsDescribing(asHeaded(withLeadingCounts(withPositionsApart(table)), rows, wording));
 }
 
 /** The table with the codes that most descriptions begin with as item numbers, where a head for these stands over no column of its own. */
@@ -28,6 +30,23 @@ function withLeadingCodes(table: LineTable, isHeaded: () => boolean): LineTable 
   const coded = (line: LineRow) => !line.cells.itemNumber && LEADING_CODE.test(line.cells.description?.value ?? '');
   if (table.lines.length < 2 || table.lines.filter(coded).length < 0.8 * table.lines.length || !isHeaded()) return table;
   return { ...table, lines: table.lines.map((line) => (coded(line) ? withCodeApart(line) : line)) };
+}
+
+/**
+ * The table without what it took for its last lines and is the sum of those before it, under whatever words, with what follows: a row with an
+ * amount and nothing else, where all lines before it have a quantity and a price.
+ */
+function withoutSums(table: LineTable, rows: readonly Row[]): LineTable {
+  let total = new Decimal(0);
+  const at = table.lines.findIndex(({ cells: { quantity, unitPrice, netAmount } }, i) => {
+    if (i > 0 && !quantity && !unitPrice && netAmount && total.eq(netAmount.value)) return true;
+    total = total.plus(netAmount?.value ?? 0);
+    return false;
+  });
+  if (at < 1 || !table.lines.slice(0, at).every(({ cells }) => cells.quantity && cells.unitPrice)) return table;
+  const { page, box } = table.lines[at];
+  const end = rows.find((row) => row.page === page && row.box.y >= box.y - 1)?.index ?? Infinity;
+  return { ...table, lines: table.lines.slice(0, at), rows: new Set([...table.rows].filter((index) => index < end)) };
 }
 
 const POSITION = /^(\d{1,3})[.)] (?=\S)/;
@@ -87,7 +106,7 @@ const NEAR_HEADS = 3;
  * The table with quantities and prices exchanged where they stand under each other's heads: which of two factors is which, their product
  * does not tell.
  */
-function asHeaded(table: LineTable, rows: readonly Row[], language: string): LineTable {
+function asHeaded(table: LineTable, rows: readonly Row[], wording: Wording): LineTable {
   const [first] = table.lines;
   if (!first || table.method === 'heads') return table;
   const at = rows.findIndex((row) => row.page === first.page && row.box.y >= first.box.y - 1);
@@ -95,7 +114,7 @@ function asHeaded(table: LineTable, rows: readonly Row[], language: string): Lin
     .slice(Math.max(0, at - NEAR_HEADS), at)
     .flatMap((row) =>
       row.runs.flatMap((run) =>
-        columnHeadsIn(run, language).map(({ roles, from, to }) => ({ roles, box: union(run.words.slice(from, to)) })),
+        columnHeadsIn(run, wording).map(({ roles, from, to }) => ({ roles, box: union(run.words.slice(from, to)) })),
       ),
     );
   const headOf = (role: ColumnRole) => heads.find(({ roles }) => roles.includes(role))?.box;
@@ -142,8 +161,8 @@ function withCodeApart(line: LineRow): LineRow {
 
 /** `able`: the rows that may be lines. */
 function chosen(able: readonly Row[], on: TablePages, method: LineMethod): LineTable {
-  const { labelled, mark, language } = on;
-  const heads = method === 'alignment' || method === 'sums' ? null : linesByHeads(able, labelled, mark, language);
+  const { labelled, mark, wording } = on;
+  const heads = method === 'alignment' || method === 'sums' ? null : linesByHeads(able, labelled, mark, wording);
   if (method === 'heads') return heads ?? { method: 'heads', lines: [], rows: new Set(), heads: [] };
   if (heads && isWhole(heads, on)) return heads;
   const bySums = method === 'alignment' ? null : linesBySums(able, on);
@@ -155,10 +174,11 @@ function chosen(able: readonly Row[], on: TablePages, method: LineMethod): LineT
 /** Whether lines whose sum is printed explain the page better than others do. */
 function provesMore(bySums: LineTable, other: LineTable, on: TablePages): boolean {
   const more = worth(bySums, on) - worth(other, on);
-  return other.method === 'heads' ? more > KNOWN_HEADS : more >= 0;
+  return other.method === 'heads' ? more > (on.wording.own === null ? KNOWN_HEADS : LEARNED_HEADS) : more >= 0;
 }
 
-/** What heads that are known count against the sums alone. */
+/** What heads that are known count against the sums alone, and what those do that a person has shown. */
+const LEARNED_HEADS = 4;
 const KNOWN_HEADS = 0.5;
 
 /** What a row counts against a table that looks like one of its lines and is none. */

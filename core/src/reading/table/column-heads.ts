@@ -4,6 +4,7 @@ import type { ColumnRole } from '../../languages/index.js';
 import { readNumber, type DecimalMark } from '../print/numbers.js';
 import { dateSpans, numberSpans } from '../print/spans.js';
 import type { Row, Run } from '../print/words.js';
+import type { Wording } from '../language/wording.js';
 
 /** What stands under a head: `other` is known to be a column, and nothing that lines are made of. */
 export type HeadRole = ColumnRole | 'other';
@@ -45,11 +46,11 @@ export function areAgain(found: readonly Head[], first: readonly Head[], belowTo
 }
 
 /** The rows with heads in one row that a scan's slope parted into two: the one takes up the gaps of the other. */
-export function joinSlopedHeads(rows: readonly Row[], language: string): Row[] {
+export function joinSlopedHeads(rows: readonly Row[], wording: Wording): Row[] {
   const joined: Row[] = [];
   for (const row of rows) {
     const before = joined.at(-1);
-    if (before && goTogether(before, row, language)) {
+    if (before && goTogether(before, row, wording)) {
       const runs = [...before.runs, ...row.runs].sort((a, b) => a.box.x - b.box.x);
       joined[joined.length - 1] = { ...row, runs, box: union([before.box, row.box]) };
     } else joined.push(row);
@@ -57,26 +58,26 @@ export function joinSlopedHeads(rows: readonly Row[], language: string): Row[] {
   return joined;
 }
 
-function goTogether(above: Row, below: Row, language: string): boolean {
+function goTogether(above: Row, below: Row, wording: Wording): boolean {
   const both = [above, below];
   if (above.page !== below.page || both.some((row) => row.runs.some((run) => run.words.some((word) => word.score === undefined))))
     return false;
   if (middleY(below.box) - middleY(above.box) > 1.2 * Math.max(above.box.height, below.box.height)) return false;
   if (above.runs.some((one) => below.runs.some((other) => overlapX(one.box, other.box) > 0))) return false;
-  const heads = both.map((row) => row.runs.filter((run) => isAllHeads(run, language)));
-  const others = both.flatMap((row) => row.runs.filter((run) => run.text.length > 2 && !isAllHeads(run, language)));
+  const heads = both.map((row) => row.runs.filter((run) => isAllHeads(run, wording)));
+  const others = both.flatMap((row) => row.runs.filter((run) => run.text.length > 2 && !isAllHeads(run, wording)));
   return heads.every((found) => found.length > 0) && heads.flat().length > 2 && others.length === 0;
 }
 
 /** Whether a row of heads begins with a side bar's label, of which only a part is a head: “Cod. cliente”. */
-function isOfSideBar(run: Run, language: string): boolean {
-  const hits = columnHeadsIn(run, language);
-  return hits.length === 1 && hits[0].roles.includes('itemNumber') && !isAllHeads(run, language);
+function isOfSideBar(run: Run, wording: Wording): boolean {
+  const hits = columnHeadsIn(run, wording);
+  return hits.length === 1 && hits[0].roles.includes('itemNumber') && !isAllHeads(run, wording);
 }
 
 /** Whether all of a run's words are column heads: of “Réf. commande” in a side bar only the first is. */
-function isAllHeads(run: Run, language: string): boolean {
-  const covered = columnHeadsIn(run, language).reduce((sum, hit) => sum + hit.to - hit.from, 0);
+function isAllHeads(run: Run, wording: Wording): boolean {
+  const covered = columnHeadsIn(run, wording).reduce((sum, hit) => sum + hit.to - hit.from, 0);
   return covered > 0 && covered >= run.words.filter((word) => /[\p{L}\d]/u.test(word.text)).length;
 }
 
@@ -161,14 +162,14 @@ function isCounted(box: Box, below: readonly Row[], mark: DecimalMark): boolean 
 }
 
 /** The heads of a table's columns that a row is made of, from left to right; null where it is none. `totals` are the rows where tables end. */
-export function headsOf(row: Row, rows: readonly Row[], totals: ReadonlySet<Row>, language: string, mark: DecimalMark): Head[] | null {
-  const found = row.runs.map((run, i) => ({ run, hits: i === 0 && isOfSideBar(run, language) ? [] : columnHeadsIn(run, language) }));
+export function headsOf(row: Row, rows: readonly Row[], totals: ReadonlySet<Row>, wording: Wording, mark: DecimalMark): Head[] | null {
+  const found = row.runs.map((run, i) => ({ run, hits: i === 0 && isOfSideBar(run, wording) ? [] : columnHeadsIn(run, wording) }));
   if (found.reduce((sum, { hits }) => sum + hits.length, 0) < 2) return null;
   const below = rowsUnder(row, rows, totals);
   const options = found.flatMap(({ run, hits }) =>
     hits.map((hit) => {
       const box = union(run.words.slice(hit.from, hit.to));
-      return { roles: rolesByContent(hit.roles, box, below, mark), run, box };
+      return { roles: hit.owned ? hit.roles : rolesByContent(hit.roles, box, below, mark), run, box };
     }),
   );
   const covered = new Set(options.map((option) => option.run));

@@ -9,6 +9,7 @@ import { run as makeRun, type Row, type Run, type Word } from '../print/words.js
 import { isCode, type Head, type HeadRole } from './column-heads.js';
 import { expectedAmount, lineArithmetic, type Cell, type LineRow } from './line-row.js';
 import { isMoney, numberColumns, type NumberColumn } from './number-columns.js';
+import type { Wording } from '../language/wording.js';
 
 /** The columns of a table in the roles that go best together, and how well they do. */
 export interface JointColumns {
@@ -50,9 +51,9 @@ export function columnsOf(
   amounts: ReadonlyMap<number, NumberSpan>,
   rows: readonly Row[],
   mark: DecimalMark,
-  language: string,
+  wording: Wording,
 ): JointColumns {
-  const named = namedHeads(items[0], rows, language);
+  const named = namedHeads(items[0], rows, wording);
   const amount: NumberColumn = columnOf(amounts);
   const fits = (column: NumberColumn, role: ColumnRole) => headFit(column, role, named);
   const all = numberColumns(items, new Set(amounts.values()), mark)
@@ -231,14 +232,14 @@ function columnOf(cells: ReadonlyMap<number, NumberSpan>): NumberColumn {
 const headOf = (role: HeadRole, boxes: readonly Box[], { runs }: Row): Head => ({ role, run: runs[0], box: union(boxes) });
 
 /** Words right above the first line that may head columns. */
-function namedHeads(first: Row, rows: readonly Row[], language: string): NamedHead[] {
+function namedHeads(first: Row, rows: readonly Row[], wording: Wording): NamedHead[] {
   const at = rows.indexOf(first);
   const above = rows
     .slice(Math.max(0, at - HEADS_ABOVE.rows), at)
     .filter((row) => row.page === first.page && first.box.y - bottom(row.box) < HEADS_ABOVE.white * first.box.height);
   return above.flatMap((row) => {
     const heads = row.runs.flatMap((run) => {
-      const hits = columnHeadsIn(run, language);
+      const hits = columnHeadsIn(run, wording);
       return hits.length > 0
         ? hits.map(({ roles, from, to }) => ({ roles, box: union(run.words.slice(from, to)) }))
         : [{ roles: [], box: run.box }];

@@ -7,6 +7,7 @@ import type { Row } from '../print/words.js';
 import { sumOfLines, type LineTable } from './line-row.js';
 import { centsOf, isMoney, numbersOf } from './number-columns.js';
 import { startsTotals } from './table-bounds.js';
+import type { Wording } from '../language/wording.js';
 
 /** What a sum counts that is printed beside a label of a total, and beside none. */
 const PROOF = { labelled: 3, bare: 1 };
@@ -33,7 +34,7 @@ export interface TablePages {
   readonly taxTable: ReadonlySet<number>;
   readonly labelled: LabelledRows;
   readonly mark: DecimalMark;
-  readonly language: string;
+  readonly wording: Wording;
 }
 
 /** What lines may be, and totals too. */

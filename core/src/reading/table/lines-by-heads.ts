@@ -22,10 +22,11 @@ import { isCarriedForward, startsTotals } from './table-bounds.js';
 import { addText, amountRoleOf, asAmounts, finish, isOfLines, placed, takeRow, withCodesBelow, type Draft } from './table-rows.js';
 import { withTextAbove } from './text-above.js';
 import type { Row } from '../print/words.js';
+import type { Wording } from '../language/wording.js';
 
 /** Reads the line table by its column heads, over all pages; null where no row looks like heads. */
-export function linesByHeads(all: readonly Row[], labelled: LabelledRows, mark: DecimalMark, language: string): LineTable | null {
-  const rows = joinSlopedHeads(all, language);
+export function linesByHeads(all: readonly Row[], labelled: LabelledRows, mark: DecimalMark, wording: Wording): LineTable | null {
+  const rows = joinSlopedHeads(all, wording);
   let heads: Head[] = [];
   let open: 'before' | 'table' | 'over the page' | 'after' = 'before';
   const lines: Draft[] = [];
@@ -33,7 +34,7 @@ export function linesByHeads(all: readonly Row[], labelled: LabelledRows, mark: 
   let page = 0;
   const totals = new Set(rows.filter((row) => startsTotals(row, labelled, mark)));
   const headsOfRow = (row: Row) => {
-    const found = headsOf(row, rows, totals, language, mark);
+    const found = headsOf(row, rows, totals, wording, mark);
     return found && provenRoles(found, rowsUnder(row, rows, totals), mark);
   };
   const headsOfRows = new Map(rows.map((row) => [row, headsOfRow(row)]));

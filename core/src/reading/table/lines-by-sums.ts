@@ -36,12 +36,12 @@ const MOST_CELLS = 500;
  * Reads the lines by what proves them: rows with one amount under another whose sum stands elsewhere on the pages. What the columns hold
  * is then chosen together, by arithmetic, heads and types. Null where no amounts sum to another.
  */
-export function linesBySums(able: readonly Row[], { rows, labelled, mark, language }: TablePages): LineTable | null {
+export function linesBySums(able: readonly Row[], { rows, labelled, mark, wording }: TablePages): LineTable | null {
   let best: { table: LineTable; score: number } | null = null;
   for (const segment of segmentsOf(able, rows, labelled, mark).slice(0, MOST_TRIED)) {
     const items = segment.cells.map(({ row }) => row);
     const amounts = new Map(segment.cells.map(({ row, amount }) => [row.index, amount]));
-    const columns = columnsOf(items, amounts, able, mark, language);
+    const columns = columnsOf(items, amounts, able, mark, wording);
     const score = segment.score + columns.score;
     if (best && score <= best.score) continue;
     const table = tableOf(items, columns, able, labelled, mark);

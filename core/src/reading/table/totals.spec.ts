@@ -4,6 +4,7 @@ import { endingAt, pageOf } from '../fixtures/laid-out.js';
 import { labelsOf } from '../language/labels.js';
 import { chooseTotals } from './totals.js';
 import { rowsOf } from '../print/words.js';
+import { usualWords } from '../language/wording.js';
 
 const asDecimal = (text: string | null) => (text === null ? null : new Decimal(text));
 
@@ -19,7 +20,7 @@ function totals(
       ),
     ),
   );
-  const labelled = new LabelledRows(rows, labelsOf(rows, 'en'));
+  const labelled = new LabelledRows(rows, labelsOf(rows, usualWords('en')));
   const chosen = chooseTotals(labelled, rows, '.', asDecimal(lineSum), asDecimal(lineTax));
   const value = (field: keyof typeof chosen.chosen) => {
     const candidate = chosen.chosen[field];
@@ -154,7 +155,7 @@ describe('the totals are chosen together', () => {
         [77, 288, '1.877,25.'],
       ]),
     );
-    const { chosen, addsUp } = chooseTotals(new LabelledRows(rows, labelsOf(rows, 'nl')), rows, ',', new Decimal('1722.25'));
+    const { chosen, addsUp } = chooseTotals(new LabelledRows(rows, labelsOf(rows, usualWords('nl'))), rows, ',', new Decimal('1722.25'));
     expect([chosen.netTotal, chosen.taxTotal, chosen.grossTotal].map((one) => one?.value.toFixed(2))).toEqual([
       '1722.25',
       '155.00',

@@ -1,6 +1,7 @@
 import { labelledBy } from '../header/head-fields.js';
 import type { Evidence } from '../../documents/index.js';
 import { ROUNDING, totalsFit } from '../../arithmetic/index.js';
+import { right } from '../../geometry/index.js';
 import { Decimal, decimal, sum, toAmount, within } from '../../money/index.js';
 import type { Candidate, LabelledRows } from '../header/candidates.js';
 import type { LabelMeaning } from '../../languages/index.js';
@@ -8,6 +9,8 @@ import type { DecimalMark } from '../print/numbers.js';
 import { closingSums, looseAmounts, rateGroups, sumOfGroups, type LooseAmount } from './closing-sums.js';
 import { numberSpans, type NumberSpan } from '../print/spans.js';
 import type { Row, Run } from '../print/words.js';
+import type { Expected } from '../fitted/expected.js';
+import { OWN_WORDS } from '../language/wording.js';
 
 /** An amount that may be one of the totals. */
 export interface TotalCandidate {
@@ -48,15 +51,19 @@ export function chooseTotals(
   lineSum: Decimal | null,
   lineTax: Decimal | null = null,
   outside: readonly Row[] = rows,
+  expected: Expected | null = null,
 ): Totals {
   const spansOf = (run: Run) => numberSpans(run, mark).filter((span) => !span.percent && span.number.places <= 2 && looksLikeAmount(span));
   const of = (meaning: LabelMeaning, above = false): TotalCandidate[] =>
     strongest(labelled.candidates(meaning, spansOf, { above }).flatMap((candidate) => asTotals(candidate, rows)));
-  const net = of('netTotal');
+  const amounts = expected ? rows.flatMap((row) => row.runs.flatMap(spansOf)) : [];
+  const expecting = (field: TotalField, known: TotalCandidate[]): TotalCandidate[] =>
+    expected?.has(field) ? strongest([...known, ...expectedTotals(field, amounts, expected)]) : known;
+  const net = expecting('netTotal', of('netTotal'));
   const goods = of('goodsTotal');
-  const tax = withRateSums(labelled, of('taxTotal'));
-  const gross = of('grossTotal', true);
-  const due = of('amountDue', true);
+  const tax = expecting('taxTotal', withRateSums(labelled, of('taxTotal')));
+  const gross = expecting('grossTotal', of('grossTotal', true));
+  const due = expecting('amountDue', of('amountDue', true));
   const paid = of('paid').map((c) => ({ ...c, value: c.value.abs() }));
   const previous = of('previousBalance');
   const discounts = of('documentDiscount').map((c) => ({ ...c, value: c.value.abs() }));
@@ -100,7 +107,13 @@ export function chooseTotals(
   const derived = unreadTax(best, rows, mark, lineTax);
   if (derived) best = { ...best, tax: derived, addsUp: true };
   const { gross: g } = best;
-  const chosenDue = chooseDue(g, due, paid, previous);
+  const chosenDue = chooseDue(g, due, paid, previous, g?.span ? paidBelow(g.span, outside, mark, [best.net, best.tax]) : null);
+  const found = best.net?.span && lineSum ? adjustmentsBefore(best.net.span, best.net.value, lineSum.abs(), outside, mark) : [];
+  // Lines with the tax in them are more than the net total by the tax.
+  const between = found.some((amount) => best.tax?.value.abs().eq(amount.abs())) ? [] : found;
+  const [less, more] = [between.filter((amount) => amount.isNegative()), between.filter((amount) => !amount.isNegative())];
+  if (less.length > 0) discounts.push({ value: sum(less).abs(), score: BY_SUMS, span: null, evidence: { code: 'closing-sum' } });
+  if (more.length > 0) carriages.push({ value: sum(more), score: BY_SUMS, span: null, evidence: { code: 'closing-sum' } });
   const discount = discounts.find((c) => best.net && lineSum && netFitsLines(best.net.value, lineSum, [c], carriages))?.value ?? null;
   const carriage =
     carriages.find(
@@ -118,6 +131,41 @@ export function chooseTotals(
     paid: paidChosen,
     candidates: { netTotal: netPool, taxTotal: taxPool, grossTotal: grossPool, amountDue: due },
   };
+}
+
+/** Rows above the net total that what makes it of the lines may take. */
+const MOST_ADJUSTING = 5;
+
+/**
+ * What is added to the lines and taken off them under words that nobody knows: the amounts that stand between the sum of the lines, as the page
+ * prints it, and the net total, and make the one of the other; an amount alone may have lost its minus. None where they do not.
+ */
+function adjustmentsBefore(net: NumberSpan, total: Decimal, lines: Decimal, outside: readonly Row[], mark: DecimalMark): Decimal[] {
+  const above = outside.filter(({ index, page }) => page === net.run.page && index < net.run.row && index >= net.run.row - MOST_ADJUSTING);
+  const amounts = above.flatMap((row) =>
+    looseAmounts([row], mark).filter(({ span }) => Math.abs(right(span.box) - right(net.box)) < ONE_EDGE),
+  );
+  const at = amounts.findLastIndex(({ value }) => value.abs().eq(lines));
+  const between = amounts.slice(at + 1).map(({ value }) => value);
+  const difference = total.minus(lines);
+  if (at < 0 || between.length === 0 || difference.isZero()) return [];
+  if (between.length === 1 && between[0].abs().eq(difference.abs())) return [difference];
+  return sum(between).eq(difference) ? between : [];
+}
+/** Right ends of amounts that differ by less are one edge. */
+const ONE_EDGE = 6;
+
+/** What a total counts that stands where the supplier's habits let expect it. */
+const BY_PLACE = 0.95;
+/** From this share of the words around it on, a place is the expected one. */
+const SAME_PLACE = 0.4;
+
+function expectedTotals(field: TotalField, amounts: readonly NumberSpan[], expected: Expected): TotalCandidate[] {
+  return amounts.flatMap((span) => {
+    const share = expected.byPlace(field, { page: span.run.page, text: span.text, box: span.box });
+    if (share < SAME_PLACE) return [];
+    return [{ value: decimal(span.number.value), span, score: BY_PLACE * share + 0.3, evidence: { code: 'habit-place' as const } }];
+  });
 }
 
 /** What a net total counts that is not printed: the goods with the charges and without the discounts among the totals. */
@@ -239,13 +287,16 @@ function looksLikeAmount(span: NumberSpan): boolean {
 /** Less than what the readers held for likeliest, so that only sums that come right choose another reading. */
 const REPAIR = 0.4;
 
+/** What a label of the supplier's own counts more. */
+const OWN_LABEL = 0.3;
+
 function asTotals(candidate: Candidate<NumberSpan>, rows: readonly Row[]): TotalCandidate[] {
   const { span, label } = candidate;
   const row = rows.find((other) => other.index === label.run.row);
   const rightmost = row?.runs.at(-1) === span.run ? 0.02 : 0;
   const bracketed = /^\(.*\)$/.test(span.text) ? -0.3 : 0;
   const depth = (0.05 * label.run.row) / Math.max(1, rows[rows.length - 1]?.index ?? 1);
-  const score = candidate.score + rightmost + bracketed + depth;
+  const score = candidate.score + rightmost + bracketed + depth + (label.language === OWN_WORDS ? OWN_LABEL : 0);
   const evidence = labelledBy(candidate);
   return [
     { value: decimal(span.number.value), span, score, evidence },
@@ -271,11 +322,36 @@ function withRateSums(labelled: LabelledRows, tax: readonly TotalCandidate[]): T
   return [{ value, score: 0.85, span: parts[parts.length - 1].span, evidence: { code: 'tax-parts', parts: parts.length } }, ...tax];
 }
 
+/** An amount below the total that what stands between the two leaves of it. */
+interface PaidBelow {
+  readonly due: Decimal;
+  readonly span: NumberSpan;
+}
+
+/** What is left to pay where the two amounts right below the total make it together, under whatever words: what was paid, and the rest. */
+function paidBelow(
+  gross: NumberSpan,
+  outside: readonly Row[],
+  mark: DecimalMark,
+  others: readonly (TotalCandidate | null)[],
+): PaidBelow | null {
+  const total = decimal(gross.number.value);
+  const rows = outside.filter(({ index, page }) => page === gross.run.page && index > gross.run.row).slice(0, 2);
+  const [paid, due] = rows.map((row) => {
+    const amounts = looseAmounts([row], mark);
+    return amounts.length === 1 && Math.abs(right(amounts[0].span.box) - right(gross.box)) < ONE_EDGE ? amounts[0] : null;
+  });
+  if (!paid || !due || paid.value.isZero() || due.value.isZero() || others.some((other) => other?.value.abs().eq(paid.value.abs())))
+    return null;
+  return total.minus(paid.value.abs()).eq(due.value) ? { due: due.value, span: due.span } : null;
+}
+
 function chooseDue(
   gross: TotalCandidate | null,
   due: readonly TotalCandidate[],
   paid: readonly TotalCandidate[],
   previous: readonly TotalCandidate[],
+  below: PaidBelow | null,
 ) {
   if (!gross) return { due: due[0] ?? null, explained: false };
   let best: { due: TotalCandidate | null; explained: boolean; score: number } = {
@@ -283,6 +359,12 @@ function chooseDue(
     explained: true,
     score: 0.3,
   };
+  if (below && !due.some(({ value }) => value.eq(below.due)))
+    best = {
+      due: { value: below.due, score: BY_SUMS, span: below.span, evidence: { code: 'closing-sum' }, unlabelled: true },
+      explained: false,
+      score: 1.25,
+    };
   for (const candidate of due) {
     const same = within(candidate.value, gross.value, ROUNDING.total);
     const lessPaid = paid.some((p) => within(gross.value.minus(p.value), candidate.value, ROUNDING.total));
@@ -291,7 +373,7 @@ function chooseDue(
         within(gross.value.plus(b.value), candidate.value, ROUNDING.total) ||
         paid.some((p) => within(gross.value.plus(b.value).minus(p.value), candidate.value, ROUNDING.total)),
     );
-    const explained = same || lessPaid || withBalance;
+    const explained = same || lessPaid || withBalance || (below?.due.eq(candidate.value) ?? false);
     const score = candidate.score + (explained ? 1 : 0) + (lessPaid || withBalance ? 0.1 : 0);
     if (score > best.score) best = { due: candidate, explained, score };
   }

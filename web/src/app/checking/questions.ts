@@ -214,9 +214,10 @@ export function answersTo(doubt: DoubtView, document: DocumentView): Answer[] {
     const reckoned = [...linesCome, ...sums.filter((one) => one.value !== linesCome[0]?.value)];
     // What only may be it is less likely than that the page has none.
     const { question } = doubt;
+    const likely = question.code === 'perhaps' ? question.value : question.code === 'habit-differs' ? question.without : null;
     const perhaps: Answer[] =
-      question.code === 'perhaps' && value === null && !others.some((other) => other.value === question.value)
-        ? [{ text: as(question.value), reason: 'stands on the page', value: question.value, page: null, box: null }]
+      likely !== null && value === null && !others.some((other) => other.value === likely)
+        ? [{ text: as(likely), reason: 'stands on the page', value: likely, page: null, box: null }]
         : [];
     // Where nothing was read, or what cannot be, a proposal comes before what stands there.
     const holds = value !== null && isInOrder(field, value, document) && !(field === 'sellerName' && isInLines(read, document));

@@ -36,6 +36,14 @@ export function evidenceText(evidence: Evidence): string {
       return 'printed early payment terms';
     case 'cover-text':
       return 'said in the mail';
+    case 'habit-place':
+      return 'where this supplier’s habits let expect it';
+    case 'habit-same':
+      return 'the same on all pages of this supplier';
+    case 'habit-looks':
+      return 'it looks as this supplier’s values of the kind do';
+    case 'without-habits':
+      return 'read so without this supplier’s habits';
     case 'day-month':
       return `${evidence.first} first${evidence.by === 'date' ? `, as in ${evidence.date ?? ''}` : PROVED_BY[evidence.by]}`;
     case 'printed-currency':
@@ -148,7 +156,17 @@ const shown = (value: string): string =>
 /** What is asked about a field, a cell of a line (0-based) or the whole document. */
 export function questionText({ field, line, question }: { field: string | null; line: number | null; question: Question }): string {
   const text = bareQuestion(field, question);
+  if (line !== null && question.code === 'habit-differs') return `Line ${line + 1}: ${text}`;
   return line === null || question.code === 'as-worded' ? text : `Line ${line + 1}${text}`;
+}
+
+/** What is asked where habits make another value of what would be read without them. */
+function differsByHabit(field: string | null, value: string | null, without: string | null): string {
+  if (field === 'lines') return `With this supplier’s habits ${value ?? '0'} lines are read, without them ${without ?? '0'}.`;
+  if (value === null) return `This supplier’s habits say that there is no ${wordFor(field)}: is it not ${shown(without ?? '')}?`;
+  return without === null
+    ? `Is the ${wordFor(field)} ${shown(value)}? Only this supplier’s habits say so.`
+    : `Is the ${wordFor(field)} ${shown(value)}, as this supplier’s habits say, or ${shown(without)}?`;
 }
 
 function bareQuestion(field: string | null, question: Question): string {
@@ -179,6 +197,8 @@ function bareQuestion(field: string | null, question: Question): string {
         : `Is the ${wordFor(field)} ${shown(question.value)} or ${shown(question.other)}?`;
     case 'payment-code-differs':
       return `The payment code on the page says ${question.said}, the print ${question.printed}.`;
+    case 'habit-differs':
+      return differsByHabit(field, question.value, question.without);
     case 'perhaps':
       return `Is ${shown(question.value)} the ${wordFor(field)}? Nothing on the page says so plainly.`;
     case 'due-out-of-order':

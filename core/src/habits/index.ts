@@ -1,0 +1,5 @@
+export * from './columns.js';
+export * from './keep.js';
+export * from './learn.js';
+export * from './located.js';
+export * from './owner.js';

@@ -1,0 +1,90 @@
+import { subjectOf, type Habit } from '../reading/habit.js';
+import { learn, type Taught } from './learn.js';
+import { marksOf, owns, type Marks } from './owner.js';
+import type { PageWords, ReadingContext } from '../reading/index.js';
+
+/** A habit with where it comes from and how it fared. */
+export interface KeptHabit {
+  readonly habit: Habit;
+  /** The document that taught it first. */
+  readonly from: string;
+  /** Documents on which it held, and on which a person said otherwise. */
+  readonly helped: number;
+  readonly corrected: number;
+  /** Whether a person switched it off. */
+  readonly off?: boolean;
+}
+
+/** All habits of one supplier, and what his pages are known by. */
+export interface SupplierHabits {
+  readonly marks: Marks;
+  readonly kept: readonly KeptHabit[];
+}
+
+/** The habits that speak: neither switched off nor corrected more often than they held. */
+export const inForce = (kept: readonly KeptHabit[]): Habit[] =>
+  kept
+    .filter(({ off, corrected, helped }) => !off && corrected <= helped)
+    .map(({ habit, helped }) => (habit.against && helped > 0 ? { ...habit, against: undefined } : habit));
+
+/** The supplier whose pages these are: who is named on them most plainly; null where none is, or two are as plainly. */
+export function ownerOf<S extends { readonly marks: Marks }>(suppliers: readonly S[], pages: readonly PageWords[]): S | null {
+  const found = suppliers.map((supplier) => ({ supplier, plain: owns(supplier.marks, pages) })).filter(({ plain }) => plain > 0);
+  const [best, next] = found.sort((a, b) => b.plain - a.plain);
+  return best && (!next || next.plain < best.plain) ? best.supplier : null;
+}
+
+/** The habits of a supplier after one more of his documents was taught; `from` says which. */
+export function taughtBy(
+  known: SupplierHabits | null,
+  pages: readonly PageWords[],
+  taught: Taught,
+  from: string,
+  context: ReadingContext = {},
+): SupplierHabits {
+  const learned = learn(pages, taught, context);
+  return { marks: joined(known?.marks ?? null, marksOf(learned)), kept: kept(known?.kept ?? [], learned, taught, from) };
+}
+
+const joined = (known: Marks | null, more: Marks): Marks => {
+  const both = (of: (marks: Marks) => readonly string[]) => [...new Set([...(known ? of(known) : []), ...of(more)])];
+  return { names: both(({ names }) => names), taxIds: both(({ taxIds }) => taxIds), ibans: both(({ ibans }) => ibans) };
+};
+
+function kept(known: readonly KeptHabit[], learned: readonly Habit[], taught: Taught, from: string): KeptHabit[] {
+  const subjects = new Map(learned.map((habit) => [subjectOf(habit), habit]));
+  const isKnown = new Set(known.map(({ habit }) => subjectOf(habit)));
+  const before = known.map((one): KeptHabit => {
+    const now = subjects.get(subjectOf(one.habit));
+    if (now) return isSame(now, one.habit) ? { ...one, helped: one.helped + 1 } : { habit: now, from, helped: 0, corrected: 0 };
+    return isContradicted(one.habit, learned, taught) ? { ...one, corrected: one.corrected + 1 } : one;
+  });
+  const added = learned
+    .filter((habit) => !isKnown.has(subjectOf(habit)))
+    .map((habit): KeptHabit => ({ habit, from, helped: 0, corrected: 0 }));
+  return [...before, ...added];
+}
+
+/** Whether two habits say the same; places that differ a little do. */
+function isSame(one: Habit, other: Habit): boolean {
+  if (one.what === 'place' && other.what === 'place') return one.edge === other.edge;
+  if (one.what === 'label' && other.what === 'label') return one.relation === other.relation;
+  const plain = (habit: Habit) => JSON.stringify({ ...habit, against: undefined });
+  return plain(one) === plain(other);
+}
+
+/** Whether a document that was taught says otherwise than a habit. */
+function isContradicted(habit: Habit, learned: readonly Habit[], { fields, lines }: Taught): boolean {
+  switch (habit.what) {
+    case 'label':
+      return learned.some((other) => other.what === 'label' && other.field === habit.field && other.words !== habit.words);
+    case 'same':
+      return fields[habit.field] === null;
+    case 'absent':
+      return fields[habit.field] != null;
+    case 'no-cell':
+      return lines.some((line) => line[habit.cell] != null);
+    default:
+      return false;
+  }
+}

@@ -1,0 +1,64 @@
+import type { HeaderField } from '../documents/index.js';
+import { wordsThatAre } from '../reading/fitted/same.js';
+import type { Habit } from '../reading/habit.js';
+import { fold } from '../reading/language/phrases.js';
+import { rowsOf, type PageWords } from '../reading/print/words.js';
+import { similarity } from '../similarity/index.js';
+
+/** By what a supplier's pages are known to be his. */
+export interface Marks {
+  readonly names: readonly string[];
+  readonly taxIds: readonly string[];
+  readonly ibans: readonly string[];
+}
+
+const bare = (text: string): string => text.replace(/[^\p{L}\d]/gu, '').toUpperCase();
+/** How alike a name on a scan must be to be a supplier's. */
+const SAME_NAME = 0.75;
+/** Letters that a name has at least that speaks by itself. */
+const SHORTEST = 5;
+
+/** What his habits say a supplier's pages are known by. */
+export function marksOf(habits: readonly Habit[]): Marks {
+  const of = (field: HeaderField) => habits.flatMap((habit) => (habit.what === 'same' && habit.field === field ? [habit.value] : []));
+  return { names: of('sellerName'), taxIds: of('sellerTaxId'), ibans: of('sellerIban') };
+}
+
+/** How plainly pages are a supplier's: 2 by his tax id or account, 1 by his name alone; 0 where nothing of him is on them. */
+export function owns({ names, taxIds, ibans }: Marks, pages: readonly PageWords[]): number {
+  const rows = pages.flatMap((page) => rowsOf(page));
+  const has = (value: string) => wordsThatAre(rows, bare(value), bare, '').length > 0;
+  if ([...taxIds, ...ibans].some(has)) return 2;
+  const scanned = pages.some((page) => page.words.some(({ score }) => score !== undefined));
+  return names.some((name) => {
+    const folded = fold(name);
+    if (folded.replaceAll(' ', '').length < SHORTEST) return false;
+    if (wordsThatAre(rows, folded, fold, ' ').length > 0) return true;
+    if (!scanned) return false;
+    const count = folded.split(' ').length;
+    return rows.some((row) =>
+      row.runs.some((run) =>
+        run.words.some(
+          (_, at) =>
+            similarity(
+              run.words
+                .slice(at, at + count)
+                .map(({ text }) => text)
+                .join(' '),
+              name,
+            ) >= SAME_NAME,
+        ),
+      ),
+    );
+  })
+    ? 1
+    : 0;
+}
+
+/** Whether two sets of marks are one supplier's: a tax id or an account in common, or a name where no tax id speaks against it. */
+export function isOneSupplier(one: Marks, other: Marks): boolean {
+  const share = (of: (marks: Marks) => readonly string[], plain: (text: string) => string) =>
+    of(one).some((value) => of(other).some((known) => plain(known) === plain(value)));
+  if (share(({ taxIds }) => taxIds, bare) || share(({ ibans }) => ibans, bare)) return true;
+  return share(({ names }) => names, fold) && (one.taxIds.length === 0 || other.taxIds.length === 0);
+}

@@ -1,0 +1,67 @@
+import { HEADER_FIELDS, isShownBy, LINE_CELLS } from '../documents/index.js';
+import { similarity } from '../similarity/index.js';
+import { rolesOfHead } from './language/labels.js';
+import type { Habit } from './habit.js';
+import type { DocumentReading, ReadDoubt, ReadValue } from './reading.js';
+
+/**
+ * A reading with a supplier's habits held against the one without. What habits change is asked about, both values being offered, save where
+ * the value without them was itself asked about and only guessed at: so a wrong habit costs questions, and nothing that was right becomes wrong
+ * in silence.
+ */
+export function heldAgainst(reading: DocumentReading, without: DocumentReading, habits: readonly Habit[]): DocumentReading {
+  const doubts: ReadDoubt[] = [...reading.doubts];
+  const asked = (by: DocumentReading, field: ReadDoubt['field'], line: number | null) =>
+    by.doubts.some((doubt) => doubt.line === line && (doubt.field === field || (line !== null && doubt.field === null)));
+  const ask = (field: ReadDoubt['field'], line: number | null, value: string | null, other: string | null) => {
+    if (!asked(reading, field, line)) doubts.push({ field, line, question: { code: 'habit-differs', value, without: other } });
+  };
+  const fields = { ...reading.fields };
+  for (const field of HEADER_FIELDS) {
+    const [own, other] = [reading.fields[field], without.fields[field]];
+    if (isSame(own, other) || (field === 'sellerName' && own && other && similarity(own.value, other.value) >= SAME_NAME)) continue;
+    if (own && other)
+      fields[field] = { ...own, alternatives: [asAlternative(other), ...own.alternatives.filter(({ value }) => value !== other.value)] };
+    const isAgainst = habits.some((habit) => habit.against && 'field' in habit && habit.field === field);
+    // What habits alone say is on no page is never left out in silence.
+    const isFree = other === null || (own !== null && isGuess(other) && asked(without, field, null));
+    if (isAgainst || !isFree) ask(field, null, own?.value ?? null, other?.value ?? null);
+  }
+  const isAgainst = habits.some((habit) => habit.against && habit.what === 'column');
+  const areAsked = without.doubts.some(({ field, line }) => (field === 'lines' || field === null) && line === null);
+  const unknown = isAgainst ? new Set<string>() : columnsNobodyKnows(habits);
+  if (isAgainst || !areAsked) {
+    if (reading.lines.length !== without.lines.length && unknown.size < FEW)
+      ask('lines', null, String(reading.lines.length), String(without.lines.length));
+    else if (reading.lines.length === without.lines.length)
+      reading.lines.forEach((line, at) => {
+        for (const cell of LINE_CELLS) {
+          const [own, other] = [line[cell], without.lines[at][cell]];
+          const isFree = own !== null && unknown.has(cell) && !PROVEN.has(cell);
+          if (!isSame(own, other) && (other || isAgainst) && !isFree) ask(cell, at, own?.value ?? null, other?.value ?? null);
+        }
+      });
+  }
+  return { ...reading, fields, doubts };
+}
+
+/** Cells whose figures prove each other, so that their columns are known without heads. */
+const PROVEN: ReadonlySet<string> = new Set(['quantity', 'unitPrice', 'netAmount']);
+/** From so many columns on under words that no list has, lines read without them are only guessed at. */
+const FEW = 2;
+
+/** What stands in columns whose heads are in no list: without habits their bounds are only guessed at. */
+const columnsNobodyKnows = (habits: readonly Habit[]): Set<string> =>
+  new Set(
+    habits.flatMap((habit) =>
+      habit.what === 'column' && habit.role !== null && rolesOfHead(habit.words).length === 0 ? [habit.role] : [],
+    ),
+  );
+
+/** How alike two names are that are one, letters of it misread. */
+const SAME_NAME = 0.75;
+
+/** Whether a value was found by nothing that is known: words that no list has, how it looks, or sums alone. */
+const isGuess = ({ evidence }: ReadValue): boolean => isShownBy(evidence.slice(0, 1), 'captioned', 'by-looks', 'closing-sum');
+const isSame = (a: ReadValue | null, b: ReadValue | null): boolean => (a?.value ?? null) === (b?.value ?? null);
+const asAlternative = ({ value, page, box }: ReadValue) => ({ value, why: { code: 'without-habits' } as const, page, box });

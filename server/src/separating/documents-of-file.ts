@@ -1,0 +1,40 @@
+import { basename } from 'node:path';
+import { reasonText } from '@umber/contract/intake';
+import type { PageWords } from '@umber/core/reading';
+import { separate } from '@umber/core/separating';
+import { isPaged, openArrival, whyNothing } from '../readers/opened.js';
+import type { ReaderPool } from '../readers/reader-pool.js';
+
+/** One document of a file: its pages, how many came before those of its attachment, and what the mail around it says. */
+export interface DocumentOfFile {
+  readonly pages: readonly PageWords[];
+  readonly offset: number;
+  readonly coverText: string;
+}
+
+/**
+ * The documents of a PDF, a picture or a mail with such files, cut apart; where there are none, why.
+ * @throws UnreadableFile
+ */
+export async function documentsOfFile(
+  pool: ReaderPool,
+  bytes: Uint8Array,
+  path: string,
+): Promise<{ readonly documents: readonly DocumentOfFile[]; readonly why?: string }> {
+  const documents: DocumentOfFile[] = [];
+  let offset = 0;
+  const take = async (file: Uint8Array, coverText: string) => {
+    const pages = (await pool.read(file)).map((page) => page.words);
+    for (const document of separate(pages).documents) documents.push({ pages: document, offset, coverText });
+    offset += pages.length;
+  };
+  if (/\.eml$/i.test(path)) {
+    const opened = await openArrival('mail', basename(path), Buffer.from(bytes));
+    const { mail, innerText, files } = opened;
+    const [toRead, unread] = [files.filter(isPaged), files.filter((file) => !isPaged(file))];
+    if (toRead.length === 0)
+      return { documents, why: reasonText(whyNothing({ ...opened, others: [...opened.others, ...unread.map(({ name }) => name)] })) };
+    for (const attachment of toRead) await take(attachment.bytes, `${mail?.text ?? ''}\n${innerText}`);
+  } else await take(bytes, '');
+  return documents.length === 0 ? { documents, why: 'No words were found on its pages.' } : { documents };
+}
