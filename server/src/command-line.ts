@@ -94,7 +94,8 @@ async function teach(args: string[]): Promise<number> {
   } catch (error) {
     if (!(error instanceof UnreadableHabits) && !(error instanceof UnreadableFile) && (error as NodeJS.ErrnoException).code !== 'ENOENT')
       throw error;
-    console.error(error instanceof UnreadableFile ? failureText(error.fault) : (error as Error).message);
+    const { code, path: missing, message } = error as NodeJS.ErrnoException;
+    console.error(error instanceof UnreadableFile ? failureText(error.fault) : code === 'ENOENT' ? `There is no ${missing ?? 'such file'}.` : message);
     return 1;
   } finally {
     pool.close();

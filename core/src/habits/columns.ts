@@ -33,11 +33,13 @@ export function columnHabits(lines: readonly TaughtLine[], gathered: Gathered, w
   const row = headRow(placed, columns, gathered.rows);
   const heads = row === null ? [] : headsOf(row, columns);
   const contradicted = contradictFigures(lines, without);
-  return heads.map(({ words, role, x, to }, place): Habit => {
+  return heads.flatMap(({ words, role, x, to }, place): Habit[] => {
     const own = role ?? (isCounted(x, placed) ? 'position' : roleByFigures(figuresUnder({ x, to }, placed, gathered)));
     const known = rolesOfHead(words);
+    // What a known head means its cells need not show: a rate may be printed as a letter.
+    if (own === null && known.length > 0) return [];
     const against = (known.length > 0 && own !== null && !known.includes(own)) || contradicted;
-    return { what: 'column', words, role: own, place, ...(against ? { against } : {}) };
+    return [{ what: 'column', words, role: own, place, ...(against ? { against } : {}) }];
   });
 }
 

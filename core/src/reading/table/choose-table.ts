@@ -21,14 +21,17 @@ export type LineMethod = 'best' | LineTable['method'];
 export function chooseTable(on: TablePages, method: LineMethod): LineTable {
   const { wording, taxTable } = on;
   const rows = on.rows.filter((row) => !taxTable.has(row.index));
-  const table = withLeadingCodes(withoutSums(chosen(rows, on, method), rows), () => headedColumns(rows, wording).has('itemNumber'));
-  return withWordsDescribing(asHeaded(withLeadingCounts(withPositionsApart(table)), rows, wording));
+  const table = withPositionsApart(withoutSums(chosen(rows, on, method), rows));
+  const coded = withLeadingCodes(table, () => headedColumns(rows, wording).has('itemNumber'));
+  return withWordsDescribing(asHeaded(withLeadingCounts(coded), rows, wording));
 }
 
 /** The table with the codes that most descriptions begin with as item numbers, where a head for these stands over no column of its own. */
 function withLeadingCodes(table: LineTable, isHeaded: () => boolean): LineTable {
   const coded = (line: LineRow) => !line.cells.itemNumber && LEADING_CODE.test(line.cells.description?.value ?? '');
-  if (table.lines.length < 2 || table.lines.filter(coded).length < 0.8 * table.lines.length || !isHeaded()) return table;
+  const codes = table.lines.filter(coded).length;
+  const isCounted = table.lines.length > 2 && codes === table.lines.length && table.lines.every(({ cells }) => cells.position);
+  if (table.lines.length < 2 || codes < 0.8 * table.lines.length || !(isCounted || isHeaded())) return table;
   return { ...table, lines: table.lines.map((line) => (coded(line) ? withCodeApart(line) : line)) };
 }
 
@@ -50,17 +53,22 @@ function withoutSums(table: LineTable, rows: readonly Row[]): LineTable {
 }
 
 const POSITION = /^(\d{1,3})[.)] (?=\S)/;
+/** A number that a description begins with and that is a position only where all lines are counted so. */
+const BARE_POSITION = /^(\d{1,3}) (?=\S)/;
 
 /** The table with the positions that its descriptions begin with, “1. …”, “2. …”, apart. */
 function withPositionsApart(table: LineTable): LineTable {
-  const positions = table.lines.map(({ cells }) => POSITION.exec(cells.description?.value ?? '')?.[1]);
+  const by = (pattern: RegExp) => table.lines.map(({ cells }) => pattern.exec(cells.description?.value ?? '')?.[1]);
+  const bare = by(BARE_POSITION);
+  const pattern = bare.length > 1 && bare.every((position, i) => Number(position) === i + 1) ? BARE_POSITION : POSITION;
+  const positions = by(pattern);
   const counted = positions.filter((position, i) => Number(position) === i + 1);
   if (counted.length < 2 || counted.length < MOSTLY * positions.length) return table;
   const lines = table.lines.map((line, i) => {
     const { description } = line.cells;
     const position = positions[i];
     if (!description || position === undefined || line.cells.position) return line;
-    const rest = { ...description, value: description.value.replace(POSITION, '') };
+    const rest = { ...description, value: description.value.replace(pattern, '') };
     return { ...line, cells: { ...line.cells, position: { value: position, box: description.box }, description: rest } };
   });
   return { ...table, lines };
