@@ -95,7 +95,9 @@ async function teach(args: string[]): Promise<number> {
     if (!(error instanceof UnreadableHabits) && !(error instanceof UnreadableFile) && (error as NodeJS.ErrnoException).code !== 'ENOENT')
       throw error;
     const { code, path: missing, message } = error as NodeJS.ErrnoException;
-    console.error(error instanceof UnreadableFile ? failureText(error.fault) : code === 'ENOENT' ? `There is no ${missing ?? 'such file'}.` : message);
+    console.error(
+      error instanceof UnreadableFile ? failureText(error.fault) : code === 'ENOENT' ? `There is no ${missing ?? 'such file'}.` : message,
+    );
     return 1;
   } finally {
     pool.close();

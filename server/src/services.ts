@@ -18,7 +18,10 @@ export interface Services {
   /** Today, ISO 8601. */
   readonly today: () => string;
   /** Tells the job runner that something waits: arrivals to unpack, documents to read, sorting to be learned anew. */
-  readonly enqueue: (queue: 'unpack-arrival' | 'read-document' | 'learn-sorting' | 'send-letter', id: number) => Promise<void>;
+  readonly enqueue: (
+    queue: 'unpack-arrival' | 'read-document' | 'learn-sorting' | 'learn-habits' | 'read-with-habits' | 'send-letter',
+    id: number,
+  ) => Promise<void>;
   /** The installation's key, 32 bytes: passwords of mailboxes are encrypted with it. */
   readonly secret: Buffer;
   /** Where it may go on behalf of who sets sources up. */

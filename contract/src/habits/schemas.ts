@@ -50,7 +50,6 @@ export const habitSchema = Joi.alternatives().try(
   }),
 );
 
-const count = Joi.number().integer().min(0).required();
 const texts = Joi.array().items(Joi.string().max(500)).max(100).required();
 
 /** Habits of suppliers as a file: what `umber teach` writes, and what is imported and exported. */
@@ -66,8 +65,8 @@ export const habitsFileSchema = Joi.object({
             Joi.object({
               habit: habitSchema.required(),
               from: Joi.string().max(500).required(),
-              helped: count,
-              corrected: count,
+              held: texts,
+              corrected: texts,
               off: Joi.boolean(),
             }),
           )

@@ -1,16 +1,16 @@
 import { subjectOf, type Habit } from '../reading/habit.js';
+import type { PageWords, ReadingContext } from '../reading/index.js';
 import { learn, type Taught } from './learn.js';
 import { marksOf, owns, type Marks } from './owner.js';
-import type { PageWords, ReadingContext } from '../reading/index.js';
 
-/** A habit with where it comes from and how it fared. */
+/** A habit with where it comes from and how it fared. Documents are named as who keeps it names them. */
 export interface KeptHabit {
   readonly habit: Habit;
   /** The document that taught it first. */
   readonly from: string;
-  /** Documents on which it held, and on which a person said otherwise. */
-  readonly helped: number;
-  readonly corrected: number;
+  /** Documents on which a person has borne it out since, and on which one said otherwise; the last ones. */
+  readonly held: readonly string[];
+  readonly corrected: readonly string[];
   /** Whether a person switched it off. */
   readonly off?: boolean;
 }
@@ -21,11 +21,14 @@ export interface SupplierHabits {
   readonly kept: readonly KeptHabit[];
 }
 
+/** Documents that are remembered of each habit. */
+const MOST_REMEMBERED = 100;
+
 /** The habits that speak: neither switched off nor corrected more often than they held. */
 export const inForce = (kept: readonly KeptHabit[]): Habit[] =>
   kept
-    .filter(({ off, corrected, helped }) => !off && corrected <= helped)
-    .map(({ habit, helped }) => (habit.against && helped > 0 ? { ...habit, against: undefined } : habit));
+    .filter(({ off, corrected, held }) => !off && corrected.length <= held.length)
+    .map(({ habit, held }) => (habit.against && held.length > 0 ? { ...habit, against: undefined } : habit));
 
 /** The supplier whose pages these are: who is named on them most plainly; null where none is, or two are as plainly. */
 export function ownerOf<S extends { readonly marks: Marks }>(suppliers: readonly S[], pages: readonly PageWords[]): S | null {
@@ -34,7 +37,7 @@ export function ownerOf<S extends { readonly marks: Marks }>(suppliers: readonly
   return best && (!next || next.plain < best.plain) ? best.supplier : null;
 }
 
-/** The habits of a supplier after one more of his documents was taught; `from` says which. */
+/** The habits of a supplier after a document of his was taught, `from`; what the same document taught before is forgotten first. */
 export function taughtBy(
   known: SupplierHabits | null,
   pages: readonly PageWords[],
@@ -43,25 +46,34 @@ export function taughtBy(
   context: ReadingContext = {},
 ): SupplierHabits {
   const learned = learn(pages, taught, context);
-  return { marks: joined(known?.marks ?? null, marksOf(learned)), kept: kept(known?.kept ?? [], learned, taught, from) };
+  const before = (known?.kept ?? []).flatMap((one) => without(one, from) ?? []);
+  return { marks: joined(known?.marks ?? null, marksOf(learned)), kept: kept(before, learned, taught, from) };
 }
 
-const joined = (known: Marks | null, more: Marks): Marks => {
+/** A habit without what a document said of it; null where nobody else taught it. */
+function without(one: KeptHabit, from: string): KeptHabit | null {
+  const [held, corrected] = [one.held, one.corrected].map((documents) => documents.filter((document) => document !== from));
+  if (one.from !== from) return { ...one, held, corrected };
+  return held.length === 0 ? null : { ...one, from: held[0], held: held.slice(1), corrected };
+}
+
+function joined(known: Marks | null, more: Marks): Marks {
   const both = (of: (marks: Marks) => readonly string[]) => [...new Set([...(known ? of(known) : []), ...of(more)])];
   return { names: both(({ names }) => names), taxIds: both(({ taxIds }) => taxIds), ibans: both(({ ibans }) => ibans) };
-};
+}
 
 function kept(known: readonly KeptHabit[], learned: readonly Habit[], taught: Taught, from: string): KeptHabit[] {
   const subjects = new Map(learned.map((habit) => [subjectOf(habit), habit]));
   const isKnown = new Set(known.map(({ habit }) => subjectOf(habit)));
+  const and = (documents: readonly string[]) => [...documents, from].slice(-MOST_REMEMBERED);
   const before = known.map((one): KeptHabit => {
     const now = subjects.get(subjectOf(one.habit));
-    if (now) return isSame(now, one.habit) ? { ...one, helped: one.helped + 1 } : { habit: now, from, helped: 0, corrected: 0 };
-    return isContradicted(one.habit, learned, taught) ? { ...one, corrected: one.corrected + 1 } : one;
+    if (now) return isSame(now, one.habit) ? { ...one, held: and(one.held) } : { habit: now, from, held: [], corrected: [] };
+    return isContradicted(one.habit, learned, taught) ? { ...one, corrected: and(one.corrected) } : one;
   });
   const added = learned
     .filter((habit) => !isKnown.has(subjectOf(habit)))
-    .map((habit): KeptHabit => ({ habit, from, helped: 0, corrected: 0 }));
+    .map((habit): KeptHabit => ({ habit, from, held: [], corrected: [] }));
   return [...before, ...added];
 }
 

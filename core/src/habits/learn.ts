@@ -15,6 +15,8 @@ import { isTotal, located, taxPart, type Located, type Pointed } from './located
 /** What a person says a document holds; null: the pages do not show it. What is left out is not said. */
 export interface Taught {
   readonly kind: DocumentKind;
+  /** Whether a person said what it is, rather than left it as it was read. */
+  readonly isKindSaid?: boolean;
   readonly fields: Readonly<Partial<Record<HeaderField, string | null>>>;
   readonly lines: readonly TaughtLine[];
   /** Where a person pointed at a value. */
@@ -43,7 +45,9 @@ export function learn(pages: readonly PageWords[], taught: Taught, context: Read
   const gathered = gather(pages, plain, 'best');
   const without = readDocument(pages, plain);
   const habits: Habit[] = [];
-  const lines = linesRange(taught.lines, gathered);
+  // Where a person said nothing of the lines, they stand where they were read.
+  const read = without.lines.map((line) => Object.fromEntries(LINE_CELLS.map((cell) => [cell, line[cell]?.value ?? null])));
+  const lines = linesRange(taught.lines.length > 0 ? taught.lines : read, gathered);
   const net = taught.fields.netTotal ? located('netTotal', taught.fields.netTotal, gathered, taught.pointed?.netTotal) : null;
   for (const field of HEADER_FIELDS) {
     const value = taught.fields[field];
@@ -62,7 +66,8 @@ export function learn(pages: readonly PageWords[], taught: Taught, context: Read
     if (taught.lines.length > 0 && taught.lines.every((line) => line[cell] == null)) habits.push({ what: 'no-cell', cell });
   const name = fold(taught.fields.sellerName ?? '');
   for (const words of titlesOf(gathered.rows))
-    if (!name.includes(words) && !words.includes(name)) habits.push({ what: 'title', words, kind: taught.kind });
+    if (taught.isKindSaid !== false && !name.includes(words) && !words.includes(name))
+      habits.push({ what: 'title', words, kind: taught.kind });
   return habits;
 }
 

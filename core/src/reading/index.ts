@@ -11,6 +11,7 @@ export * from './confidence/curve.js';
 export * from './scanned/two-readers.js';
 export * from './print/glued-words.js';
 export * from './print/split-words.js';
+export { fold } from './language/phrases.js';
 export { likelyLanguage } from './language/labels.js';
 export { currencyOfCountry } from './language/currency.js';
 export * from './language/text-layer.js';

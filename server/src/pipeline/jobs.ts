@@ -9,6 +9,9 @@ import { keepCheck } from '../archive/book-queries.js';
 import { verifyBooks } from '../archive/verify-books.js';
 import { verifyBlobs } from '../archive/verify.js';
 import { delayReading, readArrivedDocument, refuseDocument } from './read-arrived.js';
+import { learnHabits } from '../habits/learn.js';
+import { documentsToLearn } from '../habits/queries.js';
+import { readWithHabits } from './read-with-habits.js';
 import { lettersToSend } from '../letters/queries.js';
 import { sendLetter } from '../letters/write.js';
 import { wakeRested } from '../matching/resolve.js';
@@ -24,6 +27,8 @@ const QUEUES = [
   'unpack-arrival',
   'read-document',
   'learn-sorting',
+  'learn-habits',
+  'read-with-habits',
   'send-letter',
   'wake-rested',
   'verify-blobs',
@@ -118,6 +123,8 @@ export class Jobs {
       });
     }
     await this.#work('learn-sorting', options, () => learnSorting(services.pool));
+    await this.#work('learn-habits', options, ([{ data }]) => learnHabits(services, data.id));
+    await this.#work('read-with-habits', options, ([{ data }]) => readWithHabits(services, data.id));
     await this.#work('send-letter', options, ([{ data }]) => sendLetter(services, data.id));
     await this.#work('wake-rested', options, () => wakeRested(services));
     await this.#boss.schedule('wake-rested', EVERY_TEN_MINUTES);
@@ -134,6 +141,7 @@ export class Jobs {
       const [arrivals, documents] = [await waitingArrivals(services.pool, jobless), await waitingDocuments(services.pool, jobless)];
       for (const id of arrivals.filter(isFree('unpack-arrival'))) await this.send('unpack-arrival', id);
       for (const id of documents.filter(isFree('read-document'))) await this.send('read-document', id);
+      for (const id of (await documentsToLearn(services.pool)).filter(isFree('learn-habits'))) await this.send('learn-habits', id);
       for (const id of (await lettersToSend(services.pool)).filter(isFree('send-letter'))) await this.send('send-letter', id);
     };
     this.#look = look;

@@ -3,7 +3,9 @@ import { type DocumentKind, isForTheBooks, type ReadingFailure } from '@umber/co
 import { isUnsure, type BoundaryView } from '@umber/contract/separating';
 import { bankAccountsOf, citationsOf, readDocument, type DocumentReading, type PageWords, type ReadingContext } from '@umber/core/reading';
 import { decides, learnedKind, sellerKey, sortingFeatures, type Sorted } from '@umber/core/sorting';
-import { inTransaction } from '../database/database.js';
+import { inForce } from '@umber/core/habits';
+import { inTransaction, type Database } from '../database/database.js';
+import { habitsOn } from '../habits/known.js';
 import { endOpenSteps } from '../intake/queries.js';
 import { beginStep, endStep } from '../intake/steps.js';
 import { matchDocument, recogniseSupplier } from '../matching/match.js';
@@ -33,64 +35,88 @@ export async function readArrivedDocument(services: Services, id: number): Promi
     return;
   }
   await beginStep(services.pool, step, 'read');
-  const pages = await wordsOfDocument(services.pool, id);
-  const company = await companyRow(services.pool);
-  const context: ReadingContext = {
-    buyerNames: company ? [company.name] : [],
-    buyerTaxIds: company ? [company.taxId] : [],
-    acceptedRisk: company ? Number(company.acceptedRisk) : undefined,
-    receivedOn: document.receivedAt.slice(0, 10),
-    coverText: `${document.subject ?? ''}\n${document.mailText}`,
-  };
-  const titled = readDocument(pages, { ...context, kind: document.kindGiven ?? undefined });
-  const learned = document.kindGiven === null ? await learnedFor(services, pages, titled) : null;
-  const sorted = learned !== null && decides(learned, titled.kind);
-  const reading = sorted ? readDocument(pages, { ...context, kind: learned.kind }) : titled;
-  const contrary = learned !== null && !sorted ? [contraryDoubt(learned, titled.kind)] : [];
-  const doubts = [...contrary, ...reading.doubts, ...boundaryDoubts(await boundariesOf(services.pool, document.fileId), reading.pages)];
+  const read = await readingOf(services, document);
   await inTransaction(services.pool, async (db) => {
     const locked = await lockDocument(db, id);
     if (locked?.tray !== 'arriving') {
       await endStep(db, step, 'read', 'done', { code: 'read-meanwhile' });
       return;
     }
-    await insertReading(db, id, reading);
+    const { reading, doubts } = read;
     await endStep(db, step, 'read', 'done', {
       code: 'read',
       lines: reading.lines.length,
       pages: reading.pages.length,
       doubts: doubts.length,
     });
-    await storeReadValues(db, id, reading);
-    if (document.kindGiven === null) await storeTitle(db, id, titled.kind);
-    await storeReadLines(db, id, reading);
-    await storeAccounts(db, id, bankAccountsOf(pages));
-    if (reading.kind === 'credit-note') await storeCredited(db, id, pages, reading.fields.invoiceNumber?.value ?? null);
-    await record(db, id, null, {
-      code: 'read',
-      kind: reading.kind,
-      language: reading.language,
-      lines: reading.lines.length,
-      pages: reading.pages.length,
-      doubts: doubts.length,
-    });
-    if (sorted) await record(db, id, null, { code: 'sorted-like', kind: learned.kind, examples: learned.examples });
-    for (const doubt of doubts) await insertDoubt(db, id, doubt);
-    const books = isForTheBooks(reading.kind);
-    const kindUnsure = doubts.some((doubt) => doubt.field === 'kind');
-    await recogniseSupplier(db, id);
-    await groupAlike(db, id, pages, reading.fields.sellerTaxId?.value ?? null);
-    if (!books && !kindUnsure) await fileAway(db, id, 'read', reading.kind, citationsOf(pages), null);
-    else if (doubts.length > 0) await moveTo(db, id, 'read', 'check', null);
-    else await matchDocument(services, db, id, 'read', null);
+    await placeReading(services, db, document, read);
     await beginStep(db, step, 'checked');
     await endStep(db, step, 'checked', 'done', { code: 'sent-to', tray: (await lockDocument(db, id))?.tray ?? 'check' });
   });
 }
 
+/** A document to be read, as it arrived. */
+export type Arrived = NonNullable<Awaited<ReturnType<typeof arrivedDocument>>>;
+
+/** What is read of a document, and what is asked about it. */
+export type ReadDocument = Awaited<ReturnType<typeof readingOf>>;
+
+/** Reads a document off the words of its pages, with what is known of the company, the mail and the supplier. */
+export async function readingOf({ pool }: Services, document: Arrived) {
+  const pages = await wordsOfDocument(pool, document.id);
+  const company = await companyRow(pool);
+  const owner = await habitsOn(pool, pages);
+  const context: ReadingContext = {
+    buyerNames: company ? [company.name] : [],
+    buyerTaxIds: company ? [company.taxId] : [],
+    acceptedRisk: company ? Number(company.acceptedRisk) : undefined,
+    receivedOn: document.receivedAt.slice(0, 10),
+    coverText: `${document.subject ?? ''}\n${document.mailText}`,
+    ...(owner ? { habits: inForce(owner.kept) } : {}),
+  };
+  const titled = readDocument(pages, { ...context, kind: document.kindGiven ?? undefined });
+  const learned = document.kindGiven === null ? await learnedFor(pool, pages, titled) : null;
+  const sorted = learned !== null && decides(learned, titled.kind) ? learned : null;
+  const reading = sorted ? readDocument(pages, { ...context, kind: sorted.kind }) : titled;
+  const contrary = learned !== null && !sorted ? [contraryDoubt(learned, titled.kind)] : [];
+  const doubts = [...contrary, ...reading.doubts, ...boundaryDoubts(await boundariesOf(pool, document.fileId), reading.pages)];
+  return { pages, owner, titled: titled.kind, sorted, reading, doubts };
+}
+
+/** Keeps what was read of an arriving document and sends it where it belongs. */
+export async function placeReading(
+  services: Services,
+  db: Database,
+  { id, kindGiven }: Arrived,
+  { pages, owner, titled, sorted, reading, doubts }: ReadDocument,
+): Promise<void> {
+  await insertReading(db, id, reading, owner);
+  await storeReadValues(db, id, reading);
+  if (kindGiven === null) await storeTitle(db, id, titled);
+  await storeReadLines(db, id, reading);
+  await storeAccounts(db, id, bankAccountsOf(pages));
+  if (reading.kind === 'credit-note') await storeCredited(db, id, pages, reading.fields.invoiceNumber?.value ?? null);
+  await record(db, id, null, {
+    code: 'read',
+    kind: reading.kind,
+    language: reading.language,
+    lines: reading.lines.length,
+    pages: reading.pages.length,
+    doubts: doubts.length,
+  });
+  if (sorted) await record(db, id, null, { code: 'sorted-like', kind: sorted.kind, examples: sorted.examples });
+  for (const doubt of doubts) await insertDoubt(db, id, doubt);
+  const kindUnsure = doubts.some((doubt) => doubt.field === 'kind');
+  await recogniseSupplier(db, id);
+  await groupAlike(db, id, pages, reading.fields.sellerTaxId?.value ?? null);
+  if (!isForTheBooks(reading.kind) && !kindUnsure) await fileAway(db, id, 'read', reading.kind, citationsOf(pages), null);
+  else if (doubts.length > 0) await moveTo(db, id, 'read', 'check', null);
+  else await matchDocument(services, db, id, 'read', null);
+}
+
 /** What sorting has learned of such documents; null where it has not seen the like. */
-async function learnedFor(services: Services, pages: readonly PageWords[], titled: DocumentReading): Promise<Sorted | null> {
-  const model = await newestModel(services.pool);
+async function learnedFor(db: Database, pages: readonly PageWords[], titled: DocumentReading): Promise<Sorted | null> {
+  const model = await newestModel(db);
   const seller = sellerKey(titled.fields.sellerName?.value ?? null);
   return model && learnedKind(model, { seller, titled: titled.kind, features: sortingFeatures(pages) });
 }

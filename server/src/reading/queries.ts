@@ -24,8 +24,21 @@ export const arrivedDocument = (db: Database, id: number) =>
     [id],
   );
 
-export const insertReading = (db: Database, documentId: number, reading: DocumentReading) =>
-  db.query('insert into readings (document_id, result) values ($1, $2)', [documentId, jsonOf(reading)]);
+/** `owner`: whose habits it was read by. */
+export const insertReading = (db: Database, documentId: number, reading: DocumentReading, owner: { id: number; version: number } | null) =>
+  db.query('insert into readings (document_id, result, habit_owner_id, habit_version) values ($1, $2, $3, $4)', [
+    documentId,
+    jsonOf(reading),
+    owner?.id ?? null,
+    owner?.version ?? null,
+  ]);
+
+export const newestReading = async (db: Database, documentId: number) =>
+  (
+    await maybe<{ result: DocumentReading }>(db, 'select result from readings where document_id = $1 order by id desc limit 1', [
+      documentId,
+    ])
+  )?.result ?? null;
 
 /** What the document's own title says that it is. */
 export const storeTitle = (db: Database, id: number, kind: DocumentKind) =>

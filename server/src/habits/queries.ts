@@ -1,0 +1,142 @@
+import type { KeptHabit, Marks } from '@umber/core/habits';
+import type { DocumentKind, HeaderField, LineCell } from '@umber/core/documents';
+import type { Place } from '@umber/core/geometry';
+import { jsonOf, many, maybe, one, type Database } from '../database/database.js';
+
+/** The habits of one supplier as they are in force. */
+export interface OwnerRow {
+  readonly id: number;
+  readonly supplierId: number | null;
+  readonly version: number;
+  readonly marks: Marks;
+  readonly kept: readonly KeptHabit[];
+}
+
+const OWNER = `select o.id, o.supplier_id as "supplierId", o.version, coalesce(v.marks, '{"names":[],"taxIds":[],"ibans":[]}') as marks, coalesce(v.kept, '[]') as kept
+  from habit_owners o left join habit_versions v on v.owner_id = o.id and v.version = o.version`;
+
+export const ownerOfSupplier = (db: Database, supplierId: number) => maybe<OwnerRow>(db, `${OWNER} where o.supplier_id = $1`, [supplierId]);
+
+/** Whose pages these may be: all whose names, tax ids or accounts are among what the pages show. */
+export const ownersShown = (db: Database, names: readonly string[], ids: readonly string[]) =>
+  many<OwnerRow>(db, `${OWNER} where o.names && $1::text[] or o.tax_ids && $2::text[] or o.ibans && $2::text[] order by o.id limit 50`, [
+    names,
+    ids,
+  ]);
+
+export const lockOwners = (db: Database) => db.query("select pg_advisory_xact_lock(hashtext('habits'))");
+
+export const insertOwner = async (db: Database) =>
+  (await one<{ id: number }>(db, 'insert into habit_owners default values returning id')).id;
+
+export const setOwnersSupplier = (db: Database, ownerId: number, supplierId: number) =>
+  db.query('update habit_owners set supplier_id = $2 where id = $1', [ownerId, supplierId]);
+
+export const insertVersion = (
+  db: Database,
+  ownerId: number,
+  version: number,
+  { marks, kept }: { marks: Marks; kept: readonly KeptHabit[] },
+  by: { documentId: number | null; personId: number | null },
+) =>
+  db.query('insert into habit_versions (owner_id, version, kept, marks, document_id, person_id) values ($1, $2, $3, $4, $5, $6)', [
+    ownerId,
+    version,
+    jsonOf(kept),
+    jsonOf(marks),
+    by.documentId,
+    by.personId,
+  ]);
+
+/** Puts a version in force, with what pages are then known by. */
+export const setVersion = (
+  db: Database,
+  ownerId: number,
+  version: number,
+  shown: { names: readonly string[]; taxIds: readonly string[]; ibans: readonly string[] },
+) =>
+  db.query('update habit_owners set version = $2, names = $3, tax_ids = $4, ibans = $5 where id = $1', [
+    ownerId,
+    version,
+    shown.names,
+    shown.taxIds,
+    shown.ibans,
+  ]);
+
+/** A document with what a person said of it. */
+export interface SaidDocument {
+  readonly id: number;
+  readonly version: number;
+  readonly tray: string;
+  readonly kind: DocumentKind;
+  readonly kindSaid: boolean;
+  readonly checked: boolean;
+  readonly supplierId: number | null;
+  readonly personId: number | null;
+  readonly learnedVersion: number | null;
+  readonly settled: readonly HeaderField[];
+  readonly pointed: Readonly<Partial<Record<HeaderField, Place>>>;
+  readonly fields: Readonly<Record<HeaderField, string | null>>;
+  readonly linesSaid: boolean;
+  readonly lines: readonly Readonly<Record<LineCell, string | null>>[];
+}
+
+export const saidDocument = (db: Database, id: number) =>
+  maybe<SaidDocument>(
+    db,
+    `select d.id, d.version, d.tray, d.kind, d.kind_given is not null as "kindSaid", d.checked_by is not null as checked, d.supplier_id as "supplierId",
+       coalesce(d.checked_by, (select s.person_id from check_steps s where s.document_id = d.id order by s.id desc limit 1)) as "personId",
+       d.learned_version as "learnedVersion", d.settled_fields as settled, d.pointed,
+       jsonb_build_object('invoiceNumber', d.invoice_number, 'issueDate', d.issue_date::text, 'dueDate', d.due_date::text, 'currency', d.currency,
+         'orderReference', d.order_reference, 'sellerName', d.seller_name, 'sellerTaxId', d.seller_tax_id, 'sellerIban', d.seller_iban,
+         'paymentReference', d.payment_reference, 'netTotal', d.net_total::text, 'taxTotal', d.tax_total::text, 'grossTotal', d.gross_total::text,
+         'amountDue', d.amount_due::text, 'discountPercent', d.discount_percent::text, 'discountDate', d.discount_date::text) as fields,
+       exists (select from check_steps s where s.document_id = d.id
+         and s.act ->> 'code' in ('cell-changed', 'line-added', 'line-removed', 'line-moved', 'line-split', 'lines-joined', 'cells-filled', 'rows-pasted', 'lines-replaced')) as "linesSaid",
+       coalesce((select jsonb_agg(jsonb_build_object('itemNumber', l.item_number, 'description', l.description, 'quantity', l.quantity::text, 'unit', l.unit,
+         'unitPrice', l.unit_price::text, 'netAmount', l.net_amount::text, 'taxRate', l.tax_rate::text) order by l.position)
+         from document_lines l where l.document_id = d.id), '[]') as lines
+     from documents d where d.id = $1`,
+    [id],
+  );
+
+export const markLearned = (db: Database, id: number, version: number) =>
+  db.query('update documents set learned_version = $2 where id = $1', [id, version]);
+
+/** Documents on their way of which a person said more than was learned. */
+export const documentsToLearn = async (db: Database) =>
+  (
+    await many<{ id: number }>(
+      db,
+      `select d.id from documents d where d.tray in ('check', 'match', 'sign-off', 'post') and d.version is distinct from d.learned_version
+         and (d.checked_by is not null or d.settled_fields <> '{}' or exists (select from check_steps s where s.document_id = d.id))
+       order by d.id desc limit 50`,
+    )
+  ).map(({ id }) => id);
+
+/** Documents that wait at Check, untouched by anybody, of a supplier or with one of these names on them. */
+export const untouchedOf = async (db: Database, supplierId: number | null, names: readonly string[]) =>
+  (
+    await many<{ id: number }>(
+      db,
+      `select d.id from documents d
+       where d.tray = 'check' and d.settled_fields = '{}' and not exists (select from check_steps s where s.document_id = d.id)
+         and ((d.supplier_id is not null and d.supplier_id = $1) or (d.supplier_id is null and exists (
+           select from pages p join file_pages f on f.file_id = d.file_id and f.number = p.number, unnest($2::text[]) name
+           where p.document_id = d.id and f.said @@ phraseto_tsquery('simple', name))))
+       order by d.id limit 2000`,
+      [supplierId, names],
+    )
+  ).map(({ id }) => id);
+
+/** Whether a waiting document is as nobody has touched it: settled nothing, and nobody has it open. */
+export const isUntouched = async (db: Database, id: number) =>
+  (
+    await one<{ untouched: boolean }>(
+      db,
+      `select exists (select from documents d where d.id = $1 and d.tray = 'check' and d.settled_fields = '{}'
+         and not exists (select from check_steps s where s.document_id = d.id)
+         and not exists (select from holders h where h.document_id = d.id and h.seen_at > now() - interval '60 seconds')) as untouched`,
+      [id],
+    )
+  ).untouched;

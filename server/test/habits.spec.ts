@@ -1,0 +1,142 @@
+import { arrivedFile } from './documents.js';
+import { testServer, until, Visitor, type TestServer } from './harness.js';
+import { laidOutPdf } from './letters.js';
+
+type Text = readonly [x: number, y: number, text: string];
+
+/** An invoice of a supplier who calls everything otherwise than others do. */
+function oddInvoice(
+  number: string,
+  { date = '12/10/2026', order = '40533', net = 300, name = 'Harrowgill Oddments Ltd', taxId = 'GB 311 5926 34' } = {},
+): Promise<Buffer> {
+  const lines: readonly [string, number, number][] = [
+    ['Signal lamp glass, green', 2, net / 4],
+    ['Brass oil cup, 12 mm', 4, net / 8],
+  ];
+  const tax = net / 5;
+  const texts: Text[] = [
+    [40, 40, name],
+    [40, 52, 'The Sidings, Harrowgill HG4 2TT'],
+    [400, 40, 'INVOICE'],
+    [40, 120, 'Kestrel Fell Railway Ltd'],
+    [330, 120, 'Vorra tunim'],
+    [430, 120, number],
+    [330, 136, 'Put down'],
+    [430, 136, date],
+    [330, 152, 'Your slip'],
+    [430, 152, order],
+    [330, 168, 'Folio'],
+    [430, 168, '77120'],
+    [40, 240, 'Stuff'],
+    [300, 240, 'Many'],
+    [380, 240, 'Apiece'],
+    [480, 240, 'Together'],
+    ...lines.flatMap(([what, many, each], i): Text[] => [
+      [40, 260 + 16 * i, what],
+      [300, 260 + 16 * i, String(many)],
+      [380, 260 + 16 * i, each.toFixed(2)],
+      [480, 260 + 16 * i, (many * each).toFixed(2)],
+    ]),
+    [380, 330, 'Bare'],
+    [480, 330, net.toFixed(2)],
+    [380, 346, 'For the crown 20 %'],
+    [480, 346, tax.toFixed(2)],
+    [380, 362, 'Makes'],
+    [480, 362, `£${(net + tax).toFixed(2)}`],
+    [40, 780, `${name} · VAT reg. no. ${taxId}`],
+  ];
+  return laidOutPdf(texts);
+}
+
+describe('habits', () => {
+  let server: TestServer;
+  let clerk: Visitor;
+  beforeAll(async () => {
+    server = await testServer();
+    clerk = await Visitor.signedIn(server.httpPort, 'nell');
+  });
+  afterAll(() => server.close());
+  const at = (document: { id: number }, path: string) => `/api/documents/${document.id}/${path}`;
+  const view = (id: number) => clerk.ok('GET', `/api/documents/${id}`);
+  const versions = async () =>
+    (await server.pool.query('select owner_id as owner, version, document_id as document, kept from habit_versions order by at')).rows;
+  const learned = (id: number) =>
+    until('what was said to be learned', async () => {
+      const { rows } = await server.pool.query('select version = learned_version as learned from documents where id = $1', [id]);
+      return rows[0]?.learned === true ? true : undefined;
+    });
+  const labels = (kept: readonly { habit: { what: string; words?: string } }[]) =>
+    kept.filter(({ habit }) => habit.what === 'label').map(({ habit }) => habit.words);
+  const say = async (document: { id: number; version: number }, values: Readonly<Record<string, string | null>>) => {
+    let now: any = document; // eslint-disable-line @typescript-eslint/no-explicit-any -- tests look into answers freely
+    for (const [field, value] of Object.entries(values))
+      now = await clerk.ok('PUT', at(document, `fields/${field}`), { version: now.version, value });
+    return now;
+  };
+  const TRUE = { orderReference: '40533', netTotal: '300.00', taxTotal: '60.00', grossTotal: '360.00', amountDue: '360.00' };
+
+  it('one correction is known on the next page, and on those that wait already', async () => {
+    const waiting = await arrivedFile(server, clerk, 'odd-waits.pdf', await oddInvoice('HO-2299', { order: '40611', net: 480 }));
+    expect(waiting.fields.orderReference.value).toBeNull();
+    const first = await arrivedFile(server, clerk, 'odd-1.pdf', await oddInvoice('HO-2301'));
+    expect(first.tray).toBe('check');
+    await say(first, { orderReference: TRUE.orderReference });
+    await learned(first.id);
+    const again = await until('the waiting one to be read again', async () => {
+      const document = await view(waiting.id);
+      return document.fields.orderReference.value === null ? undefined : document;
+    });
+    expect(again.fields.orderReference).toMatchObject({ value: '40611' });
+    const next = await arrivedFile(server, clerk, 'odd-2.pdf', await oddInvoice('HO-2317', { order: '40702', net: 520 }));
+    expect(next.fields.orderReference).toMatchObject({ value: '40702' });
+    const { rows } = await server.pool.query('select habit_version as version from readings where document_id = $1', [next.id]);
+    expect(rows[0].version).toBeGreaterThan(0);
+  });
+
+  it('they speak for no other supplier, however alike his pages look', async () => {
+    const other = await arrivedFile(
+      server,
+      clerk,
+      'odd-other.pdf',
+      await oddInvoice('HO-9911', { order: '51234', name: 'Fallowbeck Sundries Ltd', taxId: 'GB 880 1234 56' }),
+    );
+    expect(other.fields.orderReference.value).toBeNull();
+  });
+
+  it('what a person settled is not read again, nor what somebody has open', async () => {
+    const settled = await arrivedFile(server, clerk, 'odd-settled.pdf', await oddInvoice('HO-2401', { order: '40911', net: 640 }));
+    const open = await arrivedFile(server, clerk, 'odd-open.pdf', await oddInvoice('HO-2402', { order: '40912', net: 680 }));
+    const mine = await say(settled, { invoiceNumber: 'HO-2401-X' });
+    await clerk.ok('POST', at(open, 'holders'), { act: 'stay' });
+    const teacher = await arrivedFile(server, clerk, 'odd-3.pdf', await oddInvoice('HO-2403', { order: '40913', net: 720 }));
+    await say(teacher, { invoiceNumber: 'HO-2403', issueDate: '2026-10-12' });
+    await learned(teacher.id);
+    await learned(settled.id);
+    expect((await view(settled.id)).fields.invoiceNumber.value).toBe('HO-2401-X');
+    expect((await view(settled.id)).version).toBe(mine.version);
+    expect((await view(open.id)).version).toBe(open.version);
+  });
+
+  it('the same document teaches once, and what is taken back is forgotten', async () => {
+    const document = await arrivedFile(server, clerk, 'odd-4.pdf', await oddInvoice('HO-2501', { order: '41913', net: 840 }));
+    const said = await say(document, { orderReference: '77120' });
+    await learned(document.id);
+    const wrong = (await versions()).at(-1);
+    expect(labels(wrong.kept)).toContain('folio');
+    await clerk.ok('POST', at(document, 'undo'), { version: said.version, step: said.steps[0].id });
+    await say(await view(document.id), { orderReference: '41913' });
+    await learned(document.id);
+    const right = (await versions()).at(-1);
+    expect(labels(right.kept)).not.toContain('folio');
+    expect(right.version).toBeGreaterThan(wrong.version);
+  });
+
+  it('a slip that goes against the page is asked about on the next one', async () => {
+    const document = await arrivedFile(server, clerk, 'odd-5.pdf', await oddInvoice('HO-2601', { order: '42001', net: 880 }));
+    await say(document, { orderReference: 'HO-2601' });
+    await learned(document.id);
+    const next = await arrivedFile(server, clerk, 'odd-6.pdf', await oddInvoice('HO-2602', { order: '42002', net: 920 }));
+    const number = next.fields.orderReference.value;
+    expect(number === '42002' || next.doubts.some((doubt: { field: string }) => doubt.field === 'orderReference')).toBe(true);
+  });
+});
