@@ -33,6 +33,7 @@ import { serve } from './serve.js';
 import { separatingRoutes } from './separating/routes.js';
 import type { Services } from './services.js';
 import { sortingRoutes } from './sorting/routes.js';
+import { habitRoutes } from './habits/routes.js';
 import { supplierRoutes } from './suppliers/routes.js';
 import { trayRoutes } from './trays/routes.js';
 
@@ -106,6 +107,7 @@ function api(services: Services): Router {
         ...matchingRoutes(services),
         ...approvalRoutes(services),
         ...ledgerRoutes(services),
+        ...habitRoutes(services),
         ...supplierRoutes(services),
         ...orderRoutes(services),
         ...eventRoutes(services),

@@ -65,6 +65,11 @@ describe('habits', () => {
       const { rows } = await server.pool.query('select version = learned_version as learned from documents where id = $1', [id]);
       return rows[0]?.learned === true ? true : undefined;
     });
+  /** How the order number was found when the document was read last. */
+  const foundBy = async (id: number): Promise<string> => {
+    const { rows } = await server.pool.query('select result from readings where document_id = $1 order by id desc limit 1', [id]);
+    return JSON.stringify(rows[0].result.fields.orderReference?.evidence ?? null);
+  };
   const labels = (kept: readonly { habit: { what: string; words?: string } }[]) =>
     kept.filter(({ habit }) => habit.what === 'label').map(({ habit }) => habit.words);
   const say = async (document: { id: number; version: number }, values: Readonly<Record<string, string | null>>) => {
@@ -138,5 +143,33 @@ describe('habits', () => {
     const next = await arrivedFile(server, clerk, 'odd-6.pdf', await oddInvoice('HO-2602', { order: '42002', net: 920 }));
     const number = next.fields.orderReference.value;
     expect(number === '42002' || next.doubts.some((doubt: { field: string }) => doubt.field === 'orderReference')).toBe(true);
+  });
+
+  it('they are seen with where they come from, switched off and on, and any version is gone back to', async () => {
+    const owners = await clerk.ok('GET', '/api/habits');
+    const owner = owners.find(({ name }: { name: string }) => name === 'Harrowgill Oddments Ltd');
+    expect(owner).toMatchObject({ onFile: false });
+    const path = `/api/habits/${owner.id}`;
+    const before = await clerk.ok('GET', path);
+    const slip = before.habits.find(({ subject }: { subject: string }) => subject === 'label orderReference your slip');
+    expect(slip).toMatchObject({ by: 'Nell Ashgrove', off: false, speaks: true });
+    const off = await clerk.ok('PUT', `${path}/switched`, { version: before.version, subject: slip.subject, off: true });
+    expect(off.versions[0].changes).toEqual([{ code: 'off', habit: slip.habit }]);
+    const place = off.habits.find(({ subject }: { subject: string }) => subject === 'place orderReference');
+    const silent = place ? await clerk.ok('PUT', `${path}/switched`, { version: off.version, subject: place.subject, off: true }) : off;
+    const unread = await arrivedFile(server, clerk, 'odd-off.pdf', await oddInvoice('HO-2701', { order: '42101', net: 960 }));
+    expect(await foundBy(unread.id)).not.toContain('your slip');
+    expect(await clerk.send('PUT', `${path}/switched`, { version: before.version, subject: slip.subject, off: false })).toMatchObject({
+      status: 409,
+    });
+    expect(await clerk.send('PUT', `${path}/switched`, { version: silent.version, subject: 'label nothing', off: true })).toMatchObject({
+      status: 404,
+    });
+    const back = await clerk.ok('PUT', `${path}/version`, { version: silent.version, to: before.version });
+    expect(back.version).toBe(silent.version + 1);
+    expect(back.habits).toEqual(before.habits);
+    await until('what waits to be read again', async () => ((await foundBy(unread.id)).includes('your slip') ? true : undefined));
+    expect(await clerk.send('PUT', `${path}/version`, { version: back.version, to: 999 })).toMatchObject({ status: 404 });
+    expect(await clerk.send('GET', '/api/habits/99999')).toMatchObject({ status: 404 });
   });
 });

@@ -23,6 +23,7 @@ import type {
   UploadView,
 } from '../intake/index.js';
 import type { SourceRule } from '@umber/core/intake';
+import type { HabitOwnerRow, HabitReturn, HabitsView, HabitSwitch } from '../habits/index.js';
 import type { EntryView, OpenItems, PostedOne, PostingAll, Search, TrialBalance } from '../ledger/index.js';
 import type { LetterWish } from '../letters/index.js';
 import type { CodingChoice, CodingLists, OrderChoice, Proposals, SupplierChoice } from '../matching/index.js';
@@ -128,6 +129,10 @@ export const ENDPOINTS = {
   suppliers: returns<readonly SupplierView[], Search>().get('/suppliers', 'signed-in'),
   addSupplier: returns<SupplierView, NewSupplier>().post('/suppliers', 'suppliers'),
   confirmSupplier: returns<SupplierView>().post('/suppliers/:id/confirm', 'confirmSuppliers'),
+  habitOwners: returns<readonly HabitOwnerRow[]>().get('/habits', 'signed-in'),
+  habits: returns<HabitsView>().get('/habits/:id', 'signed-in'),
+  switchHabit: returns<HabitsView, HabitSwitch>().put('/habits/:id/switched', 'habits'),
+  returnHabits: returns<HabitsView, HabitReturn>().put('/habits/:id/version', 'habits'),
   supplierDraft: returns<DraftedSupplier>().get('/documents/:id/supplier-draft', 'signed-in'),
   orders: returns<readonly OrderRow[], Search>().get('/orders', 'signed-in'),
 

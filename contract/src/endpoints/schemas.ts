@@ -34,6 +34,7 @@ import { signInSchema } from '../people/schemas.js';
 import { riskChangeSchema } from '../reading/schemas.js';
 import { arrangementSchema, pageNumberSchema, pictureWishSchema } from '../separating/schemas.js';
 import { alikeChoiceSchema } from '../sorting/schemas.js';
+import { habitReturnSchema, habitSwitchSchema } from '../habits/schemas.js';
 import { newSupplierSchema } from '../suppliers/schemas.js';
 import { sweepStrokeSchema, sweepUndoSchema } from '../sweeping/schemas.js';
 import { arrivalSearchSchema, traySchema } from '../trays/schemas.js';
@@ -99,6 +100,8 @@ export const INPUT_SCHEMAS: { readonly [N in WithInput]: Joi.Schema<InputOf<N> e
   undoSweep: sweepUndoSchema,
   search: searchSchema,
   suppliers: searchSchema,
+  switchHabit: habitSwitchSchema,
+  returnHabits: habitReturnSchema,
   addSupplier: newSupplierSchema,
   orders: searchSchema,
   audit: searchSchema,

@@ -1,6 +1,7 @@
 import { DOCUMENT_KINDS, HEADER_FIELDS, LINE_CELLS } from '@umber/core/documents';
 import { COLUMN_ROLES } from '@umber/core/languages';
 import Joi from 'joi';
+import type { HabitReturn, HabitSwitch } from './index.js';
 
 const words = Joi.string().max(200);
 const shape = Joi.string().allow('').max(200).required();
@@ -77,3 +78,11 @@ export const habitsFileSchema = Joi.object({
     .max(100_000)
     .required(),
 });
+
+const version = Joi.number().integer().min(0).required();
+export const habitSwitchSchema = Joi.object<HabitSwitch, true>({
+  version,
+  subject: Joi.string().max(500).required(),
+  off: Joi.boolean().required(),
+});
+export const habitReturnSchema = Joi.object<HabitReturn, true>({ version, to: Joi.number().integer().min(1).required() });

@@ -16,7 +16,7 @@ interface Odd {
   readonly taxId?: string;
 }
 const NAME = 'Harrowgill Oddments Ltd';
-const LINES: Odd['lines'] = [
+const LINES: NonNullable<Odd['lines']> = [
   ['Signal lamp glass, green', 2, 75],
   ['Brass oil cup, 12 mm', 4, 37.5],
 ];
@@ -69,7 +69,7 @@ function oddPage({
     [480, end + 52, `£${(net * 1.2).toFixed(2)}`],
     [40, 780, `${name} · VAT reg. no. ${taxId}`],
   ];
-  return pageOf(runs.map(([x, y, text, size]) => [x + dx, y + dy, text, ...(size === undefined ? [] : [size])] as Runs[number]));
+  return pageOf(runs.map(([x, y, text, size]) => [x + dx, y + dy, text, size] as const));
 }
 
 function truthOf({ number, day = '12/10/2026', order = '40533', lines = LINES, name = NAME, taxId = 'GB311592634' }: Odd): Taught {

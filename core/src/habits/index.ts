@@ -1,3 +1,4 @@
+export * from './changes.js';
 export * from './columns.js';
 export * from './keep.js';
 export * from './learn.js';

@@ -17,6 +17,8 @@ export const MAY = {
   suppliers: ['clerk', 'controller'],
   /** Confirm suppliers that somebody else put on file. */
   confirmSuppliers: ['controller', 'administrator'],
+  /** Change what was learned of suppliers. */
+  habits: ['clerk', 'controller'],
   /** Say how sure reading must be. */
   risk: ['controller', 'administrator'],
   /** Bring files in, and tokens for programs that do. */

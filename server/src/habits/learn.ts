@@ -49,9 +49,16 @@ export async function learnHabits(services: Services, id: number): Promise<void>
     await keepVersion(db, owner, after, { documentId: id, personId: said.personId });
     return { supplierId: owner.supplierId, names: asLookedUp(after.marks).names };
   });
-  if (changed === null) return;
-  for (const other of await untouchedOf(services.pool, changed.supplierId, changed.names))
-    if (other !== id) await services.enqueue('read-with-habits', other);
+  if (changed !== null) await readWaitingAgain(services, changed, id);
+}
+
+/** Has what waits of a supplier, untouched by anybody, read again in the background. */
+export async function readWaitingAgain(
+  services: Services,
+  { supplierId, names }: { supplierId: number | null; names: readonly string[] },
+  but: number | null = null,
+): Promise<void> {
+  for (const id of await untouchedOf(services.pool, supplierId, names)) if (id !== but) await services.enqueue('read-with-habits', id);
 }
 
 /** Keeps habits as the next version of their owner, and puts it in force. */

@@ -1,6 +1,7 @@
 import type { KeptHabit, Marks } from '@umber/core/habits';
 import type { DocumentKind, HeaderField, LineCell } from '@umber/core/documents';
 import type { Place } from '@umber/core/geometry';
+import type { HabitOwnerRow } from '@umber/contract/habits';
 import { jsonOf, many, maybe, one, type Database } from '../database/database.js';
 
 /** The habits of one supplier as they are in force. */
@@ -62,6 +63,39 @@ export const setVersion = (
     shown.taxIds,
     shown.ibans,
   ]);
+
+/** All suppliers of whom something was learned, those with the newest first. */
+export const ownerRows = (db: Database) =>
+  many<Omit<HabitOwnerRow, 'habits' | 'held' | 'corrected'> & { kept: readonly KeptHabit[] }>(
+    db,
+    `select o.id, coalesce(s.name, v.marks #>> '{names,0}') as name, s.id is not null as "onFile", v.kept, o.version, v.at
+     from habit_owners o join habit_versions v on v.owner_id = o.id and v.version = o.version left join suppliers s on s.id = o.supplier_id
+     order by v.at desc limit 1000`,
+  );
+
+export const ownerById = (db: Database, id: number) =>
+  maybe<OwnerRow & { name: string | null; documents: number }>(
+    db,
+    `select o.*, coalesce((select s.name from suppliers s where s.id = o."supplierId"), o.marks #>> '{names,0}') as name,
+       (select count(distinct r.document_id)::int from readings r where r.habit_owner_id = o.id) as documents
+     from (${OWNER} where o.id = $1) o`,
+    [id],
+  );
+
+export const lockOwner = (db: Database, id: number) =>
+  maybe<{ version: number }>(db, 'select version from habit_owners where id = $1 for update', [id]);
+
+/** Every version of an owner, oldest first. */
+export const versionsOf = (db: Database, ownerId: number) =>
+  many<{ version: number; at: string; by: string | null; kept: readonly KeptHabit[]; marks: Marks; documentId: number | null }>(
+    db,
+    `select v.version, v.at, p.name as by, v.kept, v.marks, v.document_id as "documentId"
+     from habit_versions v left join people p on p.id = v.person_id where v.owner_id = $1 order by v.version`,
+    [ownerId],
+  );
+
+export const numbersOf = (db: Database, documents: readonly number[]) =>
+  many<{ id: number; number: string | null }>(db, 'select id, invoice_number as number from documents where id = any($1)', [documents]);
 
 /** A document with what a person said of it. */
 export interface SaidDocument {

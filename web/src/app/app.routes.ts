@@ -35,6 +35,12 @@ export const routes: Routes = [
         title: 'Suppliers · Umber Tray',
         loadComponent: () => import('./suppliers/suppliers-page').then((m) => m.SuppliersPage),
       },
+      {
+        path: 'habits',
+        title: 'Habits · Umber Tray',
+        loadComponent: () => import('./habits/habit-owners-page').then((m) => m.HabitOwnersPage),
+      },
+      { path: 'habits/:id', title: 'Habits · Umber Tray', loadComponent: () => import('./habits/habits-page').then((m) => m.HabitsPage) },
       { path: 'orders', title: 'Orders · Umber Tray', loadComponent: () => import('./orders/orders-page').then((m) => m.OrdersPage) },
     ],
   },

@@ -143,7 +143,8 @@ const SOUGHT: Readonly<Record<string, string>> = {
   sellerIban: 'an IBAN',
 };
 
-const wordFor = (field: string | null): string =>
+/** What a field or a cell of a line is called in a sentence. */
+export const fieldWord = (field: string | null): string =>
   (FIELD_WORDS as Readonly<Record<string, string>>)[field ?? ''] ??
   (CELL_WORDS as Readonly<Record<string, string>>)[field ?? ''] ??
   'value';
@@ -163,10 +164,10 @@ export function questionText({ field, line, question }: { field: string | null; 
 /** What is asked where habits make another value of what would be read without them. */
 function differsByHabit(field: string | null, value: string | null, without: string | null): string {
   if (field === 'lines') return `With this supplier’s habits ${value ?? '0'} lines are read, without them ${without ?? '0'}.`;
-  if (value === null) return `This supplier’s habits say that there is no ${wordFor(field)}: is it not ${shown(without ?? '')}?`;
+  if (value === null) return `This supplier’s habits say that there is no ${fieldWord(field)}: is it not ${shown(without ?? '')}?`;
   return without === null
-    ? `Is the ${wordFor(field)} ${shown(value)}? Only this supplier’s habits say so.`
-    : `Is the ${wordFor(field)} ${shown(value)}, as this supplier’s habits say, or ${shown(without)}?`;
+    ? `Is the ${fieldWord(field)} ${shown(value)}? Only this supplier’s habits say so.`
+    : `Is the ${fieldWord(field)} ${shown(value)}, as this supplier’s habits say, or ${shown(without)}?`;
 }
 
 function bareQuestion(field: string | null, question: Question): string {
@@ -190,17 +191,17 @@ function bareQuestion(field: string | null, question: Question): string {
     case 'sent-back':
       return `Sent back by ${question.by}: ${question.comment}`;
     case 'not-found':
-      return `No ${field === 'amountDue' ? 'amount to pay' : wordFor(field)} was found on the page.`;
+      return `No ${field === 'amountDue' ? 'amount to pay' : fieldWord(field)} was found on the page.`;
     case 'unclear':
       return question.other === null
-        ? `Is the ${wordFor(field)} ${shown(question.value)}? It is not labelled clearly.`
-        : `Is the ${wordFor(field)} ${shown(question.value)} or ${shown(question.other)}?`;
+        ? `Is the ${fieldWord(field)} ${shown(question.value)}? It is not labelled clearly.`
+        : `Is the ${fieldWord(field)} ${shown(question.value)} or ${shown(question.other)}?`;
     case 'payment-code-differs':
       return `The payment code on the page says ${question.said}, the print ${question.printed}.`;
     case 'habit-differs':
       return differsByHabit(field, question.value, question.without);
     case 'perhaps':
-      return `Is ${shown(question.value)} the ${wordFor(field)}? Nothing on the page says so plainly.`;
+      return `Is ${shown(question.value)} the ${fieldWord(field)}? Nothing on the page says so plainly.`;
     case 'due-out-of-order':
       return 'The due date does not follow the issue date within half a year.';
     case 'far-from-arrival':
@@ -218,15 +219,15 @@ function bareQuestion(field: string | null, question: Question): string {
     case 'unlabelled-date':
       return `${question.date} stands on the page too: is it the due date?`;
     case 'parts-unread':
-      return `Parts of the page could not be read: is there ${SOUGHT[field ?? ''] ?? `a ${wordFor(field)}`} on it?`;
+      return `Parts of the page could not be read: is there ${SOUGHT[field ?? ''] ?? `a ${fieldWord(field)}`} on it?`;
     case 'not-on-scan':
-      return `Is there ${SOUGHT[field ?? ''] ?? `a ${wordFor(field)}`} on the page? None was read off the scan.`;
+      return `Is there ${SOUGHT[field ?? ''] ?? `a ${fieldWord(field)}`} on the page? None was read off the scan.`;
     case 'currency-unlikely':
       return `The amounts are in ${question.value}, but the account is in a country that uses ${question.likelier}.`;
     case 'total-missing':
       return question.value === null
         ? 'No total was found that it belongs to.'
-        : `Is the ${wordFor(field)} ${shown(question.value)}? No total was found that proves it.`;
+        : `Is the ${fieldWord(field)} ${shown(question.value)}? No total was found that proves it.`;
     case 'totals-differ':
       return `Net ${shown(question.net)} and tax ${shown(question.tax)} do not make the total ${shown(question.gross)}.`;
     case 'same-as-total':
@@ -248,9 +249,9 @@ function bareQuestion(field: string | null, question: Question): string {
     case 'lines-differ':
       return 'The lines do not sum to the net total: is one missing or too many?';
     case 'cell-missing':
-      return ` has no ${wordFor(field)}.`;
+      return ` has no ${fieldWord(field)}.`;
     case 'cell-unclear':
-      return `: is the ${wordFor(field)} ${shortened(question.value)}? It did not read clearly.`;
+      return `: is the ${fieldWord(field)} ${shortened(question.value)}? It did not read clearly.`;
     case 'product-differs':
       return ': quantity × price is not the amount.';
     case 'price-unit-differs':

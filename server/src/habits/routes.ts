@@ -1,0 +1,18 @@
+import type { Services } from '../services.js';
+import type { Handlers } from '../serve.js';
+import { returnHabits, switchHabit } from './change.js';
+import { habitOwners, habitsView } from './view.js';
+
+/** What was learned of suppliers: to be seen, switched off and on, and taken back. */
+export const habitRoutes = (services: Services): Handlers<'habitOwners' | 'habits' | 'switchHabit' | 'returnHabits'> => ({
+  habitOwners: () => habitOwners(services.pool),
+  habits: ({ params: { id } }) => habitsView(services.pool, id),
+  switchHabit: async ({ params: { id }, person, input }) => {
+    await switchHabit(services, id, person, input);
+    return habitsView(services.pool, id);
+  },
+  returnHabits: async ({ params: { id }, person, input }) => {
+    await returnHabits(services, id, person, input);
+    return habitsView(services.pool, id);
+  },
+});

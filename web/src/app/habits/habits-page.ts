@@ -1,0 +1,100 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, numberAttribute, signal } from '@angular/core';
+import { Title } from '@angular/platform-browser';
+import { Router, RouterLink } from '@angular/router';
+import type { HabitsView, HabitView } from '@umber/contract/habits';
+import { may } from '@umber/core/permissions';
+import { Store } from '@ngrx/store';
+import type { Observable } from 'rxjs';
+import { Api } from '../api';
+import { messageOf } from '../api-error';
+import { dayText, todayIso } from '../dates/day';
+import { Keys } from '../keys/keys';
+import { sessionFeature } from '../people/session.state';
+import { TopBar } from '../top-bar';
+import { counted } from '../words/counted';
+import { habitText, inOrder, versionText } from './sentences';
+
+/** What was learned of one supplier: each habit as a sentence with where it comes from and how it fared, and every version. */
+@Component({
+  selector: 'umber-habits-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [RouterLink],
+  templateUrl: './habits-page.html',
+  styleUrl: './habits-page.scss',
+})
+export class HabitsPage {
+  readonly id = input.required({ transform: numberAttribute });
+  readonly #api = inject(Api);
+  readonly #router = inject(Router);
+  readonly #bar = inject(TopBar);
+  readonly #title = inject(Title);
+  readonly #person = inject(Store).selectSignal(sessionFeature.selectPerson);
+  readonly #today = todayIso();
+  protected readonly view = signal<HabitsView | null>(null);
+  protected readonly message = signal('');
+  protected readonly busy = signal(false);
+  protected readonly chosen = signal(0);
+  protected readonly habits = computed(() => inOrder(this.view()?.habits ?? []));
+  protected readonly mayChange = computed(() => may(this.#person()?.role ?? 'auditor', 'habits'));
+  protected readonly text = habitText;
+  protected readonly changed = versionText;
+  protected readonly counted = counted;
+  protected readonly day = (iso: string): string => dayText(iso.slice(0, 10), this.#today);
+
+  constructor() {
+    this.#bar.clearWithMe();
+    effect(() => this.#take(this.#api.call('habits', { id: this.id() })));
+    inject(Keys).use([
+      { keys: 'ArrowDown', does: 'choose the next habit', repeats: true, run: () => this.#choose(1) },
+      { keys: 'ArrowUp', does: 'choose the habit before', repeats: true, run: () => this.#choose(-1) },
+      { keys: 'b', does: 'switch the chosen habit off or on', run: () => this.#turnChosen() },
+      { keys: 'Enter', does: 'show the document that it was learned from', run: () => this.#open() },
+    ]);
+  }
+
+  protected turn({ subject, off }: HabitView): void {
+    const view = this.view();
+    if (view && this.mayChange()) this.#take(this.#api.call('switchHabit', { id: view.id }, { version: view.version, subject, off: !off }));
+  }
+
+  protected goBack(to: number): void {
+    const view = this.view();
+    if (view && this.mayChange()) this.#take(this.#api.call('returnHabits', { id: view.id }, { version: view.version, to }));
+  }
+
+  #choose(by: 1 | -1): void {
+    this.chosen.update((at) => Math.max(0, Math.min(this.habits().length - 1, at + by)));
+  }
+
+  #turnChosen(): void {
+    const one = this.habits()[this.chosen()] as HabitView | undefined;
+    if (one) this.turn(one);
+  }
+
+  #open(): void {
+    const from = (this.habits()[this.chosen()] as HabitView | undefined)?.from;
+    if (from) void this.#router.navigate(['/document', from.id]);
+  }
+
+  #take(answer: Observable<HabitsView>): void {
+    if (this.busy()) return;
+    this.busy.set(true);
+    answer.subscribe({
+      next: (view) => {
+        this.view.set(view);
+        this.message.set('');
+        this.busy.set(false);
+        this.chosen.update((at) => Math.min(at, Math.max(0, view.habits.length - 1)));
+        this.#bar.trail.set([
+          { text: 'Habits', link: ['/habits'] },
+          { text: view.name ?? 'not named', strong: true },
+        ]);
+        this.#title.setTitle(`Habits of ${view.name ?? 'a supplier'} · Umber Tray`);
+      },
+      error: (error: unknown) => {
+        this.busy.set(false);
+        this.message.set(messageOf(error));
+      },
+    });
+  }
+}

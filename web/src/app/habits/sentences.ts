@@ -1,0 +1,79 @@
+import { KIND_NAMES } from '@umber/contract/documents';
+import type { HabitVersionView } from '@umber/contract/habits';
+import type { HabitChange } from '@umber/core/habits';
+import type { Relation } from '@umber/core/documents';
+import type { ColumnRole } from '@umber/core/languages';
+import type { Habit } from '@umber/core/reading';
+import { fieldWord } from '../reading/sentences';
+
+const STANDS: Readonly<Record<Relation, string>> = {
+  'same run': 'right behind',
+  'right of': 'to the right of',
+  below: 'under',
+  above: 'over',
+};
+const COLUMN_WORDS: Readonly<Record<ColumnRole, string>> = {
+  position: 'the line’s number',
+  itemNumber: 'the item number',
+  description: 'the description',
+  quantity: 'the quantity',
+  unit: 'the unit',
+  unitPrice: 'the price',
+  per: 'what the price is for',
+  discount: 'the line’s discount',
+  netAmount: 'the amount',
+  grossAmount: 'the amount with the tax in it',
+  taxRate: 'the tax rate',
+  taxAmount: 'the tax',
+};
+/** Words around a value that are named; the others only count. */
+const NAMED = 3;
+
+/** One habit as a sentence. */
+export function habitText(habit: Habit): string {
+  switch (habit.what) {
+    case 'label':
+      return `The ${fieldWord(habit.field)} stands ${STANDS[habit.relation]} “${habit.words}”${likeText(habit.shape)}.`;
+    case 'place':
+      return `The ${fieldWord(habit.field)} has its place beside ${habit.anchors
+        .slice(0, NAMED)
+        .map(({ words }) => `“${words}”`)
+        .join(', ')}.`;
+    case 'same':
+      return `The ${fieldWord(habit.field)} is always ${habit.value}.`;
+    case 'absent':
+      return `No ${fieldWord(habit.field)} is on these pages.`;
+    case 'column':
+      return habit.role === null
+        ? `The column “${habit.words}” holds nothing that is kept of a line.`
+        : `The column “${habit.words}” holds ${COLUMN_WORDS[habit.role]}.`;
+    case 'no-cell':
+      return `The lines have no ${fieldWord(habit.cell)}.`;
+    case 'title':
+      return `“${habit.words}” heads what is ${KIND_NAMES[habit.kind].toLowerCase() === 'invoice' ? 'an invoice' : `a ${KIND_NAMES[habit.kind].toLowerCase()}`}.`;
+  }
+}
+
+/** How a value looks, where that tells something: “AA-9999”. */
+const likeText = (shape: string): string => (/\d/.test(shape) && /[^\d ]/.test(shape) ? `, and looks like ${shape}` : '');
+
+const CHANGES: Readonly<Record<HabitChange['code'], string>> = {
+  learned: 'learned',
+  changed: 'learned otherwise',
+  forgotten: 'forgotten',
+  off: 'switched off',
+  on: 'switched on',
+};
+
+/** What a version changed, in a few words: the first of it, and how much more. */
+export function versionText({ changes }: Pick<HabitVersionView, 'changes'>): string {
+  const [first, ...others] = changes;
+  if (!first) return 'Borne out: nothing else than before was learned.';
+  const said = `${habitText(first.habit).replace(/\.$/, '')}: ${CHANGES[first.code]}`;
+  return others.length === 0 ? `${said}.` : `${said}; and ${others.length} more.`;
+}
+
+/** The order in which habits are shown: what names things first, where they stand last. */
+const ORDER: readonly Habit['what'][] = ['label', 'column', 'title', 'same', 'no-cell', 'absent', 'place'];
+export const inOrder = <V extends { readonly habit: Habit }>(habits: readonly V[]): V[] =>
+  [...habits].sort((a, b) => ORDER.indexOf(a.habit.what) - ORDER.indexOf(b.habit.what));
