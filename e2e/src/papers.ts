@@ -19,6 +19,8 @@ export interface PrintedInvoice {
   readonly total: string;
   /** What stands before the number. */
   readonly label?: string;
+  /** The order's number, under words of the supplier's own. */
+  readonly slip?: readonly [words: string, number: string];
   /** Heads of the columns of numbers. */
   readonly heads?: readonly [string, string, string];
 }
@@ -34,6 +36,7 @@ export async function invoicePdf({
   tax,
   total,
   label = 'Invoice no.',
+  slip,
   heads = ['Qty', 'Price', 'Amount'],
 }: PrintedInvoice): Promise<Buffer> {
   const pdf = await PDFDocument.create();
@@ -51,6 +54,10 @@ export async function invoicePdf({
   write(50, 90, `${label} ${number}`.trim());
   write(50, 106, 'Invoice date 20 November 2026');
   write(50, 122, 'Kestrel Fell Railway Ltd, Engine Yard');
+  if (slip) {
+    write(330, 106, slip[0]);
+    write(430, 106, slip[1]);
+  }
   head(TOP - 20);
   let y = TOP;
   for (const { text, quantity, price, amount } of lines) {

@@ -66,6 +66,13 @@ import { LoadingLine } from '../loading/loading-line';
     }
   `,
   styles: `
+    td a {
+      color: var(--right);
+      text-decoration: none;
+    }
+    td a:hover {
+      text-decoration: underline;
+    }
     td .quiet {
       margin-left: 10px;
     }

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, numberAttribute, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, numberAttribute, signal, untracked } from '@angular/core';
 import { Title } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
 import type { HabitsView, HabitView } from '@umber/contract/habits';
@@ -8,6 +8,7 @@ import type { Observable } from 'rxjs';
 import { Api } from '../api';
 import { messageOf } from '../api-error';
 import { dayText, todayIso } from '../dates/day';
+import { KeyHint } from '../keys/key-hint';
 import { Keys } from '../keys/keys';
 import { sessionFeature } from '../people/session.state';
 import { TopBar } from '../top-bar';
@@ -18,7 +19,7 @@ import { habitText, inOrder, versionText } from './sentences';
 @Component({
   selector: 'umber-habits-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink],
+  imports: [KeyHint, RouterLink],
   templateUrl: './habits-page.html',
   styleUrl: './habits-page.scss',
 })
@@ -43,7 +44,10 @@ export class HabitsPage {
 
   constructor() {
     this.#bar.clearWithMe();
-    effect(() => this.#take(this.#api.call('habits', { id: this.id() })));
+    effect(() => {
+      const id = this.id();
+      untracked(() => this.#take(this.#api.call('habits', { id })));
+    });
     inject(Keys).use([
       { keys: 'ArrowDown', does: 'choose the next habit', repeats: true, run: () => this.#choose(1) },
       { keys: 'ArrowUp', does: 'choose the habit before', repeats: true, run: () => this.#choose(-1) },

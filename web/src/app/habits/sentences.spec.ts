@@ -5,10 +5,14 @@ const label: Habit = { what: 'label', field: 'grossTotal', words: 'rechnungsbetr
 
 describe('a habit as a sentence', () => {
   it.each<[Habit, string]>([
-    [label, 'The total stands to the right of “rechnungsbetrag”, and looks like 9.999,99.'],
+    [label, 'The total stands to the right of “rechnungsbetrag”.'],
     [
       { what: 'label', field: 'orderReference', words: 'your slip', relation: 'below', shape: '99999' },
       'The order number stands under “your slip”.',
+    ],
+    [
+      { what: 'label', field: 'invoiceNumber', words: 'bündel', relation: 'same run', shape: 'AA-9999' },
+      'The invoice number stands right behind “bündel”, and looks like AA-9999.',
     ],
     [{ what: 'same', field: 'sellerName', value: 'Kesselwerk Brandtal GmbH' }, 'The supplier’s name is always Kesselwerk Brandtal GmbH.'],
     [{ what: 'absent', field: 'dueDate' }, 'No due date is on these pages.'],

@@ -33,7 +33,7 @@ const NAMED = 3;
 export function habitText(habit: Habit): string {
   switch (habit.what) {
     case 'label':
-      return `The ${fieldWord(habit.field)} stands ${STANDS[habit.relation]} “${habit.words}”${likeText(habit.shape)}.`;
+      return `The ${fieldWord(habit.field)} stands ${STANDS[habit.relation]} “${habit.words}”${LOOKED_AT.has(habit.field) ? likeText(habit.shape) : ''}.`;
     case 'place':
       return `The ${fieldWord(habit.field)} has its place beside ${habit.anchors
         .slice(0, NAMED)
@@ -54,6 +54,8 @@ export function habitText(habit: Habit): string {
   }
 }
 
+/** Fields whose values a supplier writes in a way of his own. */
+const LOOKED_AT: ReadonlySet<string> = new Set(['invoiceNumber', 'orderReference']);
 /** How a value looks, where that tells something: “AA-9999”. */
 const likeText = (shape: string): string => (/\d/.test(shape) && /[^\d ]/.test(shape) ? `, and looks like ${shape}` : '');
 

@@ -1,0 +1,87 @@
+import { expect, test } from './fixtures.js';
+import type { Page } from '@playwright/test';
+import { documentOf, invoicePdf, mailPaper, plainInvoice } from './papers.js';
+import { Stage } from './stage.js';
+
+const SELLER = 'Harrowgill Oddments Ltd';
+
+/** What is corrected once is known on the next page, and what was learned can be seen and taken back. */
+test.describe('habits', () => {
+  let stage: Stage;
+  let clerk: Page;
+  test.beforeAll(async () => {
+    stage = await Stage.raise();
+    clerk = await stage.signIn('nell');
+  });
+  test.afterAll(() => stage.strike());
+
+  // Their net total is wrong by a line, so that they wait at Check.
+  const arrives = async (number: string, slip: string): Promise<number> => {
+    const invoice = plainInvoice(SELLER, number, 3);
+    const lines = invoice.lines.map((line, i) => (i === 1 ? { ...line, amount: (Number(line.amount) + 1).toFixed(2) } : line));
+    await mailPaper(stage, `${number}.pdf`, await invoicePdf({ ...invoice, lines, slip: ['Your slip', slip] }));
+    return documentOf(clerk, stage.base, number);
+  };
+  const view = async (id: number) => (await clerk.request.get(`${stage.base}/api/documents/${id}`)).json();
+  const open = async (id: number) => {
+    await clerk.goto(`${stage.base}/document/${id}`);
+    await clerk.locator('umber-page-flow img').first().waitFor();
+  };
+  const item = (text: string) => clerk.locator('.item', { hasText: text }).first();
+
+  test('what is pointed at once is read on the next page of the same supplier, and on no other’s', async () => {
+    const first = await arrives('HO-1001', '88341');
+    await open(first);
+    await clerk.locator('.item button, umber-loose-fields button', { hasText: /^\s*Order/ }).first().click();
+    const before = await view(first);
+    const word = before.pages[0].words.find(({ text }: { text: string }) => text === '88341');
+    await clerk.evaluate(() => window.scrollTo(0, 0));
+    const sheet = (await clerk.locator('umber-page-flow .sheet').first().boundingBox())!;
+    const scale = sheet.width / before.pages[0].width;
+    await clerk.mouse.click(sheet.x + (word.x + word.width / 2) * scale, sheet.y + (word.y + word.height / 2) * scale);
+    await item('88341').waitFor();
+    await expect.poll(async () => ((await (await clerk.request.get(`${stage.base}/api/habits`)).json()) as unknown[]).length).toBe(1);
+
+    await open(await arrives('HO-1002', '88797'));
+    await item('88797').waitFor();
+
+    const other = plainInvoice('Fallowbeck Sundries Ltd', 'FS-77', 3);
+    await mailPaper(stage, 'FS-77.pdf', await invoicePdf({ ...other, net: '1.00', slip: ['Your slip', '90210'] }));
+    const their = await documentOf(clerk, stage.base, 'FS-77');
+    expect((await view(their)).fields.orderReference.value).toBeNull();
+  });
+
+  test('what was learned is seen in sentences, switched off and on by key and by mouse, and taken back', async () => {
+    await clerk.goto(`${stage.base}/tray/check`);
+    await clerk.getByRole('link', { name: 'Habits' }).click();
+    await clerk.getByRole('link', { name: SELLER }).click();
+    const habit = clerk.locator('tbody tr', { hasText: 'The order number stands to the right of “your slip”' });
+    await habit.waitFor();
+    await expect(habit).toContainText('Nell Ashgrove');
+    await habit.getByRole('link', { name: 'HO-1001' }).waitFor();
+    await habit.locator('td').first().click();
+    await clerk.keyboard.press('b');
+    await expect(habit).toContainText('switched off');
+    await expect(clerk.locator('.versions li').first()).toContainText('switched off');
+    await habit.getByRole('button', { name: 'switch on' }).click();
+    await expect(habit.getByRole('button', { name: 'switch off' })).toBeEnabled();
+    await clerk.locator('.versions li', { hasText: 'switched off' }).getByRole('button', { name: 'go back to' }).click();
+    await expect(habit).toContainText('switched off');
+    await clerk.reload();
+    await expect(habit.getByRole('button', { name: 'switch on' })).toBeVisible();
+    await expect(clerk).toHaveTitle(/Habits of Harrowgill Oddments Ltd/);
+
+    await open(await arrives('HO-1003', '88999'));
+    const read = await view(Number(new URL(clerk.url()).pathname.split('/').pop()));
+    expect(JSON.stringify(read.fields.orderReference)).not.toContain('your slip');
+  });
+
+  test('an auditor sees them and changes nothing', async () => {
+    const auditor = await stage.signIn('wyn');
+    await auditor.goto(`${stage.base}/habits`);
+    await auditor.getByRole('link', { name: SELLER }).click();
+    await auditor.locator('tbody tr', { hasText: 'your slip' }).first().waitFor();
+    expect(await auditor.getByRole('button', { name: /switch|go back/ }).count()).toBe(0);
+    await auditor.context().close();
+  });
+});
