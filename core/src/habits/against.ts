@@ -36,10 +36,13 @@ export function goesAgainst(
   if (found && blocksUnder(gathered.labelled, gathered.rows, ['buyer', 'shipTo']).includes(found.span.run)) return true;
   if (REFERENCES.has(field)) {
     if (HEADER_FIELDS.some((other) => other !== field && bare(said[other] ?? '') === bare(value))) return true;
-    if (found && isAnothers(found, gathered)) return true;
+    if (POST_CODE.test(value) || (found && isAnothers(found, gathered))) return true;
   }
   return found !== null && isLabelledOtherwise(field, found, gathered);
 }
+
+/** The code of a place, as British addresses end in. */
+const POST_CODE = /^[A-Z]{1,2}\d[\dA-Z]? ?\d[A-Z]{2}$/;
 
 const bare = (text: string): string => text.replace(/[^\p{L}\d]/gu, '').toUpperCase();
 
