@@ -33,3 +33,16 @@ alter table readings
   -- By which habits it was read.
   add column habit_owner_id bigint references habit_owners on delete set null,
   add column habit_version int;
+
+-- A change of a supplier's habits that is tried on his past documents before it counts: what it would be, and what came of it.
+create table habit_trials (
+  id bigint generated always as identity primary key,
+  owner_id bigint not null references habit_owners on delete cascade,
+  version int not null,
+  kept jsonb not null,
+  subject text not null,
+  person_id bigint not null references people,
+  at timestamptz not null default now(),
+  result jsonb
+);
+create index habit_trials_by_owner on habit_trials (owner_id, id desc);

@@ -49,6 +49,8 @@ const ROUTES: readonly (readonly [method: string, path: string, right: Right | n
   ['GET', '/api/coding', null],
   ['GET', '/api/habits', null],
   ['GET', '/api/habits/1', null],
+  ['POST', '/api/habits/1/trials', 'habits'],
+  ['GET', '/api/habits/1/trials/1', null],
   ['PUT', '/api/habits/1/switched', 'habits'],
   ['PUT', '/api/habits/1/version', 'habits'],
   ['GET', '/api/suppliers', null],

@@ -78,6 +78,15 @@ describe('habits', () => {
       now = await clerk.ok('PUT', at(document, `fields/${field}`), { version: now.version, value });
     return now;
   };
+  const TRUE_OF = ({ order, net, number }: { order: string; net: number; number: string }) => ({
+    invoiceNumber: number,
+    issueDate: '2026-10-12',
+    orderReference: order,
+    netTotal: net.toFixed(2),
+    taxTotal: (net / 5).toFixed(2),
+    grossTotal: (net * 1.2).toFixed(2),
+    amountDue: (net * 1.2).toFixed(2),
+  });
   const TRUE = { orderReference: '40533', netTotal: '300.00', taxTotal: '60.00', grossTotal: '360.00', amountDue: '360.00' };
 
   it('one correction is known on the next page, and on those that wait already', async () => {
@@ -171,5 +180,34 @@ describe('habits', () => {
     await until('what waits to be read again', async () => ((await foundBy(unread.id)).includes('your slip') ? true : undefined));
     expect(await clerk.send('PUT', `${path}/version`, { version: back.version, to: 999 })).toMatchObject({ status: 404 });
     expect(await clerk.send('GET', '/api/habits/99999')).toMatchObject({ status: 404 });
+  });
+
+  it('a change is tried on past documents first: what would be, and nothing is changed by it', async () => {
+    const owners = await clerk.ok('GET', '/api/habits');
+    const owner = owners.find(({ name }: { name: string }) => name === 'Harrowgill Oddments Ltd');
+    const path = `/api/habits/${owner.id}`;
+    const before = await clerk.ok('GET', path);
+    const document = await arrivedFile(server, clerk, 'odd-past.pdf', await oddInvoice('HO-2801', { order: '42201', net: 1000 }));
+    const now = await say(document, TRUE_OF({ order: '42201', net: 1000, number: 'HO-2801' }));
+    const open = now.doubts.filter(({ settledBy }: { settledBy: unknown }) => !settledBy);
+    let last = now;
+    for (const doubt of open) {
+      const answer = await clerk.send('POST', at(document, `doubts/${doubt.id}/settle`), { version: last.version });
+      if (answer.status === 200) last = answer.body;
+    }
+    await clerk.ok('POST', at(document, 'settle'), { version: last.version });
+    await learned(document.id);
+    const learnt = await clerk.ok('GET', path);
+    expect(learnt.version).toBeGreaterThanOrEqual(before.version);
+    const subject = 'label orderReference your slip';
+    const trial = await clerk.ok('POST', `${path}/trials`, { version: learnt.version, subject, off: true });
+    const done = await until('the trial', async () => {
+      const view = await clerk.ok('GET', `${path}/trials/${trial.id}`);
+      return view.result === null ? undefined : view;
+    });
+    expect(done).toMatchObject({ subject, off: true, result: { figures: { documents: 1 } } });
+    expect(await clerk.ok('GET', path)).toEqual(learnt);
+    expect(await clerk.send('POST', `${path}/trials`, { version: learnt.version - 1, subject, off: true })).toMatchObject({ status: 409 });
+    expect(await clerk.send('GET', `/api/habits/99999/trials/${trial.id}`)).toMatchObject({ status: 404 });
   });
 });

@@ -15,6 +15,7 @@ export interface PathValues {
   readonly cell: LineCell;
   readonly position: number;
   readonly doubt: number;
+  readonly trial: number;
   readonly exception: number;
   readonly tray: Tray;
   readonly upload: string;

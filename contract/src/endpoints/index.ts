@@ -23,7 +23,7 @@ import type {
   UploadView,
 } from '../intake/index.js';
 import type { SourceRule } from '@umber/core/intake';
-import type { HabitOwnerRow, HabitReturn, HabitsView, HabitSwitch } from '../habits/index.js';
+import type { HabitOwnerRow, HabitReturn, HabitsView, HabitSwitch, TrialView } from '../habits/index.js';
 import type { EntryView, OpenItems, PostedOne, PostingAll, Search, TrialBalance } from '../ledger/index.js';
 import type { LetterWish } from '../letters/index.js';
 import type { CodingChoice, CodingLists, OrderChoice, Proposals, SupplierChoice } from '../matching/index.js';
@@ -131,6 +131,8 @@ export const ENDPOINTS = {
   confirmSupplier: returns<SupplierView>().post('/suppliers/:id/confirm', 'confirmSuppliers'),
   habitOwners: returns<readonly HabitOwnerRow[]>().get('/habits', 'signed-in'),
   habits: returns<HabitsView>().get('/habits/:id', 'signed-in'),
+  tryHabit: returns<TrialView, HabitSwitch>().post('/habits/:id/trials', 'habits', 201),
+  habitTrial: returns<TrialView>().get('/habits/:id/trials/:trial', 'signed-in'),
   switchHabit: returns<HabitsView, HabitSwitch>().put('/habits/:id/switched', 'habits'),
   returnHabits: returns<HabitsView, HabitReturn>().put('/habits/:id/version', 'habits'),
   supplierDraft: returns<DraftedSupplier>().get('/documents/:id/supplier-draft', 'signed-in'),

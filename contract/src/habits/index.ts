@@ -1,4 +1,4 @@
-import type { HabitChange, SupplierHabits } from '@umber/core/habits';
+import type { HabitChange, SupplierHabits, TrialFigures, TriedDocument } from '@umber/core/habits';
 import type { Habit } from '@umber/core/reading';
 
 /** Habits of suppliers as a file. */
@@ -76,4 +76,18 @@ export interface HabitSwitch {
 export interface HabitReturn {
   readonly version: number;
   readonly to: number;
+}
+
+/** A change of a supplier's habits that is tried on past documents, and what came of it; null while it is under way. */
+export interface TrialView {
+  readonly id: number;
+  readonly version: number;
+  readonly subject: string;
+  readonly off: boolean;
+  readonly result: TrialResult | null;
+}
+export interface TrialResult {
+  readonly figures: TrialFigures;
+  /** The documents that would be read otherwise. */
+  readonly changed: readonly (TaughtBy & Pick<TriedDocument, 'changes'>)[];
 }

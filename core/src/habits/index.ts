@@ -4,3 +4,4 @@ export * from './keep.js';
 export * from './learn.js';
 export * from './located.js';
 export * from './owner.js';
+export * from './trial.js';

@@ -25,6 +25,8 @@ export interface Taught {
 
 /** Fields that are the same on all pages of a supplier. */
 const SAME: readonly HeaderField[] = ['sellerName', 'sellerTaxId', 'sellerIban', 'currency'];
+/** Fields that most pages have not: that one lacks them says nothing. */
+const SELDOM: readonly HeaderField[] = ['paymentReference', 'discountPercent', 'discountDate'];
 /** Fields that stand at a place of the page. */
 const PLACED: readonly HeaderField[] = [
   'invoiceNumber',
@@ -53,7 +55,7 @@ export function learn(pages: readonly PageWords[], taught: Taught, context: Read
     const value = taught.fields[field];
     if (value === undefined || (field === 'amountDue' && value === taught.fields.grossTotal)) continue;
     const against = (found: Located | null) => value !== null && goesAgainst(field, value, found, gathered, without, taught.fields);
-    if (value === null) habits.push({ what: 'absent', field });
+    if (value === null) habits.push(...(SELDOM.includes(field) ? [] : [{ what: 'absent', field } as const]));
     else if (SAME.includes(field)) habits.push(marked({ what: 'same', field, value }, against(null)));
     else if (PLACED.includes(field)) {
       const found =

@@ -1,7 +1,7 @@
 import type { KeptHabit, Marks } from '@umber/core/habits';
 import type { DocumentKind, HeaderField, LineCell } from '@umber/core/documents';
 import type { Place } from '@umber/core/geometry';
-import type { HabitOwnerRow } from '@umber/contract/habits';
+import type { HabitOwnerRow, TrialResult } from '@umber/contract/habits';
 import { jsonOf, many, maybe, one, type Database } from '../database/database.js';
 
 /** The habits of one supplier as they are in force. */
@@ -96,6 +96,44 @@ export const versionsOf = (db: Database, ownerId: number) =>
 
 export const numbersOf = (db: Database, documents: readonly number[]) =>
   many<{ id: number; number: string | null }>(db, 'select id, invoice_number as number from documents where id = any($1)', [documents]);
+
+export const insertTrial = async (
+  db: Database,
+  ownerId: number,
+  personId: number,
+  { version, subject, kept }: { version: number; subject: string; kept: readonly KeptHabit[] },
+) =>
+  (
+    await one<{ id: number }>(
+      db,
+      'insert into habit_trials (owner_id, version, subject, kept, person_id) values ($1, $2, $3, $4, $5) returning id',
+      [ownerId, version, subject, jsonOf(kept), personId],
+    )
+  ).id;
+
+export const trialRow = (db: Database, id: number) =>
+  maybe<{ id: number; ownerId: number; version: number; subject: string; kept: readonly KeptHabit[]; result: TrialResult | null }>(
+    db,
+    'select id, owner_id as "ownerId", version, subject, kept, result from habit_trials where id = $1',
+    [id],
+  );
+
+export const storeTrial = (db: Database, id: number, result: TrialResult) =>
+  db.query('update habit_trials set result = $2 where id = $1', [id, jsonOf(result)]);
+
+/** The last documents of an owner that people have settled: what a change is tried on. */
+export const settledOf = async (db: Database, ownerId: number, supplierId: number | null, most: number) =>
+  (
+    await many<{ id: number }>(
+      db,
+      `select d.id from documents d
+       where (d.checked_by is not null or d.tray = 'posted')
+         and ((d.supplier_id is not null and d.supplier_id = $2) or exists (select from readings r where r.document_id = d.id and r.habit_owner_id = $1)
+           or exists (select from habit_versions v where v.owner_id = $1 and v.document_id = d.id))
+       order by d.id desc limit $3`,
+      [ownerId, supplierId, most],
+    )
+  ).map(({ id }) => id);
 
 /** A document with what a person said of it. */
 export interface SaidDocument {

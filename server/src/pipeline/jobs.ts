@@ -11,6 +11,7 @@ import { verifyBlobs } from '../archive/verify.js';
 import { delayReading, readArrivedDocument, refuseDocument } from './read-arrived.js';
 import { learnHabits } from '../habits/learn.js';
 import { documentsToLearn } from '../habits/queries.js';
+import { runTrial } from '../habits/trial.js';
 import { readWithHabits } from './read-with-habits.js';
 import { lettersToSend } from '../letters/queries.js';
 import { sendLetter } from '../letters/write.js';
@@ -29,6 +30,7 @@ const QUEUES = [
   'learn-sorting',
   'learn-habits',
   'read-with-habits',
+  'try-habits',
   'send-letter',
   'wake-rested',
   'verify-blobs',
@@ -125,6 +127,7 @@ export class Jobs {
     await this.#work('learn-sorting', options, () => learnSorting(services.pool));
     await this.#work('learn-habits', options, ([{ data }]) => learnHabits(services, data.id));
     await this.#work('read-with-habits', options, ([{ data }]) => readWithHabits(services, data.id));
+    await this.#work('try-habits', options, ([{ data }]) => runTrial(services, data.id));
     await this.#work('send-letter', options, ([{ data }]) => sendLetter(services, data.id));
     await this.#work('wake-rested', options, () => wakeRested(services));
     await this.#boss.schedule('wake-rested', EVERY_TEN_MINUTES);

@@ -1,6 +1,6 @@
 import { KIND_NAMES } from '@umber/contract/documents';
 import type { HabitVersionView } from '@umber/contract/habits';
-import type { HabitChange } from '@umber/core/habits';
+import type { HabitChange, TriedChange } from '@umber/core/habits';
 import type { Relation } from '@umber/core/documents';
 import type { ColumnRole } from '@umber/core/languages';
 import type { Habit } from '@umber/core/reading';
@@ -69,7 +69,7 @@ const CHANGES: Readonly<Record<HabitChange['code'], string>> = {
 
 /** What a version changed, in a few words: the first of it, and how much more. */
 export function versionText({ changes }: Pick<HabitVersionView, 'changes'>): string {
-  const [first, ...others] = changes;
+  const [first, ...others] = inOrder(changes);
   if (!first) return 'Borne out: nothing else than before was learned.';
   const said = `${habitText(first.habit).replace(/\.$/, '')}: ${CHANGES[first.code]}`;
   return others.length === 0 ? `${said}.` : `${said}; and ${others.length} more.`;
@@ -79,3 +79,12 @@ export function versionText({ changes }: Pick<HabitVersionView, 'changes'>): str
 const ORDER: readonly Habit['what'][] = ['label', 'column', 'title', 'same', 'no-cell', 'absent', 'place'];
 export const inOrder = <V extends { readonly habit: Habit }>(habits: readonly V[]): V[] =>
   [...habits].sort((a, b) => ORDER.indexOf(a.habit.what) - ORDER.indexOf(b.habit.what));
+
+const valueText = (value: string | null): string => value ?? 'empty';
+
+/** One value that would be read otherwise: “total: 12.00, now 14.00, which is right”. */
+export function triedText({ field, before, after, wasRight, isRight }: TriedChange): string {
+  const name = field === 'lines' ? 'lines' : fieldWord(field);
+  const verdict = isRight ? 'now right' : wasRight ? 'was right, now wrong' : 'wrong either way';
+  return `${name}: ${valueText(before)}, then ${valueText(after)}: ${verdict}`;
+}
