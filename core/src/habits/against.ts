@@ -1,6 +1,6 @@
 import { HEADER_FIELDS, isShownBy, type HeaderField } from '../documents/index.js';
 import { overlapX, overlapY } from '../geometry/index.js';
-import { checkTaxId } from '../identifiers/index.js';
+import { bareIdentifier, checkTaxId } from '../identifiers/index.js';
 import { LABEL_MEANINGS, type LabelMeaning } from '../languages/index.js';
 import { blocksUnder } from '../reading/header/address-blocks.js';
 import { identifierBox } from '../reading/header/bank-and-tax.js';
@@ -35,7 +35,7 @@ export function goesAgainst(
   if (found?.caption === null && read === null) return true;
   if (found && blocksUnder(gathered.labelled, gathered.rows, ['buyer', 'shipTo']).includes(found.span.run)) return true;
   if (REFERENCES.has(field)) {
-    if (HEADER_FIELDS.some((other) => other !== field && bare(said[other] ?? '') === bare(value))) return true;
+    if (HEADER_FIELDS.some((other) => other !== field && bareIdentifier(said[other] ?? '') === bareIdentifier(value))) return true;
     if (POST_CODE.test(value) || (found && isAnothers(found, gathered))) return true;
   }
   return found !== null && isLabelledOtherwise(field, found, gathered);
@@ -43,8 +43,6 @@ export function goesAgainst(
 
 /** The code of a place, as British addresses end in. */
 const POST_CODE = /^[A-Z]{1,2}\d[\dA-Z]? ?\d[A-Z]{2}$/;
-
-const bare = (text: string): string => text.replace(/[^\p{L}\d]/gu, '').toUpperCase();
 
 /** Whether the value is part of a tax id or an account. */
 const isAnothers = ({ span }: Located, { taxIds, ibans }: Gathered): boolean =>

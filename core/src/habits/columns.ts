@@ -1,6 +1,6 @@
 import { LINE_CELLS, holdsNumber, type LineCell } from '../documents/index.js';
 import { middleY, overlapX, right, union, type Box } from '../geometry/index.js';
-import { Decimal, decimal } from '../money/index.js';
+import { Decimal, decimal, isDecimalString } from '../money/index.js';
 import type { Habit } from '../reading/habit.js';
 import type { Gathered } from '../reading/gather.js';
 import { rolesOfHead } from '../reading/language/labels.js';
@@ -17,8 +17,6 @@ const HEADS_ABOVE = 4;
 const FARTHEST_HEADS = 60;
 /** Ends that differ by less are one edge. */
 const ONE_EDGE = 6;
-
-const isDecimal = (text: string): boolean => /^-?\d+(\.\d+)?$/.test(text);
 
 interface Column {
   readonly role: LineCell;
@@ -66,7 +64,7 @@ function contradictFigures(lines: readonly TaughtLine[], { lines: read, doubts }
     (['quantity', 'unitPrice'] as const).some((cell) => {
       const [own, said] = [read[at][cell]?.value ?? null, line[cell] ?? null];
       const isAsked = doubts.some((doubt) => doubt.line === at && (doubt.field === cell || doubt.field === null));
-      return own !== null && !isAsked && (said === null || !isDecimal(said) || !decimal(said).eq(own));
+      return own !== null && !isAsked && (said === null || !isDecimalString(said) || !decimal(said).eq(own));
     }),
   );
 }
@@ -81,7 +79,7 @@ function rowsOfLines(lines: readonly TaughtLine[], { rows, mark }: Gathered): Pl
   const placed: PlacedLine[] = [];
   let from = 0;
   for (const line of lines) {
-    const number = [line.netAmount, line.unitPrice].find((value) => value != null && isDecimal(value));
+    const number = [line.netAmount, line.unitPrice].find((value) => value != null && isDecimalString(value));
     const [word] = fold(line.description ?? '')
       .split(' ')
       .filter((part) => part.length > 2);
@@ -106,7 +104,7 @@ function columnOf(role: LineCell, placed: readonly PlacedLine[], { mark }: Gathe
     if (value == null) return [];
     return row.runs.flatMap((run): Box[] => {
       if (holdsNumber(role))
-        return isDecimal(value)
+        return isDecimalString(value)
           ? numberSpans(run, mark)
               .filter(({ number }) => decimal(number.value).abs().eq(decimal(value).abs()))
               .map(({ box }) => box)
@@ -200,7 +198,7 @@ function roleByFigures(figures: readonly Figure[]): 'discount' | 'per' | 'grossA
   const fits = (test: (figure: { value: Decimal; product: Decimal | null; net: Decimal | null; rate: Decimal | null }) => boolean) =>
     figures.length > 0 &&
     figures.every(({ line, value }) => {
-      const of = (cell: LineCell) => (line[cell] != null && isDecimal(line[cell]) ? decimal(line[cell]) : null);
+      const of = (cell: LineCell) => (line[cell] != null && isDecimalString(line[cell]) ? decimal(line[cell]) : null);
       const [quantity, price, net, rate] = [of('quantity'), of('unitPrice'), of('netAmount'), of('taxRate')];
       return test({ value, product: quantity && price && quantity.times(price), net, rate });
     });

@@ -1,6 +1,7 @@
+import { bareIdentifier } from '../identifiers/index.js';
 import { holdsDate, type HeaderField } from '../documents/index.js';
 import { overlapX, overlapY, type Box } from '../geometry/index.js';
-import { decimal, sum } from '../money/index.js';
+import { decimal, isDecimalString, sum } from '../money/index.js';
 import { captionsOf, isKnown, wordsFor, type Caption } from '../reading/fitted/caption.js';
 import { identifierReadings } from '../reading/fitted/identifier-readings.js';
 import { wordsThatAre } from '../reading/fitted/same.js';
@@ -29,9 +30,6 @@ const farFrom = (row: number, { span }: Located): number => (row > span.run.row 
 const LAST: ReadonlySet<HeaderField> = new Set(['grossTotal', 'amountDue']);
 export const isTotal = (field: HeaderField): boolean => AMOUNTS.has(field);
 
-const isDecimal = (text: string): boolean => /^-?\d+(\.\d+)?$/.test(text);
-const bare = (text: string): string => text.replace(/[^\p{L}\d]/gu, '').toUpperCase();
-
 /** The place of a field's value on the pages: where a person pointed, else where words beside it may say what it is; null where it stands nowhere. */
 export function located(
   field: HeaderField,
@@ -43,10 +41,10 @@ export function located(
   const spansOf = (run: Run): readonly Span[] => {
     if (holdsDate(field)) return dateSpans(run).filter(({ date }) => date.value === value || date.swapped === value);
     if (isTotal(field))
-      return isDecimal(value)
+      return isDecimalString(value)
         ? numberSpans(run, mark).filter(({ number, percent }) => !percent && decimal(number.value).abs().eq(decimal(value).abs()))
         : [];
-    const readings = identifierReadings(run).filter(({ text }) => bare(text) === bare(value));
+    const readings = identifierReadings(run).filter(({ text }) => bareIdentifier(text) === bareIdentifier(value));
     return readings.slice(0, 1);
   };
   const found: (Located & { worth: number })[] = [];
@@ -64,7 +62,7 @@ export function located(
       }
   });
   if (found.length === 0 && !holdsDate(field) && !isTotal(field)) {
-    const [words] = wordsThatAre(rows, bare(value), bare, '');
+    const [words] = wordsThatAre(rows, bareIdentifier(value), bareIdentifier, '');
     if (words) {
       const from = words.run.words.indexOf(words.words[0]);
       const to = from + words.words.length;
@@ -110,7 +108,7 @@ function worthOf(field: HeaderField, { run, box }: Span, caption: Caption | null
 /** One of several amounts under the same words that together are the tax: a page with several rates may print no sum of it. */
 export function taxPart(value: string, { rows, mark, printedTable }: Gathered): Located | null {
   const groups = new Map<string, Located[]>();
-  if (!isDecimal(value)) return null;
+  if (!isDecimalString(value)) return null;
   rows.forEach((row, place) => {
     if (printedTable.rows.has(row.index) || !row.runs.some(({ text }) => text.includes('%'))) return;
     const span = row.runs

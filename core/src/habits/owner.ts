@@ -1,3 +1,4 @@
+import { bareIdentifier } from '../identifiers/index.js';
 import type { HeaderField } from '../documents/index.js';
 import { wordsThatAre } from '../reading/fitted/same.js';
 import type { Habit } from '../reading/habit.js';
@@ -12,7 +13,6 @@ export interface Marks {
   readonly ibans: readonly string[];
 }
 
-const bare = (text: string): string => text.replace(/[^\p{L}\d]/gu, '').toUpperCase();
 /** How alike a name on a scan must be to be a supplier's. */
 const SAME_NAME = 0.75;
 /** Letters that a name has at least that speaks by itself. */
@@ -27,7 +27,7 @@ export function marksOf(habits: readonly Habit[]): Marks {
 /** How plainly pages are a supplier's: 2 by his tax id or account, 1 by his name alone; 0 where nothing of him is on them. */
 export function owns({ names, taxIds, ibans }: Marks, pages: readonly PageWords[]): number {
   const rows = pages.flatMap((page) => rowsOf(page));
-  const has = (value: string) => wordsThatAre(rows, bare(value), bare, '').length > 0;
+  const has = (value: string) => wordsThatAre(rows, bareIdentifier(value), bareIdentifier, '').length > 0;
   if ([...taxIds, ...ibans].some(has)) return 2;
   const scanned = pages.some((page) => page.words.some(({ score }) => score !== undefined));
   return names.some((name) => {
@@ -59,6 +59,6 @@ export function owns({ names, taxIds, ibans }: Marks, pages: readonly PageWords[
 export function isOneSupplier(one: Marks, other: Marks): boolean {
   const share = (of: (marks: Marks) => readonly string[], plain: (text: string) => string) =>
     of(one).some((value) => of(other).some((known) => plain(known) === plain(value)));
-  if (share(({ taxIds }) => taxIds, bare) || share(({ ibans }) => ibans, bare)) return true;
+  if (share(({ taxIds }) => taxIds, bareIdentifier) || share(({ ibans }) => ibans, bareIdentifier)) return true;
   return share(({ names }) => names, fold) && (one.taxIds.length === 0 || other.taxIds.length === 0);
 }

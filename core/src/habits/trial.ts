@@ -1,3 +1,4 @@
+import { bareIdentifier } from '../identifiers/index.js';
 import { HEADER_FIELDS, type HeaderField } from '../documents/index.js';
 import type { DocumentReading } from '../reading/index.js';
 
@@ -62,8 +63,7 @@ export function triedOn(before: DocumentReading, after: DocumentReading, settled
 function areOne(a: string | null, b: string | null): boolean {
   if (a === null || b === null) return a === b;
   if (/^-?\d+\.\d+$/.test(a) && /^-?\d+\.\d+$/.test(b)) return Number(a) === Number(b);
-  const bare = (text: string) => text.replace(/[^\p{L}\d]/gu, '').toUpperCase();
-  return bare(a) === bare(b);
+  return bareIdentifier(a) === bareIdentifier(b);
 }
 
 /** The figures of a trial over all its documents. */

@@ -1,3 +1,4 @@
+export * from './bare.js';
 export * from './iban.js';
 export * from './tax-id.js';
 export * from './bank-account.js';

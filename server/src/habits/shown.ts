@@ -1,7 +1,7 @@
+import { bareIdentifier } from '@umber/core/identifiers';
 import { fold, type PageWords } from '@umber/core/reading';
 import { rowsOf } from '@umber/core/reading';
 
-const bare = (text: string): string => text.replace(/[^\p{L}\d]/gu, '').toUpperCase();
 /** Words that a name and an account have at most, and signs that an identifier has at least. */
 const [NAME, ACCOUNT] = [8, 9];
 const SHORTEST = 6;
@@ -17,7 +17,7 @@ export function shownOn(pages: readonly PageWords[]): { readonly names: string[]
           for (let to = from; to < Math.min(run.words.length, from + ACCOUNT); to++) {
             const folded = fold(run.words[to].text);
             name += name === '' || folded === '' ? folded : ` ${folded}`;
-            id += bare(run.words[to].text);
+            id += bareIdentifier(run.words[to].text);
             if (to - from < NAME && name.length >= SHORTEST - 1) names.add(name);
             if (id.length >= SHORTEST && /\d/.test(id) && id.length <= 40) ids.add(id);
           }
@@ -36,6 +36,6 @@ export const asLookedUp = ({
   ibans: readonly string[];
 }) => ({
   names: names.map(fold).filter((name) => name.length >= SHORTEST - 1),
-  taxIds: taxIds.map(bare),
-  ibans: ibans.map(bare),
+  taxIds: taxIds.map(bareIdentifier),
+  ibans: ibans.map(bareIdentifier),
 });

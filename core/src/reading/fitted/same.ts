@@ -1,6 +1,6 @@
 import type { HeaderField } from '../../documents/index.js';
 import { union } from '../../geometry/index.js';
-import { checkTaxId, isTaxIdShape, normalizeIban, normalizeTaxId } from '../../identifiers/index.js';
+import { bareIdentifier, checkTaxId, isTaxIdShape, normalizeIban, normalizeTaxId } from '../../identifiers/index.js';
 import { similarity } from '../../similarity/index.js';
 import type { Habit } from '../habit.js';
 import type { PrintedIdentifier, PrintedTaxId } from '../header/bank-and-tax.js';
@@ -41,15 +41,13 @@ type RankedTaxId = PrintedTaxId & { readonly rival?: PrintedTaxId };
 
 export function withSameId(found: readonly RankedTaxId[], known: string | null, rows: readonly Row[]): readonly RankedTaxId[] {
   if (known === null) return found;
-  const at = found.find(({ value }) => bare(value) === bare(known));
+  const at = found.find(({ value }) => bareIdentifier(value) === bareIdentifier(known));
   if (at) return [{ ...at, rival: undefined }, ...found.filter((one) => one !== at)];
-  const printed = wordsThatAre(rows, bare(known), bare, '')[0];
+  const printed = wordsThatAre(rows, bareIdentifier(known), bareIdentifier, '')[0];
   if (!printed) return found;
   const check = isTaxIdShape(normalizeTaxId(known)) ? checkTaxId(normalizeTaxId(known)) : 'national';
   return [{ value: known, run: printed.run, words: printed.words, check, labelled: true, score: 1 }, ...found];
 }
-
-const bare = (text: string): string => text.replace(/[^\p{L}\d]/gu, '').toUpperCase();
 
 /** The words of one run that together are a text, as `plain` makes both. */
 export function wordsThatAre(
