@@ -57,13 +57,18 @@ test.describe('habits', () => {
   test('what was learned is seen in sentences, switched off and on by key and by mouse, and taken back', async () => {
     await clerk.goto(`${stage.base}/tray/check`);
     await clerk.getByRole('link', { name: 'Habits' }).click();
-    await clerk.getByRole('link', { name: SELLER }).click();
+    await clerk.locator('umber-habit-owners-page').getByRole('link', { name: SELLER }).click();
     const habit = clerk.locator('tbody tr', { hasText: 'The order number stands to the right of “your slip”' });
     await habit.waitFor();
     await expect(habit).toContainText('Nell Ashgrove');
     await habit.getByRole('link', { name: 'HO-1001' }).waitFor();
     await habit.locator('td').first().click();
-    await clerk.keyboard.press(' ');
+    await clerk.keyboard.press('Enter');
+    const trial = clerk.getByRole('region', { name: 'What is tried' });
+    await trial.getByText('there is nothing to try it on').waitFor();
+    await clerk.keyboard.press('Escape');
+    await expect(trial).toHaveCount(0);
+    await clerk.keyboard.press('Space');
     await expect(habit).toContainText('switched off');
     await expect(clerk.locator('.versions li').first()).toContainText('switched off');
     await habit.getByRole('button', { name: 'switch on' }).click();
@@ -82,7 +87,7 @@ test.describe('habits', () => {
   test('an auditor sees them and changes nothing', async () => {
     const auditor = await stage.signIn('wyn');
     await auditor.goto(`${stage.base}/habits`);
-    await auditor.getByRole('link', { name: SELLER }).click();
+    await auditor.locator('umber-habit-owners-page').getByRole('link', { name: SELLER }).click();
     await auditor.locator('tbody tr', { hasText: 'your slip' }).first().waitFor();
     expect(await auditor.getByRole('button', { name: /switch|go back/ }).count()).toBe(0);
     await auditor.context().close();

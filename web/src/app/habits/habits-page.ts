@@ -75,7 +75,7 @@ export class HabitsPage {
     inject(Keys).use([
       { keys: 'ArrowDown', does: 'choose the next habit', repeats: true, run: () => this.#choose(1) },
       { keys: 'ArrowUp', does: 'choose the habit before', repeats: true, run: () => this.#choose(-1) },
-      { keys: ' ', does: 'switch the chosen habit off or on', run: () => this.#turnChosen() },
+      { keys: 'Space', does: 'switch the chosen habit off or on', run: () => this.#turnChosen() },
       {
         keys: 'Enter',
         does: 'try on past documents what would be without the chosen habit; then keep it so',
