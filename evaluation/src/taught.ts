@@ -56,7 +56,7 @@ export function seriesFigures(entries: readonly Entry[], words: Readonly<Record<
   for (const [key, [first, ...others]] of series) {
     const of = key.split(' ')[1];
     const habits = learn(words[first.file], taughtBy(first.truth));
-    const marks = marksOf(habits);
+    const marks = marksOf(taughtBy(first.truth).fields);
     for (const entry of others) {
       const pages = words[entry.file];
       const known: readonly Habit[] = owns(marks, pages) > 0 ? habits : [];

@@ -79,6 +79,10 @@ export type DayMonthProof = 'date' | 'dots' | 'country' | 'due-date' | 'nothing'
 export const isShownBy = (evidence: readonly Evidence[], ...codes: readonly EvidenceCode[]): boolean =>
   evidence.some(({ code }) => codes.includes(code));
 
+/** Whether a value was found by nothing that is known: words that no list has, how it looks, or sums alone. */
+export const isGuessed = (evidence: readonly Evidence[]): boolean =>
+  isShownBy(evidence.slice(0, 1), 'captioned', 'by-looks', 'closing-sum');
+
 /** Codes that prove a value whatever its readers thought of it: sums that close, and check digits. */
 export const PROOFS: readonly EvidenceCode[] = ['product', 'totals-fit', 'lines-fit', 'check-digits', 'payment-code'];
 

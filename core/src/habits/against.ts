@@ -1,4 +1,4 @@
-import { HEADER_FIELDS, isShownBy, type HeaderField } from '../documents/index.js';
+import { HEADER_FIELDS, isGuessed, type HeaderField } from '../documents/index.js';
 import { overlapX, overlapY } from '../geometry/index.js';
 import { bareIdentifier, checkTaxId } from '../identifiers/index.js';
 import { LABEL_MEANINGS, type LabelMeaning } from '../languages/index.js';
@@ -26,8 +26,7 @@ export function goesAgainst(
 ): boolean {
   const read = without.fields[field];
   const isAsked = without.doubts.some((doubt) => doubt.field === field && doubt.line === null);
-  if (read && read.value !== value && !isAsked && !isShownBy(read.evidence.slice(0, 1), 'captioned', 'by-looks', 'closing-sum'))
-    return true;
+  if (read && read.value !== value && !isAsked && !isGuessed(read.evidence)) return true;
   if (field === 'sellerTaxId') return read?.value !== value && checkTaxId(value) !== 'right';
   if (field === 'sellerName') return false;
   if (field === 'dueDate' && said.issueDate != null && value < said.issueDate) return true;

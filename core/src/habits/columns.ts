@@ -18,17 +18,33 @@ const FARTHEST_HEADS = 60;
 /** Ends that differ by less are one edge. */
 const ONE_EDGE = 6;
 
-interface Column {
+export interface Column {
   readonly role: LineCell;
   readonly box: Box;
 }
 
-/** What the heads of the columns are that the cells of these lines stand in; nothing where the lines or their heads are not found. */
-export function columnHabits(lines: readonly TaughtLine[], gathered: Gathered, without: DocumentReading): Habit[] {
+/** Where lines stand on the pages, with their columns and the row of their heads; null where that is not found. */
+export interface FoundTable {
+  readonly placed: readonly PlacedLine[];
+  readonly columns: readonly Column[];
+  readonly heads: Row | null;
+}
+
+/** Where these lines stand; null where they are not found. */
+export function foundTable(lines: readonly TaughtLine[], gathered: Gathered): FoundTable | null {
   const placed = rowsOfLines(lines, gathered);
-  if (placed.length === 0) return [];
+  if (placed.length === 0) return null;
   const columns = LINE_CELLS.flatMap((role) => columnOf(role, placed, gathered) ?? []);
-  const row = headRow(placed, columns, gathered.rows);
+  return { placed, columns, heads: headRow(placed, columns, gathered.rows) };
+}
+
+/** What the heads of the columns are that the cells of these lines stand in; nothing where their heads are not found. */
+export function columnHabits(
+  { placed, columns, heads: row }: FoundTable,
+  lines: readonly TaughtLine[],
+  gathered: Gathered,
+  without: DocumentReading,
+): Habit[] {
   const heads = row === null ? [] : headsOf(row, columns);
   const contradicted = contradictFigures(lines, without);
   return heads.flatMap(({ words, role, x, to }, place): Habit[] => {
@@ -47,14 +63,10 @@ export interface LinesRange {
   readonly last: number;
 }
 
-/** Where these lines stand; null where they are not found. */
-export function linesRange(lines: readonly TaughtLine[], gathered: Gathered): LinesRange | null {
-  const placed = rowsOfLines(lines, gathered);
-  if (placed.length === 0) return null;
-  const columns = LINE_CELLS.flatMap((role) => columnOf(role, placed, gathered) ?? []);
-  const heads = headRow(placed, columns, gathered.rows);
-  return { first: (heads ?? placed[0].row).index, last: placed[placed.length - 1].row.index };
-}
+export const linesRange = ({ placed, heads }: FoundTable): LinesRange => ({
+  first: (heads ?? placed[0].row).index,
+  last: placed[placed.length - 1].row.index,
+});
 
 /** Whether lines say other quantities or prices than were read without a question: a slip, perhaps. */
 function contradictFigures(lines: readonly TaughtLine[], { lines: read, doubts }: DocumentReading): boolean {
@@ -69,7 +81,7 @@ function contradictFigures(lines: readonly TaughtLine[], { lines: read, doubts }
   );
 }
 
-interface PlacedLine {
+export interface PlacedLine {
   readonly line: TaughtLine;
   readonly row: Row;
 }

@@ -190,7 +190,7 @@ describe('what one document taught', () => {
 });
 
 describe('whose habits they are', () => {
-  const his = marksOf(habits);
+  const his = marksOf(truthOf(FIRST).fields);
   const other: Odd = { number: 'FS-1', name: 'Fallowbeck Sundries Ltd', taxId: 'GB880123456' };
 
   it('is told by tax id or name, not by looks', () => {

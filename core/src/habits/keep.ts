@@ -1,7 +1,7 @@
 import { subjectOf, type Habit } from '../reading/habit.js';
-import type { PageWords, ReadingContext } from '../reading/index.js';
+import { rowsOf, type PageWords, type ReadingContext } from '../reading/index.js';
 import { learn, type Taught } from './learn.js';
-import { marksOf, owns, type Marks } from './owner.js';
+import { marksOf, ownsRows, type Marks } from './owner.js';
 
 /** A habit with where it comes from and how it fared. Documents are named as who keeps it names them. */
 export interface KeptHabit {
@@ -32,7 +32,8 @@ export const inForce = (kept: readonly KeptHabit[]): Habit[] =>
 
 /** The supplier whose pages these are: who is named on them most plainly; null where none is, or two are as plainly. */
 export function ownerOf<S extends { readonly marks: Marks }>(suppliers: readonly S[], pages: readonly PageWords[]): S | null {
-  const found = suppliers.map((supplier) => ({ supplier, plain: owns(supplier.marks, pages) })).filter(({ plain }) => plain > 0);
+  const rows = pages.flatMap((page) => rowsOf(page));
+  const found = suppliers.map((supplier) => ({ supplier, plain: ownsRows(supplier.marks, rows) })).filter(({ plain }) => plain > 0);
   const [best, next] = found.sort((a, b) => b.plain - a.plain);
   return best && (!next || next.plain < best.plain) ? best.supplier : null;
 }
@@ -47,7 +48,7 @@ export function taughtBy(
 ): SupplierHabits {
   const learned = learn(pages, taught, context);
   const before = (known?.kept ?? []).flatMap((one) => without(one, from) ?? []);
-  return { marks: joined(known?.marks ?? null, marksOf(learned)), kept: kept(before, learned, taught, from) };
+  return { marks: joined(known?.marks ?? null, marksOf(taught.fields)), kept: kept(before, learned, taught, from) };
 }
 
 /** A habit without what a document said of it; null where nobody else taught it. */

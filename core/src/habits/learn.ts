@@ -9,7 +9,7 @@ import type { Span } from '../reading/print/spans.js';
 import type { Row } from '../reading/print/words.js';
 import { readDocument, type PageWords, type ReadingContext } from '../reading/index.js';
 import { goesAgainst } from './against.js';
-import { columnHabits, linesRange, type LinesRange, type TaughtLine } from './columns.js';
+import { columnHabits, foundTable, linesRange, type LinesRange, type TaughtLine } from './columns.js';
 import { isTotal, located, taxPart, type Located, type Pointed } from './located.js';
 
 /** What a person says a document holds; null: the pages do not show it. What is left out is not said. */
@@ -49,7 +49,8 @@ export function learn(pages: readonly PageWords[], taught: Taught, context: Read
   const habits: Habit[] = [];
   // Where a person said nothing of the lines, they stand where they were read.
   const read = without.lines.map((line) => Object.fromEntries(LINE_CELLS.map((cell) => [cell, line[cell]?.value ?? null])));
-  const lines = linesRange(taught.lines.length > 0 ? taught.lines : read, gathered);
+  const table = foundTable(taught.lines.length > 0 ? taught.lines : read, gathered);
+  const lines = table && linesRange(table);
   const net = taught.fields.netTotal ? located('netTotal', taught.fields.netTotal, gathered, taught.pointed?.netTotal) : null;
   for (const field of HEADER_FIELDS) {
     const value = taught.fields[field];
@@ -63,7 +64,7 @@ export function learn(pages: readonly PageWords[], taught: Taught, context: Read
       habits.push(...fieldHabits(field, found, gathered, lines).map((habit) => marked(habit, against(found))));
     }
   }
-  habits.push(...columnHabits(taught.lines, gathered, without));
+  if (table && taught.lines.length > 0) habits.push(...columnHabits(table, taught.lines, gathered, without));
   for (const cell of LINE_CELLS)
     if (taught.lines.length > 0 && taught.lines.every((line) => line[cell] == null)) habits.push({ what: 'no-cell', cell });
   const name = fold(taught.fields.sellerName ?? '');

@@ -1,9 +1,8 @@
 import { bareIdentifier } from '../identifiers/index.js';
 import type { HeaderField } from '../documents/index.js';
 import { wordsThatAre } from '../reading/fitted/same.js';
-import type { Habit } from '../reading/habit.js';
 import { fold } from '../reading/language/phrases.js';
-import { rowsOf, type PageWords } from '../reading/print/words.js';
+import { rowsOf, type PageWords, type Row } from '../reading/print/words.js';
 import { similarity } from '../similarity/index.js';
 
 /** By what a supplier's pages are known to be his. */
@@ -18,18 +17,24 @@ const SAME_NAME = 0.75;
 /** Letters that a name has at least that speaks by itself. */
 const SHORTEST = 5;
 
-/** What his habits say a supplier's pages are known by. */
-export function marksOf(habits: readonly Habit[]): Marks {
-  const of = (field: HeaderField) => habits.flatMap((habit) => (habit.what === 'same' && habit.field === field ? [habit.value] : []));
+/** What a supplier's pages are known by, as a document says it. */
+export function marksOf(fields: Readonly<Partial<Record<HeaderField, string | null>>>): Marks {
+  const of = (field: HeaderField) => (fields[field] == null ? [] : [fields[field]]);
   return { names: of('sellerName'), taxIds: of('sellerTaxId'), ibans: of('sellerIban') };
 }
 
 /** How plainly pages are a supplier's: 2 by his tax id or account, 1 by his name alone; 0 where nothing of him is on them. */
-export function owns({ names, taxIds, ibans }: Marks, pages: readonly PageWords[]): number {
-  const rows = pages.flatMap((page) => rowsOf(page));
+export const owns = (marks: Marks, pages: readonly PageWords[]): number =>
+  ownsRows(
+    marks,
+    pages.flatMap((page) => rowsOf(page)),
+  );
+
+/** The same of pages that are laid out in rows already. */
+export function ownsRows({ names, taxIds, ibans }: Marks, rows: readonly Row[]): number {
   const has = (value: string) => wordsThatAre(rows, bareIdentifier(value), bareIdentifier, '').length > 0;
   if ([...taxIds, ...ibans].some(has)) return 2;
-  const scanned = pages.some((page) => page.words.some(({ score }) => score !== undefined));
+  const scanned = rows.some(({ runs }) => runs.some(({ words }) => words.some(({ score }) => score !== undefined)));
   return names.some((name) => {
     const folded = fold(name);
     if (folded.replaceAll(' ', '').length < SHORTEST) return false;

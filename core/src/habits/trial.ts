@@ -1,4 +1,5 @@
 import { bareIdentifier } from '../identifiers/index.js';
+import { decimal } from '../money/index.js';
 import { HEADER_FIELDS, type HeaderField } from '../documents/index.js';
 import type { DocumentReading } from '../reading/index.js';
 
@@ -62,7 +63,7 @@ export function triedOn(before: DocumentReading, after: DocumentReading, settled
 /** Whether two values are one: amounts as they count, all else as it is written but for blanks and marks. */
 function areOne(a: string | null, b: string | null): boolean {
   if (a === null || b === null) return a === b;
-  if (/^-?\d+\.\d+$/.test(a) && /^-?\d+\.\d+$/.test(b)) return Number(a) === Number(b);
+  if (/^-?\d+\.\d+$/.test(a) && /^-?\d+\.\d+$/.test(b)) return decimal(a).eq(decimal(b));
   return bareIdentifier(a) === bareIdentifier(b);
 }
 

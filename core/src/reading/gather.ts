@@ -122,7 +122,6 @@ export function gather(read: readonly PageWords[], context: ReadingContext, meth
     mark,
     language,
     wording,
-    expected,
     labelled,
     printedTable,
     lineSum,

@@ -1,4 +1,4 @@
-import { HEADER_FIELDS, isShownBy, LINE_CELLS } from '../documents/index.js';
+import { HEADER_FIELDS, isGuessed, LINE_CELLS } from '../documents/index.js';
 import { similarity } from '../similarity/index.js';
 import { rolesOfHead } from './language/labels.js';
 import type { Habit } from './habit.js';
@@ -24,7 +24,7 @@ export function heldAgainst(reading: DocumentReading, without: DocumentReading, 
       fields[field] = { ...own, alternatives: [asAlternative(other), ...own.alternatives.filter(({ value }) => value !== other.value)] };
     const isAgainst = habits.some((habit) => habit.against && 'field' in habit && habit.field === field);
     // What habits alone say is on no page is never left out in silence.
-    const isFree = other === null || (own !== null && isGuess(other) && asked(without, field, null));
+    const isFree = other === null || (own !== null && isGuessed(other.evidence) && asked(without, field, null));
     if (isAgainst || !isFree) ask(field, null, own?.value ?? null, other?.value ?? null);
   }
   const isAgainst = habits.some((habit) => habit.against && habit.what === 'column');
@@ -61,7 +61,5 @@ const columnsNobodyKnows = (habits: readonly Habit[]): Set<string> =>
 /** How alike two names are that are one, letters of it misread. */
 const SAME_NAME = 0.75;
 
-/** Whether a value was found by nothing that is known: words that no list has, how it looks, or sums alone. */
-const isGuess = ({ evidence }: ReadValue): boolean => isShownBy(evidence.slice(0, 1), 'captioned', 'by-looks', 'closing-sum');
 const isSame = (a: ReadValue | null, b: ReadValue | null): boolean => (a?.value ?? null) === (b?.value ?? null);
 const asAlternative = ({ value, page, box }: ReadValue) => ({ value, why: { code: 'without-habits' } as const, page, box });

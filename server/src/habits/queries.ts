@@ -94,6 +94,13 @@ export const versionsOf = (db: Database, ownerId: number) =>
     [ownerId],
   );
 
+/** The habits of one version; null where there is no such version. */
+export const versionOf = (db: Database, ownerId: number, version: number) =>
+  maybe<{ kept: readonly KeptHabit[]; marks: Marks }>(db, 'select kept, marks from habit_versions where owner_id = $1 and version = $2', [
+    ownerId,
+    version,
+  ]);
+
 export const numbersOf = (db: Database, documents: readonly number[]) =>
   many<{ id: number; number: string | null }>(db, 'select id, invoice_number as number from documents where id = any($1)', [documents]);
 

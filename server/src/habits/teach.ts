@@ -3,7 +3,7 @@ import { basename } from 'node:path';
 import Joi from 'joi';
 import type { HabitsFile } from '@umber/contract/habits';
 import { DOCUMENT_KINDS, HEADER_FIELDS, LINE_CELLS } from '@umber/core/documents';
-import { isOneSupplier, marksOf, learn, taughtBy, type SupplierHabits, type Taught } from '@umber/core/habits';
+import { isOneSupplier, marksOf, taughtBy, type SupplierHabits, type Taught } from '@umber/core/habits';
 import type { ReaderPool } from '../readers/reader-pool.js';
 import { documentsOfFile } from '../separating/documents-of-file.js';
 import { UnreadableHabits } from './habits-file.js';
@@ -61,7 +61,7 @@ export async function taughtFrom(
     const numbers = pages.map(({ page }) => page + offset);
     const taught = told.documents.find((one) => one.pages.some((page) => numbers.includes(page)));
     if (!taught) continue;
-    const marks = marksOf(learn(pages, taught));
+    const marks = marksOf(taught.fields);
     const before = suppliers.find((supplier) => isOneSupplier(supplier.marks, marks)) ?? null;
     const after: SupplierHabits = taughtBy(before, pages, taught, basename(path), { coverText });
     learned += after.kept.filter(({ from }) => from === basename(path)).length;

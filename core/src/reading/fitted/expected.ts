@@ -24,6 +24,7 @@ interface Spot {
 const OFF = { x: 9, y: 0.7 };
 /** At this distance, in points, an anchor says half as much as one right beside the value. */
 const HALF = 60;
+const weightAt = (dx: number, dy: number): number => 1 / (1 + Math.hypot(dx, dy) / HALF);
 /** What a value counts less whose looks are other ones. */
 const OTHER_LOOKS = 0.4;
 
@@ -44,7 +45,7 @@ export class Expected {
       this.#places.set(habit.field, {
         habit,
         spots: habit.anchors.flatMap(({ words, dx, dy }) =>
-          (found.get(words) ?? []).map(({ page, x, y }) => ({ page, x: x + dx, y: y + dy, weight: 1 / (1 + Math.hypot(dx, dy) / HALF) })),
+          (found.get(words) ?? []).map(({ page, x, y }) => ({ page, x: x + dx, y: y + dy, weight: weightAt(dx, dy) })),
         ),
       });
   }
@@ -64,7 +65,7 @@ export class Expected {
     const known = this.#places.get(field);
     if (!known || known.spots.length === 0) return 0;
     const at = known.habit.edge === 'left' ? box.x : right(box);
-    const all = known.habit.anchors.reduce((sum, { dx, dy }) => sum + 1 / (1 + Math.hypot(dx, dy) / HALF), 0);
+    const all = known.habit.anchors.reduce((sum, { dx, dy }) => sum + weightAt(dx, dy), 0);
     const agreeing = known.spots.filter(
       (spot) => spot.page === page && Math.abs(spot.x - at) < OFF.x && Math.abs(spot.y - middleY(box)) < OFF.y * box.height,
     );
