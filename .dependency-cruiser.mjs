@@ -29,7 +29,7 @@ const CORE = [
   'ledger',
 ];
 /** Within reading; `reading.ts`, the types of what is read, is everybody's. */
-const READING = ['print', 'language', 'scanned', 'header', 'fitted', 'table', 'confidence'];
+const READING = ['print', 'language', 'scanned', 'rules', 'header', 'fitted', 'table', 'confidence'];
 
 /** Areas of the server. */
 const SERVER = [
@@ -41,6 +41,7 @@ const SERVER = [
   'coding',
   'suppliers',
   'orders',
+  'own-fields',
   'documents',
   'letters',
   'around',

@@ -34,6 +34,7 @@ import { separatingRoutes } from './separating/routes.js';
 import type { Services } from './services.js';
 import { sortingRoutes } from './sorting/routes.js';
 import { habitRoutes } from './habits/routes.js';
+import { ownFieldRoutes } from './own-fields/routes.js';
 import { supplierRoutes } from './suppliers/routes.js';
 import { trayRoutes } from './trays/routes.js';
 
@@ -108,6 +109,7 @@ function api(services: Services): Router {
         ...approvalRoutes(services),
         ...ledgerRoutes(services),
         ...habitRoutes(services),
+        ...ownFieldRoutes(services),
         ...supplierRoutes(services),
         ...orderRoutes(services),
         ...eventRoutes(services),

@@ -5,7 +5,7 @@ import { basename } from 'node:path';
 import { explainField, readDocument, type DocumentReading, type LineMethod, type ReadValue } from '@umber/core/reading';
 import { FINDING_NAMES } from '@umber/contract/archive';
 import type { HabitsFile } from '@umber/contract/habits';
-import { inForce, ownerOf } from '@umber/core/habits';
+import { habitsOn } from '@umber/core/habits';
 import { readHabits, UnreadableHabits, writeHabits } from './habits/habits-file.js';
 import { taughtFrom } from './habits/teach.js';
 import { readHeads } from './archive/seal-file.js';
@@ -162,8 +162,7 @@ async function readBytes(
   return {
     ...why,
     documents: documents.map(({ pages, offset, coverText }) => {
-      const owner = habits && ownerOf(habits.suppliers, pages);
-      const context = { coverText, receivedOn: today(), ...(owner ? { habits: inForce(owner.kept) } : {}) };
+      const context = { coverText, receivedOn: today(), ...(habits ? { habits: habitsOn(habits.suppliers, pages) } : {}) };
       return explain === null ? shown(readDocument(pages, context, method), offset) : explainField(pages, explain, context);
     }),
   };

@@ -19,7 +19,15 @@ export interface Services {
   readonly today: () => string;
   /** Tells the job runner that something waits: arrivals to unpack, documents to read, sorting to be learned anew. */
   readonly enqueue: (
-    queue: 'unpack-arrival' | 'read-document' | 'learn-sorting' | 'learn-habits' | 'read-with-habits' | 'try-habits' | 'send-letter',
+    queue:
+      | 'unpack-arrival'
+      | 'read-document'
+      | 'learn-sorting'
+      | 'learn-habits'
+      | 'read-waiting'
+      | 'read-with-habits'
+      | 'try-habits'
+      | 'send-letter',
     id: number,
   ) => Promise<void>;
   /** The installation's key, 32 bytes: passwords of mailboxes are encrypted with it. */

@@ -1,52 +1,6 @@
 import { arrivedFile } from './documents.js';
 import { testServer, until, Visitor, type TestServer } from './harness.js';
-import { laidOutPdf } from './letters.js';
-
-type Text = readonly [x: number, y: number, text: string];
-
-/** An invoice of a supplier who calls everything otherwise than others do. */
-function oddInvoice(
-  number: string,
-  { date = '12/10/2026', order = '40533', net = 300, name = 'Harrowgill Oddments Ltd', taxId = 'GB 311 5926 34' } = {},
-): Promise<Buffer> {
-  const lines: readonly [string, number, number][] = [
-    ['Signal lamp glass, green', 2, net / 4],
-    ['Brass oil cup, 12 mm', 4, net / 8],
-  ];
-  const tax = net / 5;
-  const texts: Text[] = [
-    [40, 40, name],
-    [40, 52, 'The Sidings, Harrowgill HG4 2TT'],
-    [400, 40, 'INVOICE'],
-    [40, 120, 'Kestrel Fell Railway Ltd'],
-    [330, 120, 'Vorra tunim'],
-    [430, 120, number],
-    [330, 136, 'Put down'],
-    [430, 136, date],
-    [330, 152, 'Your slip'],
-    [430, 152, order],
-    [330, 168, 'Folio'],
-    [430, 168, '77120'],
-    [40, 240, 'Stuff'],
-    [300, 240, 'Many'],
-    [380, 240, 'Apiece'],
-    [480, 240, 'Together'],
-    ...lines.flatMap(([what, many, each], i): Text[] => [
-      [40, 260 + 16 * i, what],
-      [300, 260 + 16 * i, String(many)],
-      [380, 260 + 16 * i, each.toFixed(2)],
-      [480, 260 + 16 * i, (many * each).toFixed(2)],
-    ]),
-    [380, 330, 'Bare'],
-    [480, 330, net.toFixed(2)],
-    [380, 346, 'For the crown 20 %'],
-    [480, 346, tax.toFixed(2)],
-    [380, 362, 'Makes'],
-    [480, 362, `£${(net + tax).toFixed(2)}`],
-    [40, 780, `${name} · VAT reg. no. ${taxId}`],
-  ];
-  return laidOutPdf(texts);
-}
+import { oddInvoice } from './odd-invoice.js';
 
 describe('habits', () => {
   let server: TestServer;
@@ -200,14 +154,67 @@ describe('habits', () => {
     const learnt = await clerk.ok('GET', path);
     expect(learnt.version).toBeGreaterThanOrEqual(before.version);
     const subject = 'label orderReference your slip';
-    const trial = await clerk.ok('POST', `${path}/trials`, { version: learnt.version, subject, off: true });
+    const trial = await clerk.ok('POST', `${path}/trials`, { version: learnt.version, change: { change: 'switch', subject, off: true } });
     const done = await until('the trial', async () => {
       const view = await clerk.ok('GET', `${path}/trials/${trial.id}`);
       return view.result === null ? undefined : view;
     });
-    expect(done).toMatchObject({ subject, off: true, result: { figures: { documents: 1 } } });
+    expect(done).toMatchObject({ change: { subject, off: true }, result: { figures: { documents: 1 } } });
     expect(await clerk.ok('GET', path)).toEqual(learnt);
-    expect(await clerk.send('POST', `${path}/trials`, { version: learnt.version - 1, subject, off: true })).toMatchObject({ status: 409 });
+    expect(
+      await clerk.send('POST', `${path}/trials`, { version: learnt.version - 1, change: { change: 'switch', subject, off: true } }),
+    ).toMatchObject({ status: 409 });
     expect(await clerk.send('GET', `/api/habits/99999/trials/${trial.id}`)).toMatchObject({ status: 404 });
+    const back = await clerk.ok('POST', `${path}/trials`, { version: learnt.version, change: { change: 'return', to: 1 } });
+    const tried = await until(
+      'the version to be tried',
+      async () => (await clerk.ok('GET', `${path}/trials/${back.id}`)).result ?? undefined,
+    );
+    expect(tried.figures.documents).toBeGreaterThan(0);
+    expect(await clerk.send('POST', `${path}/trials`, { version: learnt.version, change: { change: 'return', to: 999 } })).toMatchObject({
+      status: 404,
+    });
+  });
+
+  it('go to another installation as a file, and what two names were learned by becomes one', async () => {
+    const owners = await clerk.ok('GET', '/api/habits');
+    const owner = owners.find(({ name }: { name: string }) => name === 'Harrowgill Oddments Ltd');
+    const file = await clerk.ok('GET', `/api/habits/${owner.id}/file`);
+    expect(file).toMatchObject({ format: 'umber-habits', version: 1, suppliers: [{ marks: { names: ['Harrowgill Oddments Ltd'] } }] });
+    expect((await clerk.ok('GET', '/api/habits-file')).suppliers.length).toBeGreaterThanOrEqual(1);
+    const [supplier] = file.suppliers;
+    const renamed = { ...file, suppliers: [{ ...supplier, marks: { names: ['Harrowgill Sundries Ltd'], taxIds: ['GB999'], ibans: [] } }] };
+    expect(await clerk.ok('POST', '/api/habits-file', renamed)).toEqual({ suppliers: 1, habits: supplier.kept.length });
+    const other = (await clerk.ok('GET', '/api/habits')).find(({ name }: { name: string }) => name === 'Harrowgill Sundries Ltd');
+    expect((await clerk.ok('GET', `/api/habits/${other.id}`)).habits.every(({ from }: { from: unknown }) => from === null)).toBe(true);
+
+    const now = await clerk.ok('GET', `/api/habits/${owner.id}`);
+    const merging = { version: now.version, from: other.id };
+    const both = await clerk.ok('PUT', `/api/habits/${owner.id}/merged`, merging);
+    expect(both.version).toBe(now.version + 1);
+    expect((await clerk.ok('GET', `/api/habits/${other.id}`)).habits).toEqual([]);
+    expect(await clerk.send('PUT', `/api/habits/${owner.id}/merged`, merging)).toMatchObject({ status: 409 });
+    expect(await clerk.send('PUT', `/api/habits/${owner.id}/merged`, { version: both.version, from: owner.id })).toMatchObject({
+      status: 404,
+    });
+    const next = await arrivedFile(
+      server,
+      clerk,
+      'renamed.pdf',
+      await oddInvoice('HS-1', { order: '43001', net: 1040, name: 'Harrowgill Sundries Ltd', taxId: 'GB999' }),
+    );
+    expect(next.fields.orderReference.value).toBe('43001');
+    expect(await clerk.send('POST', '/api/habits-file', { format: 'other' })).toMatchObject({ status: 400 });
+  });
+
+  it('show how reading does month by month, and what is corrected', async () => {
+    const progress = await clerk.ok('GET', '/api/progress');
+    const [month] = progress.months;
+    expect(month).toMatchObject({ month: new Date().toISOString().slice(0, 7) });
+    expect(month.documents).toBeGreaterThan(5);
+    expect(progress.fields.find(({ field }: { field: string }) => field === 'orderReference').corrections[0]).toBeGreaterThan(1);
+    const owner = (await clerk.ok('GET', '/api/habits')).find(({ name }: { name: string }) => name === 'Harrowgill Oddments Ltd');
+    const own = await clerk.ok('GET', `/api/habits/${owner.id}/progress`);
+    expect(own.months[0].documents).toBeLessThan(month.documents);
   });
 });

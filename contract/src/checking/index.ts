@@ -6,6 +6,11 @@ import type { Place } from '@umber/core/geometry';
 export interface Versioned {
   readonly version: number;
 }
+/** Ends the check of a document. */
+export interface Finishing extends Versioned {
+  /** Keys and pointings that it took; left out where nobody counted. */
+  readonly keys?: number;
+}
 export interface ValueChange extends Versioned {
   readonly value: string | null;
 }

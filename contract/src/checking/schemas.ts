@@ -1,8 +1,17 @@
-import type { Disputing, FieldChange, KindChange, Reasoned, TableEdit, Undoing, ValueChange, Versioned } from './index.js';
+import type { Disputing, FieldChange, Finishing, KindChange, Reasoned, TableEdit, Undoing, ValueChange, Versioned } from './index.js';
 import { OWED } from '@umber/core/arithmetic';
-import { HEADER_FIELDS, LINE_CELLS, type HeaderField, type LineCell, type LineEdit, DOCUMENT_KINDS } from '@umber/core/documents';
+import {
+  HEADER_FIELDS,
+  LINE_CELLS,
+  type HeaderField,
+  type LineCell,
+  type LineEdit,
+  type OwnName,
+  DOCUMENT_KINDS,
+} from '@umber/core/documents';
 import Joi from 'joi';
 import { isCurrency } from '@umber/core/money';
+import { ownNameSchema } from '../own-fields/schemas.js';
 import { ibanSchema, idSchema, isoDateSchema as isoDate, reasonSchema, versionSchema as version } from '../common-schemas.js';
 
 const amount = Joi.string()
@@ -43,16 +52,20 @@ export const CELL_SCHEMAS: Readonly<Record<LineCell, Joi.Schema>> = {
   netAmount: amount,
   taxRate: decimalText(3),
 };
-export const fieldNameSchema = Joi.string<HeaderField>()
-  .valid(...HEADER_FIELDS)
-  .required();
-export const cellNameSchema = Joi.string<LineCell>()
+export const fieldNameSchema = Joi.alternatives<HeaderField | OwnName>()
+  .try(Joi.string().valid(...HEADER_FIELDS), ownNameSchema)
+  .required() as Joi.Schema<HeaderField | OwnName>;
+const builtInCellSchema = Joi.string<LineCell>()
   .valid(...LINE_CELLS)
   .required();
+export const cellNameSchema = Joi.alternatives<LineCell | OwnName>()
+  .try(Joi.string().valid(...LINE_CELLS), ownNameSchema)
+  .required() as Joi.Schema<LineCell | OwnName>;
 /** Most lines that a document may have. */
 const MOST_LINES = 2000;
 export const positionSchema = Joi.number().integer().min(0).max(MOST_LINES).required();
 export const versionedSchema = Joi.object<Versioned, true>({ version });
+export const finishingSchema = Joi.object<Finishing, true>({ version, keys: Joi.number().integer().min(0).max(100_000).optional() });
 const value = Joi.string().trim().max(500).allow(null, '').required();
 export const valueChangeSchema = Joi.object<ValueChange, true>({ version, value });
 const finite = Joi.number().min(-20_000).max(20_000).required();
@@ -78,7 +91,7 @@ const EDITS: Readonly<Record<LineEdit['edit'], Joi.ObjectSchema>> = {
   move: Joi.object({ edit: 'move', at, to: at }),
   split: Joi.object({ edit: 'split', at, rows: Joi.array().items(givenRow).length(2).required() }),
   join: Joi.object({ edit: 'join', at }),
-  fill: Joi.object({ edit: 'fill', at, to: at, cell: cellNameSchema }),
+  fill: Joi.object({ edit: 'fill', at, to: at, cell: builtInCellSchema }),
   paste: Joi.object({ edit: 'paste', at, rows: Joi.array().items(someCells).min(1).max(500).required() }),
   replace: Joi.object({ edit: 'replace', rows: Joi.array().items(givenRow).min(1).max(MOST_LINES).required() }),
 };

@@ -1,4 +1,6 @@
 import type {
+  OwnField,
+  OwnName,
   Dispute,
   DocumentKind,
   HeaderField,
@@ -47,9 +49,15 @@ export interface FieldView {
   /** Where a person pointed for it; null where the value was typed or read. */
   readonly pointed: Place | null;
 }
+/** A field of the company's own, with what the document has there. */
+export interface OwnFieldView extends FieldView {
+  readonly field: OwnField;
+}
 export interface LineView {
   readonly position: number;
   readonly cells: Readonly<Record<LineCell, string | null>>;
+  /** Its values of the company's own fields. */
+  readonly own: Readonly<Partial<Record<OwnName, string>>>;
   /** The line of the reading that it was; null where a person made it. */
   readonly read: ReadLine | null;
   readonly page: number | null;
@@ -60,7 +68,7 @@ export interface LineView {
 }
 export interface DoubtView {
   readonly id: number;
-  readonly field: HeaderField | LineCell | 'kind' | 'lines' | 'pages' | null;
+  readonly field: HeaderField | LineCell | OwnName | 'kind' | 'lines' | 'pages' | null;
   readonly line: number | null;
   readonly question: Question;
 }
@@ -142,6 +150,10 @@ export interface DocumentView {
     readonly kind: 'mail' | 'file';
   };
   readonly fields: Readonly<Record<HeaderField, FieldView>>;
+  /** The company's own fields of the head. */
+  readonly own: readonly OwnFieldView[];
+  /** Those of the lines. */
+  readonly ownCells: readonly OwnField[];
   readonly discount: string | null;
   readonly carriage: string | null;
   readonly lines: readonly LineView[];

@@ -1,4 +1,4 @@
-import type { HeaderField, LineCell, Tray } from '@umber/core/documents';
+import type { HeaderField, LineCell, OwnName, Tray } from '@umber/core/documents';
 import type { Right } from '@umber/core/permissions';
 
 /**
@@ -11,8 +11,9 @@ export type Access = 'anyone' | 'signed-in' | 'program' | Right | readonly Right
 export interface PathValues {
   readonly id: number;
   readonly page: number;
-  readonly field: HeaderField;
-  readonly cell: LineCell;
+  readonly field: HeaderField | OwnName;
+  readonly cell: LineCell | OwnName;
+  readonly key: string;
   readonly position: number;
   readonly doubt: number;
   readonly trial: number;

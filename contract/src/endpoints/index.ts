@@ -3,7 +3,17 @@ import type { Approve, SeparationChange } from '../approval/index.js';
 import type { Colleague, HandingWish, HolderView, HoldingWish, NoteWish, Parking, TagsWish } from '../around/index.js';
 import type { AuditEntry } from '../audit/index.js';
 import type { ArchiveView } from '../archive/index.js';
-import type { Disputing, FieldChange, KindChange, Reasoned, TableEdit, Undoing, ValueChange, Versioned } from '../checking/index.js';
+import type {
+  Disputing,
+  FieldChange,
+  Finishing,
+  KindChange,
+  Reasoned,
+  TableEdit,
+  Undoing,
+  ValueChange,
+  Versioned,
+} from '../checking/index.js';
 import type { DemoSent, DemoWish, ScanWish } from '../demo/index.js';
 import type { DocumentView } from '../documents/index.js';
 import type {
@@ -23,10 +33,28 @@ import type {
   UploadView,
 } from '../intake/index.js';
 import type { SourceRule } from '@umber/core/intake';
-import type { HabitOwnerRow, HabitReturn, HabitsView, HabitSwitch, TrialView } from '../habits/index.js';
+import type {
+  HabitOwnerRow,
+  HabitReturn,
+  HabitsFile,
+  HabitsImported,
+  HabitsMerge,
+  HabitsPlace,
+  HabitsProgress,
+  HabitsTry,
+  HabitsView,
+  HabitSwitch,
+  RuleRemoval,
+  RuleTried,
+  RuleTry,
+  RuleWish,
+  TrialView,
+} from '../habits/index.js';
 import type { EntryView, OpenItems, PostedOne, PostingAll, Search, TrialBalance } from '../ledger/index.js';
 import type { LetterWish } from '../letters/index.js';
 import type { CodingChoice, CodingLists, OrderChoice, Proposals, SupplierChoice } from '../matching/index.js';
+import type { OwnField } from '@umber/core/documents';
+import type { OwnFieldWish } from '../own-fields/index.js';
 import type { OrderRow } from '../orders/index.js';
 import type { Session, SignIn } from '../people/index.js';
 import type { RiskChange, RiskView } from '../reading/index.js';
@@ -90,7 +118,7 @@ export const ENDPOINTS = {
   undo: returns<DocumentView, Undoing>().post('/documents/:id/undo', 'check'),
   settleDoubt: returns<DocumentView, Versioned>().post('/documents/:id/doubts/:doubt/settle', 'check'),
   readAgain: returns<DocumentView, Versioned>().post('/documents/:id/read-again', 'check'),
-  finishCheck: returns<DocumentView, Versioned>().post('/documents/:id/settle', 'check'),
+  finishCheck: returns<DocumentView, Finishing>().post('/documents/:id/settle', 'check'),
 
   addNote: returns<DocumentView, NoteWish>().post('/documents/:id/notes', 'note'),
   setTags: returns<DocumentView, TagsWish>().put('/documents/:id/tags', 'note'),
@@ -131,10 +159,20 @@ export const ENDPOINTS = {
   confirmSupplier: returns<SupplierView>().post('/suppliers/:id/confirm', 'confirmSuppliers'),
   habitOwners: returns<readonly HabitOwnerRow[]>().get('/habits', 'signed-in'),
   habits: returns<HabitsView>().get('/habits/:id', 'signed-in'),
-  tryHabit: returns<TrialView, HabitSwitch>().post('/habits/:id/trials', 'habits', 201),
+  tryHabits: returns<TrialView, HabitsTry>().post('/habits/:id/trials', 'habits', 201),
   habitTrial: returns<TrialView>().get('/habits/:id/trials/:trial', 'signed-in'),
   switchHabit: returns<HabitsView, HabitSwitch>().put('/habits/:id/switched', 'habits'),
   returnHabits: returns<HabitsView, HabitReturn>().put('/habits/:id/version', 'habits'),
+  mergeHabits: returns<HabitsView, HabitsMerge>().put('/habits/:id/merged', 'habits'),
+  saveRule: returns<HabitsView, RuleWish>().put('/habits/:id/rule', 'habits'),
+  removeRule: returns<HabitsView, RuleRemoval>().put('/habits/:id/rule-removed', 'habits'),
+  tryRule: returns<readonly RuleTried[], RuleTry>().post('/habits/:id/rule-tried', 'habits'),
+  habitsOfSupplier: returns<HabitsPlace>().post('/suppliers/:id/habits', 'habits'),
+  exportHabits: returns<HabitsFile>().get('/habits/:id/file', 'signed-in'),
+  exportAllHabits: returns<HabitsFile>().get('/habits-file', 'signed-in'),
+  importHabits: returns<HabitsImported, HabitsFile>().post('/habits-file', 'habits'),
+  progress: returns<HabitsProgress>().get('/progress', 'signed-in'),
+  progressOf: returns<HabitsProgress>().get('/habits/:id/progress', 'signed-in'),
   supplierDraft: returns<DraftedSupplier>().get('/documents/:id/supplier-draft', 'signed-in'),
   orders: returns<readonly OrderRow[], Search>().get('/orders', 'signed-in'),
 
@@ -147,6 +185,10 @@ export const ENDPOINTS = {
   sorting: returns<SortingView>().get('/sorting', 'signed-in'),
   alike: returns<AlikeView>().get('/alike/:id', 'signed-in'),
   settleAlike: returns<AlikeSettled, AlikeChoice>().post('/alike/:id', ['check', 'match']),
+  ownFields: returns<readonly OwnField[]>().get('/own-fields', 'signed-in'),
+  addOwnField: returns<readonly OwnField[], OwnFieldWish>().post('/own-fields', 'ownFields', 201),
+  changeOwnField: returns<readonly OwnField[], OwnFieldWish>().put('/own-fields/:key', 'ownFields'),
+  removeOwnField: returns<readonly OwnField[]>().delete('/own-fields/:key', 'ownFields'),
   risk: returns<RiskView>().get('/reading/risk', 'signed-in'),
   setRisk: returns<RiskView, RiskChange>().put('/reading/risk', 'risk'),
   archive: returns<ArchiveView>().get('/archive', 'signed-in'),

@@ -6,6 +6,7 @@ import {
   disputingSchema,
   fieldChangeSchema,
   fieldNameSchema,
+  finishingSchema,
   kindChangeSchema,
   positionSchema,
   reasonedSchema,
@@ -34,7 +35,17 @@ import { signInSchema } from '../people/schemas.js';
 import { riskChangeSchema } from '../reading/schemas.js';
 import { arrangementSchema, pageNumberSchema, pictureWishSchema } from '../separating/schemas.js';
 import { alikeChoiceSchema } from '../sorting/schemas.js';
-import { habitReturnSchema, habitSwitchSchema } from '../habits/schemas.js';
+import {
+  habitReturnSchema,
+  habitsFileSchema,
+  habitsMergeSchema,
+  habitsTrySchema,
+  habitSwitchSchema,
+  ruleRemovalSchema,
+  ruleTrySchema,
+  ruleWishSchema,
+} from '../habits/schemas.js';
+import { ownFieldWishSchema, ownKeySchema } from '../own-fields/schemas.js';
 import { newSupplierSchema } from '../suppliers/schemas.js';
 import { sweepStrokeSchema, sweepUndoSchema } from '../sweeping/schemas.js';
 import { arrivalSearchSchema, traySchema } from '../trays/schemas.js';
@@ -47,6 +58,7 @@ export const PATH_SCHEMAS: { readonly [N in keyof PathValues]: Joi.Schema<PathVa
   field: fieldNameSchema,
   cell: cellNameSchema,
   position: positionSchema,
+  key: ownKeySchema,
   doubt: idSchema,
   trial: idSchema,
   exception: idSchema,
@@ -85,7 +97,7 @@ export const INPUT_SCHEMAS: { readonly [N in WithInput]: Joi.Schema<InputOf<N> e
   undo: undoingSchema,
   settleDoubt: versionedSchema,
   readAgain: versionedSchema,
-  finishCheck: versionedSchema,
+  finishCheck: finishingSchema,
   writeLetter: letterWishSchema,
   chooseSupplier: supplierChoiceSchema,
   chooseOrder: orderChoiceSchema,
@@ -101,7 +113,12 @@ export const INPUT_SCHEMAS: { readonly [N in WithInput]: Joi.Schema<InputOf<N> e
   undoSweep: sweepUndoSchema,
   search: searchSchema,
   suppliers: searchSchema,
-  tryHabit: habitSwitchSchema,
+  tryHabits: habitsTrySchema,
+  mergeHabits: habitsMergeSchema,
+  saveRule: ruleWishSchema,
+  removeRule: ruleRemovalSchema,
+  tryRule: ruleTrySchema,
+  importHabits: habitsFileSchema,
   switchHabit: habitSwitchSchema,
   returnHabits: habitReturnSchema,
   addSupplier: newSupplierSchema,
@@ -111,6 +128,8 @@ export const INPUT_SCHEMAS: { readonly [N in WithInput]: Joi.Schema<InputOf<N> e
   smallFilePicture: pictureWishSchema,
   arrange: arrangementSchema,
   settleAlike: alikeChoiceSchema,
+  addOwnField: ownFieldWishSchema,
+  changeOwnField: ownFieldWishSchema,
   setRisk: riskChangeSchema,
   supplierWrites: demoMailSchema,
   scannerFeeds: scanWishSchema,

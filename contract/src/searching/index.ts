@@ -1,7 +1,7 @@
 import type { DocumentKind, Tray } from '@umber/core/documents';
 
 /** By what a document was found. */
-export type FoundBy = 'number' | 'supplier' | 'amount' | 'order' | 'page' | 'mail';
+export type FoundBy = 'number' | 'supplier' | 'amount' | 'order' | 'own' | 'page' | 'mail';
 /** A document that a search found. Amounts are decimal strings in its currency, dates ISO 8601. */
 export interface FoundDocument {
   readonly id: number;

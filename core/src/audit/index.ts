@@ -21,6 +21,12 @@ export type AuditAct =
   /** In hundredths. */
   | { readonly code: 'risk-set'; readonly before: number; readonly after: number }
   | { readonly code: 'separation-set'; readonly before: string; readonly after: string }
+  | { readonly code: 'own-field-added' | 'own-field-removed'; readonly field: string; readonly level: string; readonly type: string }
+  | {
+      readonly code: 'own-field-changed';
+      readonly field: string;
+      readonly changes: readonly { readonly what: string; readonly before: string | null; readonly after: string | null }[];
+    }
   | { readonly code: 'supplier-added'; readonly supplier: string; readonly id: number; readonly another: boolean }
   | { readonly code: 'supplier-confirmed'; readonly supplier: string; readonly id: number };
 
@@ -37,6 +43,9 @@ export const AUDIT_SHAPES: Shapes<AuditAct> = {
   'token-revoked': { name: 'string' },
   'risk-set': { before: 'number', after: 'number' },
   'separation-set': { before: 'string', after: 'string' },
+  'own-field-added': { field: 'string', level: 'string', type: 'string' },
+  'own-field-removed': { field: 'string', level: 'string', type: 'string' },
+  'own-field-changed': { field: 'string', changes: 'array' },
   'supplier-added': { supplier: 'string', id: 'number', another: 'boolean' },
   'supplier-confirmed': { supplier: 'string', id: 'number' },
 };

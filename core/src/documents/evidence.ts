@@ -25,6 +25,8 @@ export type Evidence =
   | { readonly code: 'habit-same' }
   /** It looks as the supplier's values of the field do: digits, letters and marks at the same places. */
   | { readonly code: 'habit-looks' }
+  /** A rule that a person made says so. */
+  | { readonly code: 'rule' }
   /** What would be read without the supplier's habits. */
   | { readonly code: 'without-habits' }
   /** How day and month were told apart; `date` as it is printed. */

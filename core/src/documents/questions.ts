@@ -1,4 +1,5 @@
 import type { DocumentKind } from './kinds.js';
+import type { OwnFault } from './own-values.js';
 import type { ReadingFailure } from './reading-failures.js';
 
 /** What speaks for or against a document's beginning before a page. */
@@ -40,6 +41,8 @@ export type Question =
   | { readonly code: 'perhaps'; readonly value: string }
   /** With the supplier's habits it is read as another value than without them, which nobody would have asked about. */
   | { readonly code: 'habit-differs'; readonly value: string | null; readonly without: string | null }
+  /** The value of a field of the company's own is none that it may have. */
+  | { readonly code: 'own-check'; readonly value: string; readonly fault: OwnFault }
   /** The payment code on the page says something else than its print. */
   | { readonly code: 'payment-code-differs'; readonly printed: string; readonly said: string }
   | { readonly code: 'due-out-of-order' }

@@ -104,6 +104,7 @@ export const EXCEPTION_SHAPES: Shapes<ExceptionFacts> = {
   'tax-amount': { expected: 'string?', percent: 'string' },
   'credit-beyond': { credited: 'string', left: 'string', invoices: 'array' },
   'credits-nothing-known': { named: 'array' },
+  'own-differs': { field: 'string', of: 'string', value: 'string', order: 'string?' },
   'as-worded': { of: 'string', text: 'string' },
 };
 
@@ -151,6 +152,7 @@ export const QUESTION_SHAPES: Shapes<Question> = {
   unclear: { value: 'string', other: 'string?' },
   perhaps: { value: 'string' },
   'habit-differs': { value: 'string?', without: 'string?' },
+  'own-check': { value: 'string', fault: 'string' },
   'payment-code-differs': { printed: 'string', said: 'string' },
   'due-out-of-order': {},
   'far-from-arrival': { arrived: 'string', issued: 'string' },

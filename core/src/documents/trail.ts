@@ -1,6 +1,7 @@
 import type { Owed } from '../arithmetic/index.js';
 import type { Place } from '../geometry/index.js';
 import type { HeaderField, LineCell } from './fields.js';
+import type { OwnMatch, OwnName } from './own-fields.js';
 import type { Cells } from './line-edits.js';
 import type { DocumentKind } from './kinds.js';
 import type { Question } from './questions.js';
@@ -49,17 +50,17 @@ export type TrailAct =
   | { readonly code: 'line-coded'; readonly line: number; readonly before: Coding; readonly after: Coding }
   | {
       readonly code: 'field-changed';
-      readonly field: HeaderField;
+      readonly field: HeaderField | OwnName;
       readonly before: string | null;
       readonly after: string | null;
       /** Where a person pointed for it, points; missing where it was typed or chosen. */
       readonly at?: Place;
     }
-  | { readonly code: 'field-confirmed'; readonly field: HeaderField; readonly value: string | null }
+  | { readonly code: 'field-confirmed'; readonly field: HeaderField | OwnName; readonly value: string | null }
   | {
       readonly code: 'cell-changed';
       readonly line: number;
-      readonly cell: LineCell;
+      readonly cell: LineCell | OwnName;
       readonly before: string | null;
       readonly after: string | null;
     }
@@ -196,6 +197,8 @@ export type ExceptionFacts =
   | { readonly code: 'credit-beyond'; readonly credited: string; readonly left: string; readonly invoices: readonly string[] }
   /** A credit note that is for nothing that is here: the numbers that it names. */
   | { readonly code: 'credits-nothing-known'; readonly named: readonly string[] }
+  /** A field of the company's own that says otherwise than the order; `field` as it is called, `order` null where there is no order. */
+  | { readonly code: 'own-differs'; readonly field: string; readonly of: OwnMatch; readonly value: string; readonly order: string | null }
   /** Kept by a version that wrote sentences. */
   | { readonly code: 'as-worded'; readonly of: string; readonly text: string };
 /** By what a document is taken for one that is here already. */

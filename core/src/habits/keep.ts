@@ -1,4 +1,9 @@
+import { isOwnName } from '../documents/index.js';
+import { bareIdentifier } from '../identifiers/index.js';
+import { decimal, isDecimalString } from '../money/index.js';
+import { gather } from '../reading/gather.js';
 import { subjectOf, type Habit } from '../reading/habit.js';
+import { followed, isRuleCell } from '../reading/rules/index.js';
 import { rowsOf, type PageWords, type ReadingContext } from '../reading/index.js';
 import { learn, type Taught } from './learn.js';
 import { marksOf, ownsRows, type Marks } from './owner.js';
@@ -17,6 +22,8 @@ export interface KeptHabit {
 
 /** All habits of one supplier, and what his pages are known by. */
 export interface SupplierHabits {
+  /** Rules for the pages of all suppliers, of none in particular. */
+  readonly everyone?: boolean;
   readonly marks: Marks;
   readonly kept: readonly KeptHabit[];
 }
@@ -29,6 +36,15 @@ export const inForce = (kept: readonly KeptHabit[]): Habit[] =>
   kept
     .filter(({ off, corrected, held }) => !off && corrected.length <= held.length)
     .map(({ habit, held }) => (habit.against && held.length > 0 ? { ...habit, against: undefined } : habit));
+
+/** The habits that these pages are read with: those of the supplier whose they are, and after them what holds for all. */
+export function habitsOn(suppliers: readonly SupplierHabits[], pages: readonly PageWords[]): Habit[] {
+  const owner = ownerOf(
+    suppliers.filter(({ everyone }) => !everyone),
+    pages,
+  );
+  return [...(owner ? [owner] : []), ...suppliers.filter(({ everyone }) => everyone)].flatMap(({ kept }) => inForce(kept));
+}
 
 /** The supplier whose pages these are: who is named on them most plainly; null where none is, or two are as plainly. */
 export function ownerOf<S extends { readonly marks: Marks }>(suppliers: readonly S[], pages: readonly PageWords[]): S | null {
@@ -47,18 +63,54 @@ export function taughtBy(
   context: ReadingContext = {},
 ): SupplierHabits {
   const learned = learn(pages, taught, context);
-  const before = (known?.kept ?? []).flatMap((one) => without(one, from) ?? []);
+  const before = withRulesTried(
+    (known?.kept ?? []).flatMap((one) => without(one, from) ?? []),
+    pages,
+    taught,
+    from,
+    context,
+  );
   return { marks: joined(known?.marks ?? null, marksOf(taught.fields)), kept: kept(before, learned, taught, from) };
 }
+
+/** Rules with how they fared on a document that was taught: what they find there is what a person says, or is not. */
+export function withRulesTried(
+  kept: readonly KeptHabit[],
+  pages: readonly PageWords[],
+  taught: Taught,
+  from: string,
+  context: ReadingContext = {},
+): KeptHabit[] {
+  const rules = kept.map(({ habit }) => habit).filter((habit) => habit.what === 'rule');
+  if (rules.length === 0) return [...kept];
+  const ground = gather(pages, { ...context, habits: [], kind: taught.kind }, 'best').ground;
+  return kept.map((one) => {
+    if (one.habit.what !== 'rule' || one.off) return one;
+    const { field } = one.habit.rule;
+    const said = isOwnName(field) ? taught.own?.[field] : isRuleCell(field) ? undefined : taught.fields[field];
+    const came = followed(one.habit.rule, ground);
+    if (said === undefined || !('hit' in came)) return one;
+    const isRight = said !== null && [came.hit.value, came.hit.swapped].some((value) => value !== null && isOneValue(value, said));
+    const but = { ...one, held: one.held.filter((id) => id !== from), corrected: one.corrected.filter((id) => id !== from) };
+    const more = (documents: readonly string[]) => [...documents, from].slice(-MOST_REMEMBERED);
+    return isRight ? { ...but, held: more(but.held) } : { ...but, corrected: more(but.corrected) };
+  });
+}
+
+/** Whether two texts are one value: numbers as they count, all else but for blanks and marks. */
+const isOneValue = (a: string, b: string): boolean =>
+  isDecimalString(a) && isDecimalString(b) ? decimal(a).eq(decimal(b)) : bareIdentifier(a) === bareIdentifier(b);
 
 /** A habit without what a document said of it; null where nobody else taught it. */
 function without(one: KeptHabit, from: string): KeptHabit | null {
   const [held, corrected] = [one.held, one.corrected].map((documents) => documents.filter((document) => document !== from));
-  if (one.from !== from) return { ...one, held, corrected };
+  // A rule is a person's, whatever documents say.
+  if (one.from !== from || one.habit.what === 'rule') return { ...one, held, corrected };
   return held.length === 0 ? null : { ...one, from: held[0], held: held.slice(1), corrected };
 }
 
-function joined(known: Marks | null, more: Marks): Marks {
+/** What is known of two by both. */
+export function joined(known: Marks | null, more: Marks): Marks {
   const both = (of: (marks: Marks) => readonly string[]) => [...new Set([...(known ? of(known) : []), ...of(more)])];
   return { names: both(({ names }) => names), taxIds: both(({ taxIds }) => taxIds), ibans: both(({ ibans }) => ibans) };
 }

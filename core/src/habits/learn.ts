@@ -1,4 +1,4 @@
-import { HEADER_FIELDS, LINE_CELLS, type DocumentKind, type HeaderField } from '../documents/index.js';
+import { HEADER_FIELDS, LINE_CELLS, type DocumentKind, type HeaderField, type OwnName } from '../documents/index.js';
 import { middleY, right } from '../geometry/index.js';
 import { gather, type Gathered } from '../reading/gather.js';
 import { shapeOf, type Anchor, type Habit } from '../reading/habit.js';
@@ -18,9 +18,11 @@ export interface Taught {
   /** Whether a person said what it is, rather than left it as it was read. */
   readonly isKindSaid?: boolean;
   readonly fields: Readonly<Partial<Record<HeaderField, string | null>>>;
+  /** The company's own fields of the head. */
+  readonly own?: Readonly<Partial<Record<OwnName, string | null>>>;
   readonly lines: readonly TaughtLine[];
   /** Where a person pointed at a value. */
-  readonly pointed?: Readonly<Partial<Record<HeaderField, Pointed>>>;
+  readonly pointed?: Readonly<Partial<Record<HeaderField | OwnName, Pointed>>>;
 }
 
 /** Fields that are the same on all pages of a supplier. */
@@ -64,6 +66,7 @@ export function learn(pages: readonly PageWords[], taught: Taught, context: Read
       habits.push(...fieldHabits(field, found, gathered, lines).map((habit) => marked(habit, against(found))));
     }
   }
+  habits.push(...ownHabits(taught, gathered));
   if (table && taught.lines.length > 0) habits.push(...columnHabits(table, taught.lines, gathered, without));
   for (const cell of LINE_CELLS)
     if (taught.lines.length > 0 && taught.lines.every((line) => line[cell] == null)) habits.push({ what: 'no-cell', cell });
@@ -72,6 +75,16 @@ export function learn(pages: readonly PageWords[], taught: Taught, context: Read
     if (taught.isKindSaid !== false && !name.includes(words) && !words.includes(name))
       habits.push({ what: 'title', words, kind: taught.kind });
   return habits;
+}
+
+/** What stands beside the values of own fields: those that are right by the field's own labels teach nothing new. */
+function ownHabits({ own = {}, pointed = {} }: Taught, gathered: Gathered): Habit[] {
+  return (Object.entries(own) as [OwnName, string | null][]).flatMap(([field, value]): Habit[] => {
+    const found = value === null ? null : located(field, value, gathered, pointed[field]);
+    const words = fold(found?.caption?.text ?? '');
+    if (!found?.caption || !/\p{L}/u.test(words)) return [];
+    return [{ what: 'label', field, words, relation: found.caption.relation, shape: shapeOf(found.span.text) }];
+  });
 }
 
 const marked = (habit: Habit, against: boolean): Habit => (against ? { ...habit, against: true } : habit);

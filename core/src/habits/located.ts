@@ -1,5 +1,6 @@
 import { bareIdentifier } from '../identifiers/index.js';
-import { holdsDate, type HeaderField } from '../documents/index.js';
+import { isIsoDate } from '../dates/index.js';
+import { holdsDate, isOwnName, type HeaderField, type OwnName } from '../documents/index.js';
 import { overlapX, overlapY, type Box } from '../geometry/index.js';
 import { decimal, isDecimalString, sum } from '../money/index.js';
 import { captionsOf, isKnown, wordsFor, type Caption } from '../reading/fitted/caption.js';
@@ -23,27 +24,31 @@ export interface Pointed {
 }
 
 /** Fields that hold amounts. */
-const AMOUNTS: ReadonlySet<HeaderField> = new Set(['netTotal', 'taxTotal', 'grossTotal', 'amountDue']);
+const AMOUNTS: ReadonlySet<string> = new Set(['netTotal', 'taxTotal', 'grossTotal', 'amountDue']);
 /** How far below the net total a row stands, as it counts; what is due stands below what it is made of. */
 const farFrom = (row: number, { span }: Located): number => (row > span.run.row ? (row - span.run.row) / 100 : 1);
 /** Of several places with the same amount the one next below the net total is the total's. */
-const LAST: ReadonlySet<HeaderField> = new Set(['grossTotal', 'amountDue']);
-export const isTotal = (field: HeaderField): boolean => AMOUNTS.has(field);
+const LAST: ReadonlySet<string> = new Set(['grossTotal', 'amountDue']);
+export const isTotal = (field: HeaderField | OwnName): boolean => AMOUNTS.has(field);
 
 /** The place of a field's value on the pages: where a person pointed, else where words beside it may say what it is; null where it stands nowhere. */
 export function located(
-  field: HeaderField,
+  field: HeaderField | OwnName,
   value: string,
   { rows, mark, printedTable }: Gathered,
   pointed?: Pointed,
   net?: Located | null,
 ): Located | null {
   const spansOf = (run: Run): readonly Span[] => {
-    if (holdsDate(field)) return dateSpans(run).filter(({ date }) => date.value === value || date.swapped === value);
+    if (isDated(field, value)) return dateSpans(run).filter(({ date }) => date.value === value || date.swapped === value);
     if (isTotal(field))
       return isDecimalString(value)
         ? numberSpans(run, mark).filter(({ number, percent }) => !percent && decimal(number.value).abs().eq(decimal(value).abs()))
         : [];
+    if (isOwnName(field) && isDecimalString(value)) {
+      const numbers = numberSpans(run, mark).filter(({ number }) => decimal(number.value).eq(decimal(value)));
+      if (numbers.length > 0) return numbers;
+    }
     const readings = identifierReadings(run).filter(({ text }) => bareIdentifier(text) === bareIdentifier(value));
     return readings.slice(0, 1);
   };
@@ -61,7 +66,7 @@ export function located(
         });
       }
   });
-  if (found.length === 0 && !holdsDate(field) && !isTotal(field)) {
+  if (found.length === 0 && !isDated(field, value) && !isTotal(field)) {
     const [words] = wordsThatAre(rows, bareIdentifier(value), bareIdentifier, '');
     if (words) {
       const from = words.run.words.indexOf(words.words[0]);
@@ -82,13 +87,16 @@ export function located(
   return best && { span: best.span, caption: best.caption };
 }
 
+/** Whether a value is looked for as a date. */
+const isDated = (field: HeaderField | OwnName, value: string): boolean => (isOwnName(field) ? isIsoDate(value) : holdsDate(field));
+
 const boxOf = (run: Run, from: number, to: number): Box => {
   const [first, last] = [run.words[from], run.words[to - 1]];
   return { ...run.box, x: first.x, width: last.x + last.width - first.x };
 };
 
 /** The words that say what a value is. Amounts may have a rate between them and their words. */
-function captionOf(field: HeaderField, span: Span, rows: readonly Row[], place: number): Caption | null {
+function captionOf(field: HeaderField | OwnName, span: Span, rows: readonly Row[], place: number): Caption | null {
   const [caption = null] = captionsOf(span, rows, place, false);
   if (caption || !isTotal(field)) return caption;
   const { runs } = rows[place];
@@ -99,7 +107,13 @@ function captionOf(field: HeaderField, span: Span, rows: readonly Row[], place: 
   return null;
 }
 
-function worthOf(field: HeaderField, { run, box }: Span, caption: Caption | null, inTable: boolean, pointed: Pointed | undefined): number {
+function worthOf(
+  field: HeaderField | OwnName,
+  { run, box }: Span,
+  caption: Caption | null,
+  inTable: boolean,
+  pointed: Pointed | undefined,
+): number {
   if (pointed?.page === run.page && overlapX(pointed.box, box) > 0 && overlapY(pointed.box, box) > 0) return 100;
   const own = (LABEL_MEANINGS as readonly string[]).includes(field) && caption ? wordsFor(caption, field as LabelMeaning) : 0;
   return (caption ? 1 + (isKnown(caption) ? own - 0.3 : 0.3) : 0) - (inTable ? 2 : 0);

@@ -19,6 +19,10 @@ export const MAY = {
   confirmSuppliers: ['controller', 'administrator'],
   /** Change what was learned of suppliers. */
   habits: ['clerk', 'controller'],
+  /** Make rules that are followed on the pages of all suppliers. */
+  rulesForAll: ['controller'],
+  /** Add fields of the company's own to those of every invoice. */
+  ownFields: ['administrator'],
   /** Say how sure reading must be. */
   risk: ['controller', 'administrator'],
   /** Bring files in, and tokens for programs that do. */

@@ -26,6 +26,8 @@ import { joinWrappedDates } from './header/wrapped-dates.js';
 import { Expected } from './fitted/expected.js';
 import { sameFirst, sameOf, withSameId, withSameName } from './fitted/same.js';
 import { ownWordsOf } from './language/own-words.js';
+import { withOwnColumns } from './own-fields.js';
+import { ruleHits, rulesOf, type RuleGround } from './rules/index.js';
 import { rowsOf, type PageWords, type Row } from './print/words.js';
 import type { Wording } from './language/wording.js';
 
@@ -41,9 +43,12 @@ export function gather(read: readonly PageWords[], context: ReadingContext, meth
   const mark = decimalMarkOf(pages.flatMap((page) => page.words.map((word) => word.text)));
   const rows = joinCentredCells(joinWrappedDates(laidOut), mark);
   const language = languageOf(rows);
-  const habits = context.habits ?? [];
+  const ownFields = context.ownFields ?? [];
+  const habits = withOwnColumns(context.habits ?? [], ownFields, rows);
+  const ground: RuleGround = { pages, rows, mark, ownFields };
+  const ruled = ruleHits(rulesOf(habits), ground);
   const wording: Wording = { language, own: ownWordsOf(habits) };
-  const expected = habits.length === 0 ? null : new Expected(habits, rows);
+  const expected = habits.length === 0 ? null : new Expected(habits, rows, ruled);
   const labelled = new LabelledRows(rows, labelsOf(rows, wording));
 
   const taxTable = taxTableRows(rows, mark);
@@ -143,6 +148,9 @@ export function gather(read: readonly PageWords[], context: ReadingContext, meth
     dueDate,
     head,
     numbers,
+    habits,
+    ground,
+    ruled,
   };
 }
 

@@ -1,5 +1,6 @@
-import type { DocumentKind, HeaderField, LineCell, Relation } from '../documents/index.js';
+import type { DocumentKind, HeaderField, LineCell, OwnName, Relation } from '../documents/index.js';
 import type { ColumnRole } from '../languages/index.js';
+import type { Rule } from './rules/rule.js';
 
 /** Words that stand near a value on every page of a supplier, and where it stands from them. */
 export interface Anchor {
@@ -17,7 +18,13 @@ export interface Anchor {
 export type Habit = { readonly against?: true } & Learned;
 type Learned =
   /** The field's value stands so to these words, and looks so. */
-  | { readonly what: 'label'; readonly field: HeaderField; readonly words: string; readonly relation: Relation; readonly shape: string }
+  | {
+      readonly what: 'label';
+      readonly field: HeaderField | OwnName;
+      readonly words: string;
+      readonly relation: Relation;
+      readonly shape: string;
+    }
   /** The field's value stands there among the words around it. `edge`: which end of it stands still. */
   | {
       readonly what: 'place';
@@ -35,7 +42,9 @@ type Learned =
   /** No line has such a cell. */
   | { readonly what: 'no-cell'; readonly cell: LineCell }
   /** What these words head is such a document. */
-  | { readonly what: 'title'; readonly words: string; readonly kind: DocumentKind };
+  | { readonly what: 'title'; readonly words: string; readonly kind: DocumentKind }
+  /** A rule that a person made by hand. */
+  | { readonly what: 'rule'; readonly id: string; readonly rule: Rule };
 
 /** What a habit is about: a later one about the same takes its place. */
 export function subjectOf(habit: Habit): string {
@@ -43,6 +52,8 @@ export function subjectOf(habit: Habit): string {
     case 'column':
     case 'title':
       return `${habit.what} ${habit.words}`;
+    case 'rule':
+      return `rule ${habit.id}`;
     case 'no-cell':
       return `no-cell ${habit.cell}`;
     case 'label':

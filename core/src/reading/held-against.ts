@@ -22,7 +22,8 @@ export function heldAgainst(reading: DocumentReading, without: DocumentReading, 
     if (isSame(own, other) || (field === 'sellerName' && own && other && similarity(own.value, other.value) >= SAME_NAME)) continue;
     if (own && other)
       fields[field] = { ...own, alternatives: [asAlternative(other), ...own.alternatives.filter(({ value }) => value !== other.value)] };
-    const isAgainst = habits.some((habit) => habit.against && 'field' in habit && habit.field === field);
+    if (own?.evidence[0]?.code === 'rule' && habits.some((habit) => isProvenRule(habit, field))) continue;
+    const isAgainst = habits.some((habit) => habit.against && fieldOf(habit) === field);
     // What habits alone say is on no page is never left out in silence.
     const isFree = other === null || (own !== null && isGuessed(other.evidence) && asked(without, field, null));
     if (isAgainst || !isFree) ask(field, null, own?.value ?? null, other?.value ?? null);
@@ -37,6 +38,7 @@ export function heldAgainst(reading: DocumentReading, without: DocumentReading, 
       reading.lines.forEach((line, at) => {
         for (const cell of LINE_CELLS) {
           const [own, other] = [line[cell], without.lines[at][cell]];
+          if (own?.evidence[0]?.code === 'rule' && habits.some((habit) => isProvenRule(habit, cell))) continue;
           const isFree = own !== null && unknown.has(cell) && !PROVEN.has(cell);
           if (!isSame(own, other) && (other || isAgainst) && !isFree) ask(cell, at, own?.value ?? null, other?.value ?? null);
         }
@@ -44,6 +46,12 @@ export function heldAgainst(reading: DocumentReading, without: DocumentReading, 
   }
   return { ...reading, fields, doubts };
 }
+
+/** Whether a person's rule for a field was borne out on another document: what it changes is asked no more. */
+const isProvenRule = (habit: Habit, field: string): boolean => habit.what === 'rule' && fieldOf(habit) === field && !habit.against;
+
+/** The field that a habit speaks of; null where of none by itself. */
+const fieldOf = (habit: Habit): string | null => (habit.what === 'rule' ? habit.rule.field : 'field' in habit ? habit.field : null);
 
 /** Cells whose figures prove each other, so that their columns are known without heads. */
 const PROVEN: ReadonlySet<string> = new Set(['quantity', 'unitPrice', 'netAmount']);

@@ -25,3 +25,6 @@ export * from './fitted/head.js';
 export * from './fitted/choose.js';
 export * from './fitted/fields.js';
 export type { Traits } from './fitted/traits.js';
+export * from './rules/index.js';
+export { isKnownField } from './own-fields.js';
+export * from './rule-on.js';

@@ -5,8 +5,10 @@ import { sameOf } from './fitted/same.js';
 import { heldAgainst } from './held-against.js';
 import { unexplainedId } from './fitted/unexplained.js';
 import { gather } from './gather.js';
-import { ROUNDING } from '../arithmetic/index.js';
-import { isShownBy, type DocumentKind, type HeaderField } from '../documents/index.js';
+import { ownDoubts, readOwn, withOwnCells } from './own-fields.js';
+import { rulesOf, withHit, withRuledCells } from './rules/index.js';
+import { ROUNDING, totalsFit } from '../arithmetic/index.js';
+import { isForTheBooks, isShownBy, type DocumentKind, type HeaderField } from '../documents/index.js';
 import { Decimal, plain, within } from '../money/index.js';
 import { LabelledRows } from './header/candidates.js';
 import { identifierBox } from './header/bank-and-tax.js';
@@ -70,6 +72,9 @@ function readOnce(read: readonly PageWords[], context: ReadingContext, method: L
     dues,
     numbers,
     head,
+    habits,
+    ground,
+    ruled,
   } = gather(read, context, method);
   const unexplained = unexplainedId(head.identifiers, [numbers.number[0]?.value, numbers.order[0]?.value]);
   const printed: Record<HeaderField, ReadValue | null> = {
@@ -144,13 +149,19 @@ function readOnce(read: readonly PageWords[], context: ReadingContext, method: L
   for (const field of ['netTotal', 'taxTotal', 'grossTotal', 'amountDue'] as const)
     printed[field] = asAmount(field, totals, linesSum, credit);
   for (const field of ['invoiceNumber', 'orderReference'] as const) printed[field] = withLooks(field, printed[field], context.habits ?? []);
+  for (const [field, hit] of ruled) printed[field] = withHit(printed[field], hit, order.monthFirst);
+  const addsUp = TOTALS.some((field) => ruled.has(field)) ? fitOnPage(printed) : totals.addsUp;
   const { fields, differing } = withPaymentCode(printed, credit ? null : payment);
-  const hasLines = kind.kind === 'invoice' || credit;
+  const trust = new PageTrust(pages);
+  const ownFields = isForTheBooks(kind.kind) ? (context.ownFields ?? []) : [];
+  const hasLines = isForTheBooks(kind.kind);
   const negative = table.lines.filter((line) => line.cells.netAmount?.value.startsWith('-')).length;
   const below = credit && (totals.chosen.grossTotal?.value.isNegative() || negative > table.lines.length / 2);
-  const lines = hasLines
+  const plainLines = hasLines
     ? readLines(table, totals, fits, below, onlyRateOf(totals, printedRates(rows, mark), hasRates(printedTable, outside.labels)))
     : [];
+  const lines = withOwnCells(withRuledCells(plainLines, rulesOf(habits), ground), ownFields, habits, ground, order.monthFirst, trust);
+  const own = readOwn(ownFields, habits, ground, order.monthFirst, trust);
   const bare = hasLines
     ? fields
     : onlyNameNumberDate(
@@ -163,24 +174,20 @@ function readOnce(read: readonly PageWords[], context: ReadingContext, method: L
     language,
     kind: kind.kind,
     fields: bare,
+    ...(ownFields.length > 0 ? { own } : {}),
     lines,
     allowances: { discount: text(totals.discount), carriage: text(totals.carriage), paid: text(totals.paid) },
   };
-  const trust = new PageTrust(pages);
   const weighed = {
     ...reading,
-    ...weigh(
-      reading,
-      trust,
-      { addsUp: totals.addsUp, linesFit: fits, supported: supportedFields(fields, taxIds[0]?.check) },
-      context.calibration,
-    ),
+    ...weigh(reading, trust, { addsUp, linesFit: fits, supported: supportedFields(fields, taxIds[0]?.check) }, context.calibration),
   };
+  const askBelow = 1 - (context.acceptedRisk ?? ACCEPTED_RISK);
   const doubts = raiseDoubts(weighed, {
     hasWords: rows.length > 0,
     severalNumbers: numbersByPage(pages, rows, wording),
     kindScore: isTitled(context.habits ?? [], rows, kind.kind) ? Math.max(TITLED, kind.score) : kind.score,
-    addsUp: totals.addsUp,
+    addsUp,
     dueExplained: totals.dueExplained,
     linesFit: fits || (lineSum !== null && (taxed || totals.chosen.netTotal === null) && sumsTo(lineSum, totals.chosen.grossTotal, taxed)),
     linesExceed:
@@ -207,13 +214,24 @@ function readOnce(read: readonly PageWords[], context: ReadingContext, method: L
       sellerTaxId: unexplained === null ? null : { value: unexplained, chance: 0.5 },
     },
     termsPrinted: early !== null || dueByTerms(besideAmounts, '2000-01-01') !== null,
-    askBelow: 1 - (context.acceptedRisk ?? ACCEPTED_RISK),
+    askBelow,
     labels: outside.labels,
     namesIban: rows.some((row) =>
       row.runs.some((run) => run.words.some((word) => /\bIBAN\b/i.test(`${word.text} ${word.alternatives?.join(' ') ?? ''}`))),
     ),
   });
-  return { ...weighed, doubts };
+  const ownAsked = [
+    ...ownDoubts(ownFields, own, null, askBelow),
+    ...lines.flatMap((line, at) => ownDoubts(ownFields, line.own ?? {}, at, askBelow)),
+  ];
+  return { ...weighed, doubts: [...doubts, ...ownAsked] };
+}
+
+const TOTALS = ['netTotal', 'taxTotal', 'grossTotal'] as const;
+
+/** Whether the totals add up as they stand, a rule having given one of them. */
+function fitOnPage({ netTotal, taxTotal, grossTotal }: Readonly<Record<HeaderField, ReadValue | null>>): boolean {
+  return netTotal !== null && grossTotal !== null && totalsFit(netTotal.value, taxTotal?.value ?? null, grossTotal.value);
 }
 
 /** The value, shown by its looks where these are what the supplier's values of the field look like. */

@@ -1,4 +1,4 @@
-import type { DocumentKind, HeaderField, LineCell, Evidence, Question } from '../documents/index.js';
+import type { DocumentKind, Evidence, HeaderField, LineCell, OwnField, OwnName, Question } from '../documents/index.js';
 import type { Box } from '../geometry/index.js';
 import type { Habit } from './habit.js';
 import type { Calibration } from './confidence/curve.js';
@@ -31,11 +31,16 @@ export type ReadLine = Readonly<Record<LineCell, ReadValue | null>> & {
   readonly box: Box;
   /** The line's amount as printed where it has the tax in it, a decimal string. */
   readonly taxedAmount?: string;
+  /** Its values of the company's own fields; absent where there are none such. */
+  readonly own?: OwnValues;
 };
+
+/** Values of the company's own fields. */
+export type OwnValues = Readonly<Record<OwnName, ReadValue | null>>;
 
 /** A question that a person should settle before the document goes on untouched. */
 export interface ReadDoubt {
-  readonly field: HeaderField | LineCell | 'kind' | 'lines' | null;
+  readonly field: HeaderField | LineCell | OwnName | 'kind' | 'lines' | null;
   /** 0-based line, or null for the head. */
   readonly line: number | null;
   readonly question: Question;
@@ -47,6 +52,8 @@ export interface DocumentReading {
   readonly language: string;
   readonly kind: DocumentKind;
   readonly fields: Readonly<Record<HeaderField, ReadValue | null>>;
+  /** The company's own fields of the head; absent where it has none. */
+  readonly own?: OwnValues;
   readonly lines: readonly ReadLine[];
   /** Discount, carriage and what was paid, where the totals name them: what makes the lines sum to the net total. */
   readonly allowances: { readonly discount: string | null; readonly carriage: string | null; readonly paid: string | null };
@@ -64,6 +71,8 @@ export interface ReadingContext {
   readonly receivedOn?: string;
   /** What was learned of its supplier. */
   readonly habits?: readonly Habit[];
+  /** The fields that the company added. */
+  readonly ownFields?: readonly OwnField[];
   /** What the mail around the document says. */
   readonly coverText?: string;
   /** The risk of a wrong value that is accepted before a person is asked, 0..1; `ACCEPTED_RISK` where not given. */

@@ -5,6 +5,7 @@ import {
   type EditedLine,
   type HeaderField,
   type LineCell,
+  type OwnName,
   type Question,
 } from '@umber/core/documents';
 import type { Place } from '@umber/core/geometry';
@@ -66,6 +67,8 @@ export interface StoredLine extends EditedLine {
   readonly orderLineId: number | null;
   readonly account: string | null;
   readonly costCentre: string | null;
+  /** Its values of the company's own fields. */
+  readonly own: Readonly<Partial<Record<OwnName, string>>>;
 }
 
 /** A line of which nothing is known. */
@@ -77,11 +80,12 @@ export const EMPTY_LINE: StoredLine = {
   orderLineId: null,
   account: null,
   costCentre: null,
+  own: {},
 };
 
 /** The lines in their order. */
 export const linesOf = async (db: Database, id: number): Promise<StoredLine[]> =>
-  (await documentLines(db, id)).map(({ page, box, readLine, orderLineId, account, costCentre, ...line }) => ({
+  (await documentLines(db, id)).map(({ page, box, readLine, orderLineId, account, costCentre, own, ...line }) => ({
     cells: Object.fromEntries(LINE_CELLS.map((cell) => [cell, line[cell]])) as StoredLine['cells'],
     page,
     box,
@@ -89,12 +93,13 @@ export const linesOf = async (db: Database, id: number): Promise<StoredLine[]> =
     orderLineId,
     account,
     costCentre,
+    own,
   }));
 
 /** Keeps lines in this order in place of those that there were. */
 export const storeLines = async (db: Database, id: number, lines: readonly StoredLine[]) => {
   await db.query('delete from document_lines where document_id = $1', [id]);
-  const rows = lines.map(({ cells, box, page, readLine, orderLineId, account, costCentre }, position) => ({
+  const rows = lines.map(({ cells, box, page, readLine, orderLineId, account, costCentre, own }, position) => ({
     document_id: id,
     position,
     ...Object.fromEntries(LINE_CELLS.map((cell) => [CELL_COLUMN[cell], cells[cell]])),
@@ -104,6 +109,7 @@ export const storeLines = async (db: Database, id: number, lines: readonly Store
     order_line_id: orderLineId,
     account,
     cost_centre: costCentre,
+    own_values: own,
   }));
   await db.query('insert into document_lines select * from jsonb_populate_recordset(null::document_lines, $1::jsonb)', [jsonOf(rows)]);
 };
@@ -127,7 +133,7 @@ export const setDispute = (db: Database, id: number, dispute: Dispute | null) =>
   db.query('update documents set dispute = $2, version = version + 1 where id = $1', [id, jsonOf(dispute)]);
 
 /** Where a person pointed for a field; null: its value has no place. */
-export const setPointed = (db: Database, id: number, field: HeaderField, at: Place | null) =>
+export const setPointed = (db: Database, id: number, field: HeaderField | OwnName, at: Place | null) =>
   db.query(
     `update documents set pointed = case when $3::jsonb is null then pointed - $2 else pointed || jsonb_build_object($2::text, $3::jsonb) end where id = $1`,
     [id, field, jsonOf(at)],
@@ -160,8 +166,18 @@ export const openDoubts = (db: Database, id: number) =>
 export const countOpenDoubts = async (db: Database, id: number) =>
   (await one<{ n: number }>(db, 'select count(*)::int as n from doubts where document_id = $1 and settled_at is null', [id])).n;
 
-export const markChecked = (db: Database, id: number, personId: number) =>
-  db.query('update documents set checked_by = $2, checked_at = now() where id = $1', [id, personId]);
+/** `keys`: how many keys and pointings the check took; null where nobody counted. */
+export const markChecked = (db: Database, id: number, personId: number, keys: number | null) =>
+  db.query('update documents set checked_by = $2, checked_at = now(), check_keys = coalesce($3, check_keys) where id = $1', [id, personId, keys]);
+
+/** A document's values of the company's own fields, and those of its lines. */
+export const ownValuesOf = (db: Database, id: number) =>
+  one<{ head: Readonly<Record<string, string>>; lines: readonly Readonly<Record<string, string>>[] }>(
+    db,
+    `select d.own_values as head, coalesce((select jsonb_agg(l.own_values order by l.position) from document_lines l where l.document_id = d.id), '[]') as lines
+     from documents d where d.id = $1`,
+    [id],
+  );
 
 export const amountsOf = (db: Database, id: number) =>
   maybe<{

@@ -1,4 +1,4 @@
-import { causesOf, type HeaderField, type LineCell } from '@umber/core/documents';
+import { causesOf, isOwnName, type HeaderField, type LineCell, type OwnName } from '@umber/core/documents';
 import type { FieldChange, ValueChange, Versioned } from '@umber/contract/checking';
 import { CELL_SCHEMAS, FIELD_SCHEMAS } from '@umber/contract/checking/schemas';
 import type { Person } from '@umber/contract/people';
@@ -7,11 +7,19 @@ import type { Pool } from '../database/database.js';
 import { bumpVersion, settleDoubtsAbout } from '../documents/change-queries.js';
 import { valid } from '../validation.js';
 import { cellValue, fieldValue, markSettled, openDoubts, setPointed, settleDoubt, updateCell, updateField } from './queries.js';
+import { ownCellValue, ownFieldValue, ownValue, updateOwnCell, updateOwnValue } from './own-values.js';
 import { aStep, type AtAnyVersion } from './steps.js';
 import { lookAtProduct, lookAtSums } from './sums.js';
 
 /** Sets a header field to what the clerk says; an empty value means that the page does not show it. */
-export function changeField(pool: Pool, id: number, person: Person, field: HeaderField, change: AtAnyVersion<FieldChange>): Promise<void> {
+export function changeField(
+  pool: Pool,
+  id: number,
+  person: Person,
+  field: HeaderField | OwnName,
+  change: AtAnyVersion<FieldChange>,
+): Promise<void> {
+  if (isOwnName(field)) return changeOwnField(pool, id, person, field, change);
   const value = cleared(change.value) ? null : (valid(FIELD_SCHEMAS[field], change.value) as string);
   return aStep(pool, id, change.version, person, async (db) => {
     const before = await fieldValue(db, id, field);
@@ -35,9 +43,10 @@ export function changeCell(
   id: number,
   person: Person,
   position: number,
-  cell: LineCell,
+  cell: LineCell | OwnName,
   change: AtAnyVersion<ValueChange>,
 ): Promise<void> {
+  if (isOwnName(cell)) return changeOwnCell(pool, id, person, position, cell, change);
   const value = cleared(change.value) ? null : (valid(CELL_SCHEMAS[cell], change.value) as string);
   return aStep(pool, id, change.version, person, async (db) => {
     const before = await cellValue(db, id, position, cell);
@@ -46,6 +55,41 @@ export function changeCell(
     await settleDoubtsAbout(db, id, cell, position, person.id);
     await lookAtProduct(db, id, position, person.id);
     await lookAtSums(db, id, person.id);
+    await bumpVersion(db, id);
+    return { code: 'cell-changed', line: position, cell, before: before.value, after: value };
+  });
+}
+
+/** Sets a field of the company's own. */
+function changeOwnField(pool: Pool, id: number, person: Person, field: OwnName, change: AtAnyVersion<FieldChange>): Promise<void> {
+  return aStep(pool, id, change.version, person, async (db) => {
+    const value = change.value === null || change.value === '' ? null : await ownValue(db, field, 'head', change.value);
+    const before = await ownFieldValue(db, id, field);
+    await updateOwnValue(db, id, field, value);
+    if (before !== value || change.at) await setPointed(db, id, field, change.at ?? null);
+    await markSettled(db, id, field);
+    await settleDoubtsAbout(db, id, field, null, person.id);
+    return before === value
+      ? { code: 'field-confirmed', field, value }
+      : { code: 'field-changed', field, before, after: value, ...(change.at ? { at: change.at } : {}) };
+  });
+}
+
+/** Sets a cell of the company's own. */
+function changeOwnCell(
+  pool: Pool,
+  id: number,
+  person: Person,
+  position: number,
+  cell: OwnName,
+  change: AtAnyVersion<ValueChange>,
+): Promise<void> {
+  return aStep(pool, id, change.version, person, async (db) => {
+    const value = change.value === null || change.value === '' ? null : await ownValue(db, cell, 'line', change.value);
+    const before = await ownCellValue(db, id, position, cell);
+    if (!before) throw new ApiError('no-such-thing', 'This line is no longer there. The document was loaded again.');
+    await updateOwnCell(db, id, position, cell, value);
+    await settleDoubtsAbout(db, id, cell, position, person.id);
     await bumpVersion(db, id);
     return { code: 'cell-changed', line: position, cell, before: before.value, after: value };
   });

@@ -16,7 +16,7 @@ export const resetDocument = async (db: Database, id: number) => {
   await settleAllDoubts(db, id);
   await withdrawOpenExceptions(db, id);
   await db.query(
-    "update documents set settled_fields = '{}', pointed = '{}', dispute = null, supplier_id = null, order_id = null, cost_centre = null, checked_by = null, checked_at = null where id = $1",
+    "update documents set settled_fields = '{}', pointed = '{}', own_values = '{}', dispute = null, supplier_id = null, order_id = null, cost_centre = null, checked_by = null, checked_at = null where id = $1",
     [id],
   );
 };

@@ -2,6 +2,7 @@ import {
   HANDLING,
   HANDLING_MOVES,
   type HeaderField,
+  type OwnName,
   type ApprovalReason,
   type Dispute,
   type ExceptionFacts,
@@ -65,8 +66,9 @@ export interface DocumentHead extends Readonly<Record<HeaderField, string | null
   readonly filePages: number;
   readonly discount: string | null;
   readonly carriage: string | null;
-  readonly settledFields: readonly HeaderField[];
-  readonly pointed: Readonly<Partial<Record<HeaderField, Place>>>;
+  readonly settledFields: readonly (HeaderField | OwnName)[];
+  readonly pointed: Readonly<Partial<Record<HeaderField | OwnName, Place>>>;
+  readonly own: Readonly<Partial<Record<OwnName, string>>>;
   readonly dispute: Dispute | null;
   readonly restsUntil: string | null;
   readonly handed: HandedView | null;
@@ -92,7 +94,7 @@ export const documentHead = (db: Database, id: number) =>
     `select d.id, d.version, d.tray, d.parked_from as "parkedFrom", d.rest_reason as reason, d.kind, d.language, f.id as "fileId", f.name as "fileName", (select count(*)::int from file_pages x where x.file_id = f.id) as "filePages", d.invoice_number as "invoiceNumber",
        d.issue_date as "issueDate", d.due_date as "dueDate", d.currency, d.order_reference as "orderReference", d.seller_name as "sellerName", d.seller_tax_id as "sellerTaxId",
        d.seller_iban as "sellerIban", d.payment_reference as "paymentReference", d.net_total as "netTotal", d.tax_total as "taxTotal", d.gross_total as "grossTotal", d.amount_due as "amountDue", d.discount_percent as "discountPercent", d.discount_date as "discountDate",
-       d.document_discount as discount, d.carriage, d.settled_fields as "settledFields", d.pointed, d.dispute, d.rests_until as "restsUntil", ${HANDED} as handed, d.supplier_id as "supplierId", d.order_id as "orderId", checker.name as "checkedBy",
+       d.document_discount as discount, d.carriage, d.settled_fields as "settledFields", d.pointed, d.own_values as own, d.dispute, d.rests_until as "restsUntil", ${HANDED} as handed, d.supplier_id as "supplierId", d.order_id as "orderId", checker.name as "checkedBy",
        d.tags, d.department, ${ALIKE} as alike, a.id as "arrivalId", so.name as source, a.kind as "arrivalKind", a.sender, a.subject, a.received_at as "receivedAt", a.body_text as "text", e.number as "entryNumber"
      from documents d join arrivals a on a.id = d.arrival_id join sources so on so.id = a.source_id join files f on f.id = d.file_id left join people checker on checker.id = d.checked_by left join journal_entries e on e.document_id = d.id
      where d.id = $1`,
@@ -116,10 +118,11 @@ export const documentLines = (db: Database, id: number) =>
     orderLineId: number | null;
     account: string | null;
     costCentre: string | null;
+    own: Readonly<Partial<Record<OwnName, string>>>;
   }>(
     db,
     `select position, item_number as "itemNumber", description, trim_scale(quantity)::text as quantity, unit, trim_scale(unit_price)::text as "unitPrice", net_amount as "netAmount",
-       trim_scale(tax_rate)::text as "taxRate", page, box, read_line as "readLine", order_line_id as "orderLineId", account, cost_centre as "costCentre"
+       trim_scale(tax_rate)::text as "taxRate", page, box, read_line as "readLine", order_line_id as "orderLineId", account, cost_centre as "costCentre", own_values as own
      from document_lines where document_id = $1 order by position`,
     [id],
   );

@@ -1,5 +1,6 @@
-import { HEADER_FIELDS, type HeaderField } from '@umber/core/documents';
+import { HEADER_FIELDS, ownName, type HeaderField } from '@umber/core/documents';
 import { ApiError } from '../api-error.js';
+import { ownFields } from '../own-fields/queries.js';
 import { fetchBlob } from '../archive/blobs.js';
 import type { Services } from '../services.js';
 import { documentFile, documentHead, keepSearchable, keptSearchable, pagesToPrint } from './queries.js';
@@ -22,6 +23,10 @@ export async function searchablePdf({ pool, readers }: Services, id: number): Pr
   const pdf = await readers.run('searchable-pdf', {
     kind: head.kind,
     fields: Object.fromEntries(HEADER_FIELDS.map((field) => [field, head[field]])) as Record<HeaderField, string | null>,
+    own: (await ownFields(pool)).flatMap((field) => {
+      const value = head.own[ownName(field)];
+      return value === undefined ? [] : [{ key: field.key, value }];
+    }),
     pages: await Promise.all(
       pages.map(async ({ picture, ...page }) => ({ ...page, picture: page.scanned && picture ? await fetchBlob(pool, picture) : null })),
     ),

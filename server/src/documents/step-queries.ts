@@ -10,7 +10,7 @@ export type CheckState = string;
 
 /** The columns that a step may change; what matching makes of a document is not among them. */
 const CHANGED = `kind, invoice_number, issue_date, due_date, currency, order_reference, seller_name, seller_tax_id, seller_iban, payment_reference, net_total, tax_total,
-  gross_total, amount_due, discount_percent, discount_date, document_discount, carriage, settled_fields, pointed, dispute`;
+  gross_total, amount_due, discount_percent, discount_date, document_discount, carriage, settled_fields, pointed, dispute, own_values`;
 
 export const stateOf = async (db: Database, id: number): Promise<CheckState> =>
   (

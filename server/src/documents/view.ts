@@ -1,7 +1,8 @@
-import { HEADER_FIELDS, LINE_CELLS, type HeaderField, type LineCell } from '@umber/core/documents';
+import { HEADER_FIELDS, LINE_CELLS, ownName, type HeaderField, type LineCell } from '@umber/core/documents';
 import type { DocumentView, FieldView } from '@umber/contract/documents';
 import type { Database } from '../database/database.js';
 import { ApiError } from '../api-error.js';
+import { ownFields } from '../own-fields/queries.js';
 import { notesOf } from './around-queries.js';
 import { orderView } from '../orders/view.js';
 import { supplierView } from '../suppliers/queries.js';
@@ -37,6 +38,19 @@ export async function documentView(db: Database, id: number): Promise<DocumentVi
       },
     ]),
   ) as Record<HeaderField, FieldView>;
+  const ownOnes = await ownFields(db);
+  const own = ownOnes
+    .filter(({ level }) => level === 'head')
+    .map((field) => {
+      const name = ownName(field);
+      return {
+        field,
+        value: head.own[name] ?? null,
+        read: reading?.own?.[name] ?? null,
+        settled: settled.has(name),
+        pointed: head.pointed[name] ?? null,
+      };
+    });
   const lines = (await documentLines(db, id)).map((line) => ({
     position: line.position,
     cells: Object.fromEntries(LINE_CELLS.map((cell) => [cell, line[cell]])) as Record<LineCell, string | null>,
@@ -46,6 +60,7 @@ export async function documentView(db: Database, id: number): Promise<DocumentVi
     orderLineId: line.orderLineId,
     account: line.account,
     costCentre: line.costCentre,
+    own: line.own,
   }));
   return {
     id: head.id,
@@ -66,6 +81,8 @@ export async function documentView(db: Database, id: number): Promise<DocumentVi
       kind: head.arrivalKind,
     },
     fields,
+    own,
+    ownCells: ownOnes.filter(({ level }) => level === 'line'),
     discount: head.discount,
     carriage: head.carriage,
     lines,

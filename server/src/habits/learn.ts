@@ -1,20 +1,23 @@
-import { HEADER_FIELDS, isForTheBooks, type HeaderField } from '@umber/core/documents';
-import { taughtBy, type SupplierHabits, type Taught } from '@umber/core/habits';
-import type { PageWords } from '@umber/core/reading';
+import { HEADER_FIELDS, isForTheBooks, isOwnName, type HeaderField } from '@umber/core/documents';
+import { taughtBy, withRulesTried, type SupplierHabits, type Taught } from '@umber/core/habits';
+import type { PageWords, ReadingContext } from '@umber/core/reading';
 import { inTransaction, type Database } from '../database/database.js';
 import { companyRow } from '../people/queries.js';
 import { wordsOfDocument } from '../separating/queries.js';
 import type { Services } from '../services.js';
 import { habitsOn } from './known.js';
 import {
+  everyonesRow,
   insertOwner,
   insertVersion,
   lockOwners,
   markLearned,
+  ownerById,
   ownerOfSupplier,
   saidDocument,
   setOwnersSupplier,
   setVersion,
+  storeKept,
   untouchedOf,
   type OwnerRow,
   type SaidDocument,
@@ -45,20 +48,30 @@ export async function learnHabits(services: Services, id: number): Promise<void>
     const before: SupplierHabits = { marks: owner.marks, kept: owner.kept };
     const after = taughtBy(before, pages, taught, String(id), buyer);
     await markLearned(db, id, said.version);
+    await tellRules(db, pages, taught, String(id), buyer);
     if (JSON.stringify(after) === JSON.stringify(before)) return null;
     await keepVersion(db, owner, after, { documentId: id, personId: said.personId });
-    return { supplierId: owner.supplierId, names: asLookedUp(after.marks).names };
+    return owner.id;
   });
-  if (changed !== null) await readWaitingAgain(services, changed, id);
+  if (changed !== null) await services.enqueue('read-waiting', changed);
 }
 
-/** Has what waits of a supplier, untouched by anybody, read again in the background. */
-export async function readWaitingAgain(
-  services: Services,
-  { supplierId, names }: { supplierId: number | null; names: readonly string[] },
-  but: number | null = null,
-): Promise<void> {
-  for (const id of await untouchedOf(services.pool, supplierId, names)) if (id !== but) await services.enqueue('read-with-habits', id);
+/** How the rules for all fared on a document; they are the same version, as nobody changed them. */
+async function tellRules(db: Database, pages: readonly PageWords[], taught: Taught, from: string, buyer: ReadingContext): Promise<void> {
+  const { id, version, kept } = await everyonesRow(db);
+  const told = withRulesTried(kept, pages, taught, from, buyer);
+  if (JSON.stringify(told) !== JSON.stringify(kept)) await storeKept(db, id, version, told);
+}
+
+/** What waits of a supplier, untouched by anybody, to be read again once his habits changed; of everybody for the owner 0. */
+export async function waitingFor(db: Database, ownerId: number): Promise<number[]> {
+  const owner = ownerId === 0 ? null : await ownerById(db, ownerId);
+  if (ownerId !== 0 && !owner) return [];
+  return untouchedOf(db, {
+    supplierId: owner?.supplierId ?? null,
+    names: owner ? asLookedUp(owner.marks).names : [],
+    everyone: owner === null || owner.everyone,
+  });
 }
 
 /** Keeps habits as the next version of their owner, and puts it in force. */
@@ -78,20 +91,29 @@ async function ownerFor(db: Database, { supplierId }: SaidDocument, pages: reado
   if (own) return own;
   const shown = await habitsOn(db, pages);
   const able = shown && (shown.supplierId === null || shown.supplierId === supplierId) ? shown : null;
-  const owner = able ?? { id: await insertOwner(db), supplierId: null, version: 0, marks: { names: [], taxIds: [], ibans: [] }, kept: [] };
+  const owner = able ?? {
+    id: await insertOwner(db),
+    supplierId: null,
+    everyone: false,
+    version: 0,
+    marks: { names: [], taxIds: [], ibans: [] },
+    kept: [],
+  };
   if (supplierId === null || owner.supplierId === supplierId) return owner;
   await setOwnersSupplier(db, owner.id, supplierId);
   return { ...owner, supplierId };
 }
 
 /** What a person said of a document: all of it once it was checked, before that what was settled; null where nothing was. */
-function taughtOf({ kind, kindSaid, checked, settled, fields, pointed, linesSaid, lines }: SaidDocument): Taught | null {
+function taughtOf({ kind, kindSaid, checked, settled, fields, own, pointed, linesSaid, lines }: SaidDocument): Taught | null {
   if (!checked && settled.length === 0 && !linesSaid) return null;
   const told = HEADER_FIELDS.filter((field) => checked || settled.includes(field) || (MARKS.includes(field) && fields[field] !== null));
   return {
     kind,
     isKindSaid: checked || kindSaid,
     fields: Object.fromEntries(told.map((field) => [field, fields[field]])),
+    // Own fields that stood beside their labels teach nothing; those that a person gave do.
+    own: Object.fromEntries(settled.filter(isOwnName).map((name) => [name, own[name] ?? null])),
     lines: checked || linesSaid ? lines : [],
     pointed,
   };

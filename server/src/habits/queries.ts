@@ -1,20 +1,27 @@
 import type { KeptHabit, Marks } from '@umber/core/habits';
-import type { DocumentKind, HeaderField, LineCell } from '@umber/core/documents';
+import type { DocumentKind, HeaderField, LineCell, OwnName } from '@umber/core/documents';
 import type { Place } from '@umber/core/geometry';
-import type { HabitOwnerRow, TrialResult } from '@umber/contract/habits';
+import type { HabitOwnerRow, HabitsChange, RuleTry, TrialResult } from '@umber/contract/habits';
 import { jsonOf, many, maybe, one, type Database } from '../database/database.js';
 
 /** The habits of one supplier as they are in force. */
 export interface OwnerRow {
   readonly id: number;
   readonly supplierId: number | null;
+  /** Whether it holds for all suppliers. */
+  readonly everyone: boolean;
   readonly version: number;
   readonly marks: Marks;
   readonly kept: readonly KeptHabit[];
 }
 
-const OWNER = `select o.id, o.supplier_id as "supplierId", o.version, coalesce(v.marks, '{"names":[],"taxIds":[],"ibans":[]}') as marks, coalesce(v.kept, '[]') as kept
+const OWNER = `select o.id, o.supplier_id as "supplierId", o.everyone, o.version, coalesce(v.marks, '{"names":[],"taxIds":[],"ibans":[]}') as marks, coalesce(v.kept, '[]') as kept
   from habit_owners o left join habit_versions v on v.owner_id = o.id and v.version = o.version`;
+
+/** The rules that hold for all suppliers. */
+export const everyonesRow = (db: Database) => one<OwnerRow>(db, `${OWNER} where o.everyone`);
+
+export const allOwners = (db: Database) => many<OwnerRow>(db, `${OWNER} order by o.id`);
 
 export const ownerOfSupplier = (db: Database, supplierId: number) => maybe<OwnerRow>(db, `${OWNER} where o.supplier_id = $1`, [supplierId]);
 
@@ -30,7 +37,7 @@ export const lockOwners = (db: Database) => db.query("select pg_advisory_xact_lo
 export const insertOwner = async (db: Database) =>
   (await one<{ id: number }>(db, 'insert into habit_owners default values returning id')).id;
 
-export const setOwnersSupplier = (db: Database, ownerId: number, supplierId: number) =>
+export const setOwnersSupplier = (db: Database, ownerId: number, supplierId: number | null) =>
   db.query('update habit_owners set supplier_id = $2 where id = $1', [ownerId, supplierId]);
 
 export const insertVersion = (
@@ -68,13 +75,19 @@ export const setVersion = (
 export const ownerRows = (db: Database) =>
   many<Omit<HabitOwnerRow, 'habits' | 'held' | 'corrected'> & { kept: readonly KeptHabit[] }>(
     db,
-    `select o.id, coalesce(s.name, v.marks #>> '{names,0}') as name, s.id is not null as "onFile", v.kept, o.version, v.at
+    `select o.id, coalesce(s.name, v.marks #>> '{names,0}') as name, s.id is not null as "onFile", o.everyone, v.kept, o.version, v.at
      from habit_owners o join habit_versions v on v.owner_id = o.id and v.version = o.version left join suppliers s on s.id = o.supplier_id
-     order by v.at desc limit 1000`,
+     order by o.everyone desc, v.at desc limit 1000`,
   );
 
+/** A supplier's habits with what he is called, and how many documents were read by them. */
+export interface NamedOwner extends OwnerRow {
+  readonly name: string | null;
+  readonly documents: number;
+}
+
 export const ownerById = (db: Database, id: number) =>
-  maybe<OwnerRow & { name: string | null; documents: number }>(
+  maybe<NamedOwner>(
     db,
     `select o.*, coalesce((select s.name from suppliers s where s.id = o."supplierId"), o.marks #>> '{names,0}') as name,
        (select count(distinct r.document_id)::int from readings r where r.habit_owner_id = o.id) as documents
@@ -108,20 +121,20 @@ export const insertTrial = async (
   db: Database,
   ownerId: number,
   personId: number,
-  { version, subject, kept }: { version: number; subject: string; kept: readonly KeptHabit[] },
+  { version, change, kept }: { version: number; change: HabitsChange; kept: readonly KeptHabit[] },
 ) =>
   (
     await one<{ id: number }>(
       db,
-      'insert into habit_trials (owner_id, version, subject, kept, person_id) values ($1, $2, $3, $4, $5) returning id',
-      [ownerId, version, subject, jsonOf(kept), personId],
+      'insert into habit_trials (owner_id, version, change, kept, person_id) values ($1, $2, $3, $4, $5) returning id',
+      [ownerId, version, jsonOf(change), jsonOf(kept), personId],
     )
   ).id;
 
 export const trialRow = (db: Database, id: number) =>
-  maybe<{ id: number; ownerId: number; version: number; subject: string; kept: readonly KeptHabit[]; result: TrialResult | null }>(
+  maybe<{ id: number; ownerId: number; version: number; change: HabitsChange; kept: readonly KeptHabit[]; result: TrialResult | null }>(
     db,
-    'select id, owner_id as "ownerId", version, subject, kept, result from habit_trials where id = $1',
+    'select id, owner_id as "ownerId", version, change, kept, result from habit_trials where id = $1',
     [id],
   );
 
@@ -129,16 +142,20 @@ export const storeTrial = (db: Database, id: number, result: TrialResult) =>
   db.query('update habit_trials set result = $2 where id = $1', [id, jsonOf(result)]);
 
 /** The last documents of an owner that people have settled: what a change is tried on. */
-export const settledOf = async (db: Database, ownerId: number, supplierId: number | null, most: number) =>
+export const settledOf = async (
+  db: Database,
+  { id: ownerId, supplierId, everyone }: Pick<OwnerRow, 'id' | 'supplierId' | 'everyone'>,
+  most: number,
+) =>
   (
     await many<{ id: number }>(
       db,
       `select d.id from documents d
        where (d.checked_by is not null or d.tray = 'posted')
-         and ((d.supplier_id is not null and d.supplier_id = $2) or exists (select from readings r where r.document_id = d.id and r.habit_owner_id = $1)
+         and ($4 or (d.supplier_id is not null and d.supplier_id = $2) or exists (select from readings r where r.document_id = d.id and r.habit_owner_id = $1)
            or exists (select from habit_versions v where v.owner_id = $1 and v.document_id = d.id))
        order by d.id desc limit $3`,
-      [ownerId, supplierId, most],
+      [ownerId, supplierId, most, everyone],
     )
   ).map(({ id }) => id);
 
@@ -153,8 +170,9 @@ export interface SaidDocument {
   readonly supplierId: number | null;
   readonly personId: number | null;
   readonly learnedVersion: number | null;
-  readonly settled: readonly HeaderField[];
-  readonly pointed: Readonly<Partial<Record<HeaderField, Place>>>;
+  readonly settled: readonly (HeaderField | OwnName)[];
+  readonly pointed: Readonly<Partial<Record<HeaderField | OwnName, Place>>>;
+  readonly own: Readonly<Partial<Record<OwnName, string>>>;
   readonly fields: Readonly<Record<HeaderField, string | null>>;
   readonly linesSaid: boolean;
   readonly lines: readonly Readonly<Record<LineCell, string | null>>[];
@@ -165,7 +183,7 @@ export const saidDocument = (db: Database, id: number) =>
     db,
     `select d.id, d.version, d.tray, d.kind, d.kind_given is not null as "kindSaid", d.checked_by is not null as checked, d.supplier_id as "supplierId",
        coalesce(d.checked_by, (select s.person_id from check_steps s where s.document_id = d.id order by s.id desc limit 1)) as "personId",
-       d.learned_version as "learnedVersion", d.settled_fields as settled, d.pointed,
+       d.learned_version as "learnedVersion", d.settled_fields as settled, d.pointed, d.own_values as own,
        jsonb_build_object('invoiceNumber', d.invoice_number, 'issueDate', d.issue_date::text, 'dueDate', d.due_date::text, 'currency', d.currency,
          'orderReference', d.order_reference, 'sellerName', d.seller_name, 'sellerTaxId', d.seller_tax_id, 'sellerIban', d.seller_iban,
          'paymentReference', d.payment_reference, 'netTotal', d.net_total::text, 'taxTotal', d.tax_total::text, 'grossTotal', d.gross_total::text,
@@ -193,18 +211,25 @@ export const documentsToLearn = async (db: Database) =>
     )
   ).map(({ id }) => id);
 
+/** Whose documents: a supplier's, those with one of these names on them, or everybody's. */
+export interface Whose {
+  readonly supplierId: number | null;
+  readonly names: readonly string[];
+  readonly everyone?: boolean;
+}
+
 /** Documents that wait at Check, untouched by anybody, of a supplier or with one of these names on them. */
-export const untouchedOf = async (db: Database, supplierId: number | null, names: readonly string[]) =>
+export const untouchedOf = async (db: Database, { supplierId, names, everyone = false }: Whose) =>
   (
     await many<{ id: number }>(
       db,
       `select d.id from documents d
        where d.tray = 'check' and d.settled_fields = '{}' and not exists (select from check_steps s where s.document_id = d.id)
-         and ((d.supplier_id is not null and d.supplier_id = $1) or (d.supplier_id is null and exists (
+         and ($3 or (d.supplier_id is not null and d.supplier_id = $1) or (d.supplier_id is null and exists (
            select from pages p join file_pages f on f.file_id = d.file_id and f.number = p.number, unnest($2::text[]) name
            where p.document_id = d.id and f.said @@ phraseto_tsquery('simple', name))))
        order by d.id limit 2000`,
-      [supplierId, names],
+      [supplierId, names, everyone],
     )
   ).map(({ id }) => id);
 
@@ -219,3 +244,32 @@ export const isUntouched = async (db: Database, id: number) =>
       [id],
     )
   ).untouched;
+
+/** How the habits of a version fared since. */
+export const storeKept = (db: Database, ownerId: number, version: number, kept: readonly KeptHabit[]) =>
+  db.query('update habit_versions set kept = $3 where owner_id = $1 and version = $2', [ownerId, version, jsonOf(kept)]);
+
+/** What a rule is tried on: documents of a supplier, at Check, or all, with what they have in its field now. */
+export const documentsToTry = (
+  db: Database,
+  { id, supplierId, everyone }: Pick<OwnerRow, 'id' | 'supplierId' | 'everyone'>,
+  on: RuleTry['on'],
+  search: string,
+  field: string,
+  most: number,
+) =>
+  many<{ id: number; number: string | null; seller: string | null; now: string | null; settled: boolean }>(
+    db,
+    `select d.id, d.invoice_number as number, coalesce(s.name, d.seller_name, f.name) as seller,
+       coalesce(d.own_values ->> $6, to_jsonb(d) ->> lower(regexp_replace($6, '([A-Z])', '_\\1', 'g'))) as now,
+       $6 = any(d.settled_fields) or d.checked_by is not null as settled
+     from documents d join files f on f.id = d.file_id left join suppliers s on s.id = d.supplier_id
+     where exists (select from pages p where p.document_id = d.id) and d.kind in ('invoice', 'credit-note')
+       and ($3 = 'all' or ($3 = 'check' and d.tray = 'check') or $7
+         or (d.supplier_id is not null and d.supplier_id = $2)
+         or exists (select from readings r where r.document_id = d.id and r.habit_owner_id = $1)
+         or exists (select from habit_versions v where v.owner_id = $1 and v.document_id = d.id))
+       and ($4 = '' or d.invoice_number ilike '%' || $4 || '%' or d.seller_name ilike '%' || $4 || '%' or s.name ilike '%' || $4 || '%' or f.name ilike '%' || $4 || '%')
+     order by d.id desc limit $5`,
+    [id, supplierId, on, search, most, field, everyone && on === 'supplier'],
+  );

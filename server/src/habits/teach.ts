@@ -62,7 +62,7 @@ export async function taughtFrom(
     const taught = told.documents.find((one) => one.pages.some((page) => numbers.includes(page)));
     if (!taught) continue;
     const marks = marksOf(taught.fields);
-    const before = suppliers.find((supplier) => isOneSupplier(supplier.marks, marks)) ?? null;
+    const before = suppliers.find((supplier) => !supplier.everyone && isOneSupplier(supplier.marks, marks)) ?? null;
     const after: SupplierHabits = taughtBy(before, pages, taught, basename(path), { coverText });
     learned += after.kept.filter(({ from }) => from === basename(path)).length;
     suppliers = before ? suppliers.map((supplier) => (supplier === before ? after : supplier)) : [...suppliers, after];

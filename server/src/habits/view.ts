@@ -23,19 +23,28 @@ export async function habitsView(db: Database, id: number): Promise<HabitsView> 
   const numbers = new Map((await numbersOf(db, documents.filter(Number.isInteger))).map((one) => [one.id, one]));
   const document = (of: number | null): TaughtBy | null => (of === null ? null : (numbers.get(of) ?? null));
   const taught = new Map(versions.flatMap((one) => (one.documentId === null ? [] : [[String(one.documentId), one] as const])));
+  // A rule is of who made it last.
+  const made = new Map(
+    versions.flatMap((one, i) =>
+      changesBetween(versions[i - 1]?.kept ?? [], one.kept)
+        .filter(({ code, habit }) => habit.what === 'rule' && (code === 'learned' || code === 'changed'))
+        .map(({ habit }) => [subjectOf(habit), one] as const),
+    ),
+  );
   const speaking = new Set(inForce(owner.kept).map(subjectOf));
   return {
     id,
     name: owner.name,
     supplierId: owner.supplierId,
+    everyone: owner.everyone,
     version: owner.version,
     documents: owner.documents,
     habits: owner.kept.map(({ habit, from, held, corrected, off }) => ({
       subject: subjectOf(habit),
       habit,
       from: document(Number.isInteger(Number(from)) ? Number(from) : null),
-      by: taught.get(from)?.by ?? null,
-      on: taught.get(from)?.at ?? null,
+      by: (made.get(subjectOf(habit)) ?? taught.get(from))?.by ?? null,
+      on: (made.get(subjectOf(habit)) ?? taught.get(from))?.at ?? null,
       held: held.length,
       corrected: corrected.length,
       off: Boolean(off),

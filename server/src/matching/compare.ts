@@ -1,4 +1,6 @@
 import { codeLine } from '@umber/core/coding';
+import { ownName, type OwnField } from '@umber/core/documents';
+import { bareIdentifier } from '@umber/core/identifiers';
 import { beyondOrder, chargeExceptions, type InvoiceLine, type MatchException, type Tolerances } from '@umber/core/matching';
 import { decimal, sum, toAmount } from '@umber/core/money';
 import { ratesOf, taxFaults } from '@umber/core/tax';
@@ -10,6 +12,7 @@ import { openOrders, orderHead, orderLines, takenOfOrder } from '../orders/queri
 import { companyRow } from '../people/queries.js';
 import { lockSupplier, supplierDefaults } from '../suppliers/queries.js';
 import { accountExceptions } from './accounts.js';
+import { ownFields } from '../own-fields/queries.js';
 import { creditExceptions } from './credit.js';
 import type { Services } from '../services.js';
 import { likelyOrders, pairLines } from './pairing.js';
@@ -56,9 +59,21 @@ export async function compareDocument(
   );
   found.push(...charges);
   if (order && agreed && head.kind !== 'credit-note') found.push(...orderTotal(head, goods, order, agreed.net, charges, limits));
+  found.push(...ownExceptions(await ownFields(db), head, order));
   found.push(...(await taxExceptions(db, head, lines, supplier.country)));
   if (head.kind === 'credit-note') found.push(...(await creditExceptions(db, head, supplierId, goods.paired > 0)));
   return found;
+}
+
+/** Fields of the company's own that say otherwise than the order. */
+function ownExceptions(fields: readonly OwnField[], head: MatchHead, order: Order | null): MatchException[] {
+  return fields.flatMap((field): MatchException[] => {
+    const value = head.own[ownName(field)];
+    if (field.level !== 'head' || field.matches === null || value === undefined) return [];
+    const ordered = order && { orderNumber: order.number, orderOwner: order.owner, costCentre: order.costCentre }[field.matches];
+    if (ordered !== null && bareIdentifier(ordered) === bareIdentifier(value)) return [];
+    return [{ line: null, facts: { code: 'own-differs', field: field.name, of: field.matches, value, order: ordered }, figures: [] }];
+  });
 }
 
 const asInvoiceLine = ({ position, itemNumber, description, quantity, unitPrice, netAmount }: Lines[number]): InvoiceLine => ({

@@ -1,6 +1,6 @@
 import { sum, toAmount } from '@umber/core/money';
 import type { MatchException, Numbered, Tolerances } from '@umber/core/matching';
-import { OUT_OF_THE_BOOKS, type DocumentKind } from '@umber/core/documents';
+import { OUT_OF_THE_BOOKS, type DocumentKind, type OwnName } from '@umber/core/documents';
 import { many, maybe, one, type Database, jsonOf } from '../database/database.js';
 
 /** A document as matching sees it. Amounts in its currency. */
@@ -26,6 +26,8 @@ export interface MatchHead {
   readonly gross: string | null;
   readonly carriage: string | null;
   readonly discount: string | null;
+  /** Its values of the company's own fields. */
+  readonly own: Readonly<Partial<Record<OwnName, string>>>;
 }
 
 export const matchHead = (db: Database, id: number) =>
@@ -33,7 +35,7 @@ export const matchHead = (db: Database, id: number) =>
     db,
     `select d.id, d.kind, d.seller_name as "sellerName", d.seller_tax_id as "sellerTaxId", d.seller_iban as "sellerIban", d.bank_accounts as "bankAccounts", a.sender, d.order_reference as "orderReference",
        (select r.result #>> '{fields,orderReference,value}' from readings r where r.document_id = d.id order by r.id desc limit 1) as "orderReferenceRead", d.invoice_number as "invoiceNumber",
-       d.supplier_id as "supplierId", d.order_id as "orderId", d.currency, d.issue_date as "issueDate", d.net_total as net, d.tax_total as tax, d.gross_total as gross, d.carriage, d.document_discount as discount
+       d.supplier_id as "supplierId", d.order_id as "orderId", d.currency, d.issue_date as "issueDate", d.net_total as net, d.tax_total as tax, d.gross_total as gross, d.carriage, d.document_discount as discount, d.own_values as own
      from documents d join arrivals a on a.id = d.arrival_id where d.id = $1`,
     [id],
   );

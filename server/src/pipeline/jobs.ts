@@ -9,7 +9,7 @@ import { keepCheck } from '../archive/book-queries.js';
 import { verifyBooks } from '../archive/verify-books.js';
 import { verifyBlobs } from '../archive/verify.js';
 import { delayReading, readArrivedDocument, refuseDocument } from './read-arrived.js';
-import { learnHabits } from '../habits/learn.js';
+import { learnHabits, waitingFor } from '../habits/learn.js';
 import { documentsToLearn } from '../habits/queries.js';
 import { runTrial } from '../habits/trial.js';
 import { readWithHabits } from './read-with-habits.js';
@@ -29,6 +29,7 @@ const QUEUES = [
   'read-document',
   'learn-sorting',
   'learn-habits',
+  'read-waiting',
   'read-with-habits',
   'try-habits',
   'send-letter',
@@ -44,6 +45,8 @@ const RETRIES = 4;
 const LONGEST = 3600;
 /** Arrivals fetched at a time: opening one takes milliseconds, fetching a job half a second. Where one fails, all are tried again, and those that are done do nothing. */
 const UNPACKED_TOGETHER = 12;
+/** Documents that are read again at a time, each in some hundredths of a second. */
+const READ_TOGETHER = 20;
 const SWEEP_MS = 60_000;
 /** After the database was away, what it was away from is looked for so soon. */
 const AFTER_TROUBLE_MS = 3000;
@@ -126,7 +129,12 @@ export class Jobs {
     }
     await this.#work('learn-sorting', options, () => learnSorting(services.pool));
     await this.#work('learn-habits', options, ([{ data }]) => learnHabits(services, data.id));
-    await this.#work('read-with-habits', options, ([{ data }]) => readWithHabits(services, data.id));
+    await this.#work('read-waiting', options, async ([{ data }]) => {
+      for (const id of await waitingFor(services.pool, data.id)) await this.send('read-with-habits', id);
+    });
+    await this.#work('read-with-habits', { ...options, batchSize: READ_TOGETHER }, async (jobs) => {
+      for (const { data } of jobs) await readWithHabits(services, data.id);
+    });
     await this.#work('try-habits', options, ([{ data }]) => runTrial(services, data.id));
     await this.#work('send-letter', options, ([{ data }]) => sendLetter(services, data.id));
     await this.#work('wake-rested', options, () => wakeRested(services));

@@ -3,9 +3,8 @@ import { type DocumentKind, isForTheBooks, type ReadingFailure } from '@umber/co
 import { isUnsure, type BoundaryView } from '@umber/contract/separating';
 import { bankAccountsOf, citationsOf, readDocument, type DocumentReading, type PageWords, type ReadingContext } from '@umber/core/reading';
 import { decides, learnedKind, sellerKey, sortingFeatures, type Sorted } from '@umber/core/sorting';
-import { inForce } from '@umber/core/habits';
 import { inTransaction, type Database } from '../database/database.js';
-import { habitsOn } from '../habits/known.js';
+import { knownOn } from '../habits/known.js';
 import { endOpenSteps } from '../intake/queries.js';
 import { beginStep, endStep } from '../intake/steps.js';
 import { matchDocument, recogniseSupplier } from '../matching/match.js';
@@ -18,6 +17,7 @@ import { groupAlike } from '../sorting/alike.js';
 import { newestModel } from '../sorting/queries.js';
 import { fileAway } from '../sorting/sort.js';
 import { moveTo } from '../documents/lifecycle.js';
+import { ownFields } from '../own-fields/queries.js';
 import { storeCredited } from '../reading/credited.js';
 import { arrivedDocument, insertReading, storeAccounts, storeReadLines, storeReadValues, storeTitle } from '../reading/queries.js';
 
@@ -65,14 +65,15 @@ export type ReadDocument = Awaited<ReturnType<typeof readingOf>>;
 export async function readingOf({ pool }: Services, document: Arrived) {
   const pages = await wordsOfDocument(pool, document.id);
   const company = await companyRow(pool);
-  const owner = await habitsOn(pool, pages);
+  const { owner, habits } = await knownOn(pool, pages);
   const context: ReadingContext = {
     buyerNames: company ? [company.name] : [],
     buyerTaxIds: company ? [company.taxId] : [],
     acceptedRisk: company ? Number(company.acceptedRisk) : undefined,
     receivedOn: document.receivedAt.slice(0, 10),
     coverText: `${document.subject ?? ''}\n${document.mailText}`,
-    ...(owner ? { habits: inForce(owner.kept) } : {}),
+    habits,
+    ownFields: await ownFields(pool),
   };
   const titled = readDocument(pages, { ...context, kind: document.kindGiven ?? undefined });
   const learned = document.kindGiven === null ? await learnedFor(pool, pages, titled) : null;

@@ -30,6 +30,8 @@ export interface SearchablePage {
 export interface SearchableInput {
   readonly kind: DocumentKind;
   readonly fields: Readonly<Record<HeaderField, string | null>>;
+  /** Values of the company's own fields, by their keys. */
+  readonly own: readonly { readonly key: string; readonly value: string }[];
   readonly pages: readonly SearchablePage[];
   /** The file, where one of its pages has a text of its own. */
   readonly file: Uint8Array | null;
@@ -39,7 +41,7 @@ export interface SearchableInput {
  * The document as a PDF that can be searched: pages with a text of their own as they came, scanned ones as their straightened
  * picture with the read words unseen above it; its fields as XMP metadata.
  */
-export async function searchable({ kind, fields, pages, file }: SearchableInput): Promise<Uint8Array> {
+export async function searchable({ kind, fields, own, pages, file }: SearchableInput): Promise<Uint8Array> {
   const pdf = await PDFDocument.create();
   const source = file && (await opened(file));
   const font = await pdf.embedFont(StandardFonts.Helvetica);
@@ -57,7 +59,7 @@ export async function searchable({ kind, fields, pages, file }: SearchableInput)
     }
     writeUnseen(page, font, words, height);
   }
-  describe(pdf, kind, fields);
+  describe(pdf, kind, fields, own);
   return pdf.save();
 }
 
@@ -111,13 +113,14 @@ const XMP_FIELDS = [
 ] as const;
 
 /** Says in the PDF what document it is, for people (title) and for programs (XMP, ISO 16684). */
-function describe(pdf: PDFDocument, kind: DocumentKind, fields: SearchableInput['fields']): void {
+function describe(pdf: PDFDocument, kind: DocumentKind, fields: SearchableInput['fields'], own: SearchableInput['own']): void {
   const value = (name: HeaderField) => fields[name] ?? '';
   const title = [KIND_NAMES[kind], value('invoiceNumber'), value('sellerName')].filter((part) => part !== '').join(' · ');
   pdf.setTitle(title);
   pdf.setProducer('Umber Tray');
   pdf.setCreator('Umber Tray');
   const said = XMP_FIELDS.filter((name) => value(name) !== '').map((name) => `   <ut:${name}>${escaped(value(name))}</ut:${name}>`);
+  said.push(...own.map((one) => `   <ut:own rdf:parseType="Resource"><ut:field>${one.key}</ut:field><ut:value>${escaped(one.value)}</ut:value></ut:own>`));
   const xmp = `<?xpacket begin="\ufeff" id="W5M0MpCehiHzreSzNTczkc9d"?>
 <x:xmpmeta xmlns:x="adobe:ns:meta/">
  <rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#">

@@ -7,6 +7,8 @@ import {
   type OrderLine,
   type Tolerances,
 } from '@umber/core/matching';
+import type { OwnField } from '@umber/core/documents';
+import { ruleOn, type PageWords, type Rule } from '@umber/core/reading';
 import { wellFormed } from '@umber/core/text';
 import { asItCame } from './as-it-came.js';
 import { searchable, type SearchableInput } from './make-searchable.js';
@@ -22,6 +24,11 @@ interface PairedLines {
   readonly order: readonly OrderLine[];
   readonly tolerances: Tolerances;
   readonly direction: Direction;
+}
+interface FollowedRule {
+  readonly rule: Rule;
+  readonly documents: readonly (readonly PageWords[])[];
+  readonly ownFields: readonly OwnField[];
 }
 interface GuessedOrder {
   readonly reference: string | null;
@@ -64,6 +71,8 @@ export const TASKS = {
   /** Lines of an invoice against those of an order, where there are many. */
   'pair-lines': ({ lines, order, tolerances, direction }: PairedLines) => threeWayMatch(lines, order, tolerances, direction),
   'guess-order': ({ reference, lines, orders }: GuessedOrder) => guessOrder(reference, lines, orders),
+  /** What comes of a rule on each of some documents. */
+  'follow-rule': ({ rule, documents, ownFields }: FollowedRule) => documents.map((pages) => ruleOn(pages, rule, ownFields)),
   /** A document as a PDF that can be searched. */
   'searchable-pdf': (input: SearchableInput) => searchable(input),
 } as const;

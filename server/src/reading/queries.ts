@@ -1,6 +1,6 @@
 import type { DocumentKind } from '@umber/core/documents';
 import { MOST_RISK, type RiskView } from '@umber/contract/reading';
-import { ACCEPTED_RISK, netAmounts, type Citation, type DocumentReading } from '@umber/core/reading';
+import { ACCEPTED_RISK, netAmounts, type Citation, type DocumentReading, type OwnValues } from '@umber/core/reading';
 import { maybe, type Database, jsonOf } from '../database/database.js';
 
 export const arrivedDocument = (db: Database, id: number) =>
@@ -49,7 +49,7 @@ export const storeReadValues = (db: Database, id: number, reading: DocumentReadi
   const value = (name: keyof typeof fields) => fields[name]?.value ?? null;
   return db.query(
     `update documents set kind = $2, language = $3, invoice_number = $4, issue_date = $5, due_date = $6, currency = $7, order_reference = $8, seller_name = $9, seller_tax_id = $10,
-       seller_iban = $11, net_total = $12, tax_total = $13, gross_total = $14, amount_due = $15, document_discount = $16, carriage = $17, discount_percent = $18, discount_date = $19, payment_reference = $20 where id = $1`,
+       seller_iban = $11, net_total = $12, tax_total = $13, gross_total = $14, amount_due = $15, document_discount = $16, carriage = $17, discount_percent = $18, discount_date = $19, payment_reference = $20, own_values = $21 where id = $1`,
     [
       id,
       reading.kind,
@@ -71,9 +71,14 @@ export const storeReadValues = (db: Database, id: number, reading: DocumentReadi
       value('discountPercent'),
       value('discountDate'),
       value('paymentReference'),
+      jsonOf(valuesOf(reading.own)),
     ],
   );
 };
+
+/** Values without how they were read; those that were not found are left out. */
+const valuesOf = (own: OwnValues | undefined): Record<string, string> =>
+  Object.fromEntries(Object.entries(own ?? {}).flatMap(([name, read]) => (read ? [[name, read.value]] : [])));
 
 export const storeReadLines = async (db: Database, id: number, reading: DocumentReading) => {
   await db.query('delete from document_lines where document_id = $1', [id]);
@@ -81,7 +86,7 @@ export const storeReadLines = async (db: Database, id: number, reading: Document
   for (const [position, line] of reading.lines.entries()) {
     const rate = line.taxRate && /^\d{1,3}(\.\d+)?$/.test(line.taxRate.value) ? line.taxRate.value : null;
     await db.query(
-      'insert into document_lines (document_id, position, item_number, description, quantity, unit, unit_price, net_amount, tax_rate, page, box, read_line) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $2)',
+      'insert into document_lines (document_id, position, item_number, description, quantity, unit, unit_price, net_amount, tax_rate, page, box, read_line, own_values) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $2, $12)',
       [
         id,
         position,
@@ -94,6 +99,7 @@ export const storeReadLines = async (db: Database, id: number, reading: Document
         rate,
         line.page,
         jsonOf(line.box),
+        jsonOf(valuesOf(line.own)),
       ],
     );
   }

@@ -21,6 +21,8 @@ export const foundDocuments = (db: Database, { part, amount, words }: Looked, mo
        union all (select id, 3, 'amount' from documents where $2::numeric is not null and (gross_total = $2::numeric or net_total = $2::numeric or amount_due = $2::numeric) order by id desc limit $4)
        union all (select d.id, 4, 'supplier' from documents d join suppliers s on s.id = d.supplier_id where s.name ilike $1 order by d.id desc limit $4)
        union all (select id, 4, 'supplier' from documents where seller_name ilike $1 order by id desc limit $4)
+       union all (select id, 4, 'own' from documents where own_values <> '{}' and own_text(own_values) ilike $1 order by id desc limit $4)
+       union all (select document_id, 4, 'own' from document_lines where own_values <> '{}' and own_text(own_values) ilike $1 order by document_id desc limit $4)
        union all (select p.document_id, 5, 'page' from file_pages f join documents d on d.file_id = f.file_id join pages p on p.document_id = d.id and p.number = f.number
                   where $3::text is not null and f.said @@ to_tsquery('simple', $3) order by p.document_id desc limit $4)
        union all (select d.id, 6, 'mail' from arrivals a join documents d on d.arrival_id = a.id

@@ -41,6 +41,11 @@ export const routes: Routes = [
         loadComponent: () => import('./habits/habit-owners-page').then((m) => m.HabitOwnersPage),
       },
       { path: 'habits/:id', title: 'Habits · Umber Tray', loadComponent: () => import('./habits/habits-page').then((m) => m.HabitsPage) },
+      {
+        path: 'fields',
+        title: 'Fields of your own · Umber Tray',
+        loadComponent: () => import('./own-fields/own-fields-page').then((m) => m.OwnFieldsPage),
+      },
       { path: 'orders', title: 'Orders · Umber Tray', loadComponent: () => import('./orders/orders-page').then((m) => m.OrdersPage) },
     ],
   },

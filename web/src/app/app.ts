@@ -73,6 +73,7 @@ import { TopBar } from './top-bar';
               <p>
                 {{ person.name }}<br /><span class="quiet">{{ person.role }}</span>
               </p>
+              <a class="plain-button" routerLink="/fields" (click)="menu.set(false)">Fields of your own</a>
               @if (mayAudit()) {
                 <a class="plain-button" routerLink="/settings-trail" (click)="menu.set(false)">Settings and sign-ins</a>
               }

@@ -1,11 +1,12 @@
-import type { HeaderField } from '../../documents/index.js';
-import { middleY, right, type Box } from '../../geometry/index.js';
+import { isOwnName, type HeaderField } from '../../documents/index.js';
+import { middleY, overlapX, overlapY, right, type Box } from '../../geometry/index.js';
 import type { LabelMeaning } from '../../languages/index.js';
 import { likeness, shapeOf, type Habit } from '../habit.js';
 import type { Candidate } from '../header/candidates.js';
 import { fold } from '../language/phrases.js';
 import { OWN_WORDS } from '../language/wording.js';
 import type { Span } from '../print/spans.js';
+import type { RuleHit } from '../rules/follow.js';
 import type { Row, Run } from '../print/words.js';
 import { FITTED_FIELDS, type HeadWeights, type Weights } from './fields.js';
 
@@ -34,11 +35,15 @@ export class Expected {
   readonly #absent = new Set<HeaderField>();
   readonly #places = new Map<HeaderField, { readonly habit: Placed; readonly spots: readonly Spot[] }>();
 
-  constructor(habits: readonly Habit[], rows: readonly Row[]) {
+  readonly #ruled: ReadonlyMap<HeaderField, RuleHit>;
+
+  /** `ruled`: what rules made by hand found. */
+  constructor(habits: readonly Habit[], rows: readonly Row[], ruled: ReadonlyMap<HeaderField, RuleHit> = new Map()) {
+    this.#ruled = ruled;
     const placed = habits.filter((habit) => habit.what === 'place');
     const found = placed.length === 0 ? new Map<string, readonly Found[]>() : anchorsOn(placed, rows);
     for (const habit of habits) {
-      if (habit.what === 'label') this.#labels.set(habit.field, habit);
+      if (habit.what === 'label' && !isOwnName(habit.field)) this.#labels.set(habit.field, habit);
       if (habit.what === 'absent') this.#absent.add(habit.field);
     }
     for (const habit of placed)
@@ -52,7 +57,7 @@ export class Expected {
 
   /** Whether anything is expected of the field. */
   has(field: HeaderField): boolean {
-    return this.#labels.has(field) || this.#places.has(field);
+    return this.#labels.has(field) || this.#places.has(field) || this.#ruled.has(field);
   }
 
   /** Whether the supplier's pages never show the field. */
@@ -62,6 +67,8 @@ export class Expected {
 
   /** How well a value stands where the field's is expected, 0..1. */
   byPlace(field: HeaderField, { page, text, box }: { readonly page: number; readonly text: string; readonly box: Box }): number {
+    const ruled = this.#ruled.get(field);
+    if (ruled?.box && ruled.page === page && overlapX(ruled.box, box) > 0 && overlapY(ruled.box, box) > 0) return 1;
     const known = this.#places.get(field);
     if (!known || known.spots.length === 0) return 0;
     const at = known.habit.edge === 'left' ? box.x : right(box);

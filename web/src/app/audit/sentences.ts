@@ -31,6 +31,12 @@ export function auditText(act: AuditAct): string {
       return `Set how many of 100 values may be wrong unasked: ${act.before} before, ${act.after} now.`;
     case 'separation-set':
       return `Set how many people it takes: “${SEPARATION_NAMES[act.before] ?? act.before}” before, “${SEPARATION_NAMES[act.after] ?? act.after}” now.`;
+    case 'own-field-added':
+      return `Added the field “${act.field}” to ${act.level === 'head' ? 'the head' : 'the lines'}.`;
+    case 'own-field-removed':
+      return `Took the field “${act.field}” away.`;
+    case 'own-field-changed':
+      return `Changed the field “${act.field}”: ${act.changes.map(changeText).join('; ')}.`;
     case 'supplier-added':
       return `Put ${act.supplier} on file${act.another ? ', and said that it is another firm than one like it' : ''}.`;
     case 'supplier-confirmed':

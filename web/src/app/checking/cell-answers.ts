@@ -1,4 +1,4 @@
-import { holdsNumber, type LineCell } from '@umber/core/documents';
+import { holdsNumber, isOwnName, type LineCell, type OwnName } from '@umber/core/documents';
 import { productOf } from '@umber/core/arithmetic';
 import { decimal, toAmount } from '@umber/core/money';
 import type { DocumentView, DoubtView, LineView } from '@umber/contract/documents';
@@ -11,7 +11,7 @@ export interface CellAnswer {
   readonly text: string;
   readonly reason: string;
   /** Null: it is right as it stands. */
-  readonly change: { readonly cell: LineCell; readonly value: string } | null;
+  readonly change: { readonly cell: LineCell | OwnName; readonly value: string } | null;
 }
 
 const isNice = (value: string): boolean => /^-?\d{1,7}(\.\d{1,3})?$/.test(value);
@@ -35,8 +35,24 @@ const closes = (document: DocumentView, at: number, value: string): boolean =>
 
 const FACTORS: readonly LineCell[] = ['netAmount', 'unitPrice', 'quantity'];
 
+/** The answers to a doubt about a cell of the company's own. */
+function answersToOwnCell(cell: OwnName, { own, read }: LineView): CellAnswer[] {
+  const value = own[cell] ?? null;
+  const others = (read?.own?.[cell]?.alternatives ?? [])
+    .filter((other) => other.value !== value)
+    .map((other): CellAnswer => ({
+      text: shownCell(cell, other.value),
+      reason: evidenceText(other.why),
+      change: { cell, value: other.value },
+    }));
+  const present: CellAnswer =
+    value === null ? { text: 'Leave it empty', reason: '', change: null } : { text: value, reason: 'as it stands', change: null };
+  return value === null ? [...others, present] : [present, ...others];
+}
+
 /** The answers to a doubt about a line, likeliest first: the first is what Enter takes. */
 export function answersToCell(doubt: DoubtView, line: LineView, document: DocumentView): CellAnswer[] {
+  if (doubt.field !== null && isOwnName(doubt.field)) return answersToOwnCell(doubt.field, line);
   const cell = doubt.field as LineCell;
   const taken = new Set<string>();
   const change = (of: LineCell, value: string, reason: string): CellAnswer[] => {

@@ -21,7 +21,7 @@ import { union, type Box, type Place } from '@umber/core/geometry';
 import { Store } from '@ngrx/store';
 import { linkHorizontal } from 'd3-shape';
 import { questionText } from '../reading/sentences';
-import type { DocumentKind } from '@umber/core/documents';
+import type { DocumentKind, HeaderField, OwnField, OwnName } from '@umber/core/documents';
 import { DocumentActions, documentFeature, type DocumentChange } from '../documents/document.state';
 import { fileAsItCame } from '../documents/addresses';
 import { Drafts } from '../drafts/drafts';
@@ -41,6 +41,7 @@ import { PageStrip } from '../viewer/page-strip';
 import { Viewer } from '../viewer/viewer';
 import { ViewerTools } from '../viewer/viewer-tools';
 import { Disputes } from './dispute-dialog';
+import { Effort } from './effort';
 import { DoubtCard, fieldDraft } from './doubt-card';
 import { LinesView } from './lines-view';
 import { LooseFields } from './loose-fields';
@@ -53,7 +54,7 @@ import { pointedAt, wordsAt } from './pick';
 import { StepsPanel } from './steps-panel';
 import type { Answer } from './questions';
 import { SumsSentence } from './sums-sentence';
-import { typedValue } from './typed-value';
+import { typedValue, type Taking } from './typed-value';
 
 const BARS = 48 + 52 + 20;
 const GAP = 30;
@@ -122,6 +123,7 @@ export class CheckScreen {
 
   readonly #documentId = computed(() => this.document().id);
   readonly #holding = inject(Holding);
+  readonly #effort = new Effort(this.#documentId);
   /** Where a colleague has the document, it is looked at; who wants to work on it takes it over. */
   protected readonly mayCheck = computed(() => may(this.#person()?.role ?? 'auditor', 'check') && this.#holding.isMine());
   /** The person types what hardly readable pages say: they are not asked about any more. */
@@ -289,7 +291,7 @@ export class CheckScreen {
     else if (this.view() !== 'head' && this.questions().length > 0) this.view.set('head');
     else if (active?.doubt) this.#take(0);
     else if (this.questions().length > 0) this.#chosen.set(null);
-    else if (!this.#toDraft()) this.#change({ name: 'finishCheck', next: true });
+    else if (!this.#toDraft()) this.#change({ name: 'finishCheck', input: { keys: this.#effort.taken() }, next: true });
   }
 
   protected answer(answer: Answer): void {
@@ -317,7 +319,7 @@ export class CheckScreen {
 
   protected type(text: string): void {
     const active = this.active();
-    if (active?.field) this.#give(active, typedValue(active.field, text));
+    if (active?.field) this.#give(active, typedValue(takingOf(active.field, active.own), text));
   }
 
   /** Says that the page does not show the open field. */
@@ -362,7 +364,7 @@ export class CheckScreen {
       return;
     }
     if (words.length === 0) return;
-    const pointed = pointedAt(active.field, words, page.words, isClick);
+    const pointed = pointedAt(takingOf(active.field, active.own), words, page.words, isClick);
     const text = words.map((word) => word.text).join(' ');
     if (pointed === null) {
       // What cannot be this field's value is meant as a click on the other field.
@@ -533,6 +535,9 @@ export class CheckScreen {
     return { id: item.id, path: `${curve}L${target},${underside}`, open: item.id === this.active()?.id && item.doubt !== null };
   }
 }
+
+/** What a field takes: one of the company's own as it is defined. */
+const takingOf = (field: HeaderField | OwnName, own: OwnField | undefined): Taking => own ?? (field as HeaderField);
 
 const inside = (box: Box, at: Box): boolean =>
   at.x >= box.x - 2 && at.x <= box.x + box.width + 2 && at.y >= box.y - 2 && at.y <= box.y + box.height + 2;

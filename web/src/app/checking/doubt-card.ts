@@ -1,5 +1,5 @@
 import { KeyHint } from '../keys/key-hint';
-import type { HeaderField } from '@umber/core/documents';
+import type { HeaderField, OwnName } from '@umber/core/documents';
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, viewChild } from '@angular/core';
 import type { DocumentView } from '@umber/contract/documents';
 import { questionText } from '../reading/sentences';
@@ -7,10 +7,10 @@ import { CutOut } from '../documents/cut-out';
 import { Drafts } from '../drafts/drafts';
 import { broughtIntoSight } from '../keys/in-sight';
 import type { Item } from './margin-items';
-import { answersTo, type Answer } from './questions';
+import { answersTo, fieldOf, type Answer } from './questions';
 
 /** What the text typed for a field of a document is kept as. */
-export const fieldDraft = (documentId: number, field: HeaderField): string => `document/${documentId}/fields/${field}`;
+export const fieldDraft = (documentId: number, field: HeaderField | OwnName): string => `document/${documentId}/fields/${field}`;
 
 /** An open field: the place enlarged, the question, ranked answers on number keys, and a field to type into. */
 @Component({
@@ -77,7 +77,7 @@ export const fieldDraft = (documentId: number, field: HeaderField): string => `d
       }
       @if (item().field) {
         <span><kbd>E</kbd> type</span><span>or point at the page</span>
-        @if (document().fields[item().field!].value !== null && mayCheck()) {
+        @if (hasValue() && mayCheck()) {
           <button type="button" (click)="cleared.emit()">Not on the page</button>
         }
       }
@@ -227,7 +227,11 @@ export class DoubtCard {
   /** The value as it would be typed: the plain one. */
   protected readonly plain = computed(() => {
     const { field } = this.item();
-    return field === null ? '' : (this.document().fields[field].value ?? '');
+    return field === null ? '' : (fieldOf(this.document(), field).value ?? '');
+  });
+  protected readonly hasValue = computed(() => {
+    const { field } = this.item();
+    return field !== null && fieldOf(this.document(), field).value !== null;
   });
 
   /** Puts the cursor into the field. */

@@ -1,5 +1,14 @@
 import { KeyHint } from '../keys/key-hint';
-import { causesOf, type GivenRow, type LineCell, type LineEdit } from '@umber/core/documents';
+import {
+  causesOf,
+  isOwnName,
+  ownName,
+  type GivenRow,
+  type LineCell,
+  type LineEdit,
+  type OwnField,
+  type OwnName,
+} from '@umber/core/documents';
 import { columnsOfLines, linesByColumns, partsOf, type Column, type PageWords, type TablePart } from '@umber/core/reading';
 import { lineToBlame, owedSums, productOf } from '@umber/core/arithmetic';
 import { decimal, sum, toAmount } from '@umber/core/money';
@@ -38,9 +47,9 @@ import { placeRows, rowsWithin } from './line-rows';
 import { pastedRows } from './pasted';
 import { pointedAt, wordsAt } from './pick';
 import { makeNet, printedSums, sumsByRate } from './printed-sums';
-import { CELL_NAMES } from './questions';
+import { CELL_NAMES, cellName } from './questions';
 import { splitLine } from './split-line';
-import { typedValue } from './typed-value';
+import { typedValue, type Taking } from './typed-value';
 
 const SHOWN: readonly LineCell[] = ['quantity', 'unit', 'unitPrice', 'netAmount', 'taxRate', 'itemNumber', 'description'];
 /** Pixels: what an open question adds to its row, how far beyond the screen rows are drawn, and how finely scrolling is followed. */
@@ -69,7 +78,7 @@ export class LinesView {
   protected readonly grouped = grouped;
   protected readonly shown = SHOWN;
   protected readonly chosen = signal<number | null>(null);
-  protected readonly cell = signal<LineCell>('quantity');
+  protected readonly cell = signal<LineCell | OwnName>('quantity');
   protected readonly hint = signal('');
   protected readonly isNarrow = inject(WindowSize).isNarrow;
   readonly #width = signal(1240);
@@ -101,7 +110,9 @@ export class LinesView {
   protected readonly laidPages = computed(() => layOutPages(this.viewer().pages(), this.pageWidth(), this.viewer().turn()));
   readonly #rows = computed(() => {
     const open = this.open();
-    return placeRows(this.document(), this.laidPages(), new Map(open?.line == null ? [] : [[open.line, this.#questionHeight()]]));
+    const chosen = this.chosen();
+    const tall = open?.line ?? (this.document().ownCells.length > 0 ? chosen : null);
+    return placeRows(this.document(), this.laidPages(), new Map(tall === null ? [] : [[tall, this.#questionHeight()]]));
   });
   protected readonly height = computed(
     () => Math.max(heightOf(this.laidPages()), ...this.#rows().map(({ top, height }) => top + height)) + 20,
@@ -173,8 +184,8 @@ export class LinesView {
     afterRenderEffect(() => {
       this.open();
       this.rows();
-      const question = this.#host.nativeElement.querySelector<HTMLElement>('.question');
-      if (question) this.#questionHeight.set(question.offsetHeight);
+      const under = this.#host.nativeElement.querySelector<HTMLElement>('.under');
+      if (under) this.#questionHeight.set(under.offsetHeight);
     });
     afterNextRender(() => {
       this.measure();
@@ -199,39 +210,41 @@ export class LinesView {
   }
 
   protected readonly isInView = (position: number): boolean => position >= this.inView().first && position <= this.inView().last;
-  protected readonly isAsked = (line: LineView, cell: LineCell): boolean => this.#asks().get(line.position)?.field === cell;
+  protected readonly isAsked = (line: LineView, cell: LineCell | OwnName): boolean => this.#asks().get(line.position)?.field === cell;
   protected readonly asks = (position: number): boolean => this.#asks().has(position);
 
-  protected text(line: LineView, cell: LineCell): string {
-    const value = line.cells[cell];
+  protected readonly nameOf = ownName;
+
+  protected text(line: LineView, cell: LineCell | OwnName): string {
+    const value = isOwnName(cell) ? (line.own[cell] ?? null) : line.cells[cell];
     if (value === null) return '';
     return cell === 'netAmount' ? grouped(value) : cell === 'unitPrice' ? grouped(value, 2) : value;
   }
 
   /** What was typed into a cell and is not saved; null where nothing is. */
-  protected draftOf(line: LineView, cell: LineCell): string | null {
+  protected draftOf(line: LineView, cell: LineCell | OwnName): string | null {
     return this.#drafts.of(this.#purpose(line, cell));
   }
 
-  protected titleOf(line: LineView, cell: LineCell): string {
+  protected titleOf(line: LineView, cell: LineCell | OwnName): string {
     return this.draftOf(line, cell) === null ? (cell === 'description' ? (line.cells.description ?? '') : '') : 'Typed, not saved yet';
   }
 
-  protected keep(line: LineView, cell: LineCell, event: Event): void {
+  protected keep(line: LineView, cell: LineCell | OwnName, event: Event): void {
     const { value } = event.target as HTMLInputElement;
     if (value === this.text(line, cell)) this.#drafts.drop(this.#purpose(line, cell));
     else this.#drafts.keep(this.#purpose(line, cell), value);
   }
 
-  protected give(line: LineView, cell: LineCell): void {
+  protected give(line: LineView, cell: LineCell | OwnName): void {
     const typed = this.draftOf(line, cell);
     if (typed === null || !this.mayCheck()) return;
-    const value = typedValue(cell, typed.replace(/(\d),(?=\d{3}(\D|$))/g, '$1'));
+    const value = typedValue(this.#taking(cell), typed.replace(/(\d),(?=\d{3}(\D|$))/g, '$1'));
     this.#changeCell(line.position, cell, value, this.#purpose(line, cell));
   }
 
   /** Keys within a cell: arrows go to the rows around, with Alt they copy from above or fill down. */
-  protected cellKey(line: LineView, cell: LineCell, event: KeyboardEvent): void {
+  protected cellKey(line: LineView, cell: LineCell | OwnName, event: KeyboardEvent): void {
     const step = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
     if (step !== 0 && event.altKey) {
       this.#leave(event);
@@ -249,7 +262,7 @@ export class LinesView {
     }
   }
 
-  protected entered(line: LineView, cell: LineCell): void {
+  protected entered(line: LineView, cell: LineCell | OwnName): void {
     this.chosen.set(line.position);
     this.cell.set(cell);
   }
@@ -275,9 +288,9 @@ export class LinesView {
       if (here) this.#choose(here.position);
       return;
     }
-    const cell = (this.open()?.field as LineCell | undefined) ?? this.cell();
-    const value = pointedAt(cell, words, page.words, isClick)?.value ?? null;
-    if (value === null) this.hint.set(`“${words.map((word) => word.text).join(' ')}” is no ${CELL_NAMES[cell].toLowerCase()}.`);
+    const cell = (this.open()?.field as LineCell | OwnName | undefined) ?? this.cell();
+    const value = pointedAt(this.#taking(cell), words, page.words, isClick)?.value ?? null;
+    if (value === null) this.hint.set(`“${words.map((word) => word.text).join(' ')}” is no ${cellName(cell).toLowerCase()}.`);
     else this.#changeCell(position, cell, value);
   }
 
@@ -322,8 +335,8 @@ export class LinesView {
   /** Goes to the cell in doubt, else to the one that was open last. */
   edit(): void {
     if (this.chosen() === null) this.move(1);
-    const asked = this.open()?.field as LineCell | undefined;
-    this.#focus(asked && SHOWN.includes(asked) ? asked : this.cell());
+    const asked = this.open()?.field as LineCell | OwnName | undefined;
+    this.#focus(asked && (isOwnName(asked) || SHOWN.includes(asked)) ? asked : this.cell());
   }
 
   add(): void {
@@ -367,14 +380,16 @@ export class LinesView {
   protected fill(which: 'one' | 'all'): void {
     const at = this.chosen();
     const last = this.document().lines.length - 1;
-    if (at === null || at >= last) return;
-    this.#editLines({ edit: 'fill', at, to: which === 'one' ? at + 1 : last, cell: this.cell() });
+    const cell = this.cell();
+    if (at === null || at >= last || isOwnName(cell)) return;
+    this.#editLines({ edit: 'fill', at, to: which === 'one' ? at + 1 : last, cell });
     if (which === 'one') this.move(1);
   }
 
   protected copyFromAbove(): void {
     const at = this.chosen();
-    if (at !== null && at > 0) this.#editLines({ edit: 'fill', at: at - 1, to: at, cell: this.cell() });
+    const cell = this.cell();
+    if (at !== null && at > 0 && !isOwnName(cell)) this.#editLines({ edit: 'fill', at: at - 1, to: at, cell });
   }
 
   /** Shows the borders of columns over the pages, or takes them away. */
@@ -493,13 +508,17 @@ export class LinesView {
   /** Where the open cell was read. */
   #placeOfCell(): { page: number; box: NonNullable<LineView['box']> } | null {
     const line = this.#line(this.chosen());
-    const cell = (this.open()?.field as LineCell | undefined) ?? this.cell();
-    const read = line?.read?.[cell] ?? null;
+    const cell = (this.open()?.field as LineCell | OwnName | undefined) ?? this.cell();
+    const read = (isOwnName(cell) ? line?.read?.own?.[cell] : line?.read?.[cell]) ?? null;
     if (read?.box && read.page !== null && line && line.box) return { page: read.page, box: read.box };
     return line?.box && line.page !== null && this.open() ? { page: line.page, box: line.box } : null;
   }
 
-  #purpose(line: LineView, cell: LineCell): string {
+  #taking(cell: LineCell | OwnName): Taking {
+    return (isOwnName(cell) && this.document().ownCells.find((field: OwnField) => ownName(field) === cell)) || (cell as LineCell);
+  }
+
+  #purpose(line: LineView, cell: LineCell | OwnName): string {
     return `document/${this.document().id}/lines/${line.position}/${cell}`;
   }
 
@@ -509,7 +528,7 @@ export class LinesView {
     (event.target as HTMLElement).blur();
   }
 
-  #focus(cell: LineCell): void {
+  #focus(cell: LineCell | OwnName): void {
     requestAnimationFrame(() => {
       const input = this.#host.nativeElement.querySelector<HTMLInputElement>(`[data-cell="${this.chosen()}${cell}"]`);
       input?.select();
@@ -517,7 +536,7 @@ export class LinesView {
     });
   }
 
-  #changeCell(position: number, cell: LineCell, value: string, draft?: string): void {
+  #changeCell(position: number, cell: LineCell | OwnName, value: string, draft?: string): void {
     this.hint.set('');
     this.#change({ name: 'changeCell', params: { position, cell }, input: { value }, ...(draft ? { draft } : {}) });
   }

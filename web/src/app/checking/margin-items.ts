@@ -1,16 +1,18 @@
 import type { ReadValue } from '@umber/core/reading';
 import { evidenceText } from '../reading/sentences';
-import { causesOf, HEADER_FIELDS, type HeaderField, CHECKS } from '@umber/core/documents';
+import { causesOf, HEADER_FIELDS, isOwnName, ownName, type HeaderField, type OwnField, type OwnName, CHECKS } from '@umber/core/documents';
 import type { DocumentView, DoubtView } from '@umber/contract/documents';
 import type { Box } from '@umber/core/geometry';
 import { union } from '@umber/core/geometry';
 import { labelOf, type PrintedLabel } from './label-place';
-import { FIELD_NAMES, isHeaderField, shownValue } from './questions';
+import { fieldOf, isHeaderField, nameOf, shownValue } from './questions';
 
 /** What stands in the margin for one field, for the lines, or for a doubt about the whole document. */
 export interface Item {
   readonly id: string;
-  readonly field: HeaderField | null;
+  readonly field: HeaderField | OwnName | null;
+  /** Where it is one of the company's own. */
+  readonly own?: OwnField;
   readonly name: string;
   readonly value: string;
   /** A short word of what confirms it, or of where it is asked about. */
@@ -35,8 +37,10 @@ export function marginItems(document: DocumentView): Item[] {
   const middle = (document.pages[0]?.width ?? 595) / 2;
   const sideOf = (box: Box | null): 'left' | 'right' => (box !== null && box.x + box.width / 2 < middle ? 'left' : 'right');
   const causes = causesOf(document.doubts);
-  const fields = HEADER_FIELDS.map((field): Item => {
-    const { value, read, settled, pointed } = document.fields[field];
+  const all = [...HEADER_FIELDS, ...document.own.map(({ field }) => ownName(field))];
+  const fields = all.map((field): Item => {
+    const { value, read, settled, pointed } = fieldOf(document, field);
+    const ownField = document.own.find((one) => ownName(one.field) === field)?.field;
     const same = value !== null && read?.value === value;
     // A corrected value stays where the wrong one was read, unless a person pointed for it elsewhere.
     const place = pointed ?? read;
@@ -52,12 +56,13 @@ export function marginItems(document: DocumentView): Item[] {
         ? 'confirmed'
         : `given by you${read ? `, the page has ${shownValue(field, read.value)}` : ''}`
       : elsewhere
-        ? `asked at ${FIELD_NAMES[elsewhere.field as HeaderField]}`
+        ? `asked at ${nameOf(elsewhere.field as HeaderField)}`
         : known || checkOf(read);
     return {
       id: field,
       field,
-      name: FIELD_NAMES[field],
+      ...(ownField ? { own: ownField } : {}),
+      name: ownField?.name ?? nameOf(field),
       value: shownValue(field, value),
       note,
       askedElsewhere: !settled && elsewhere !== null,
@@ -116,7 +121,7 @@ function linesItem(document: DocumentView): Item {
 
 function wholeDoubts(document: DocumentView): Item[] {
   return document.doubts
-    .filter((doubt) => doubt.line === null && !isHeaderField(doubt.field) && doubt.field !== 'lines')
+    .filter((doubt) => doubt.line === null && !isHeaderField(doubt.field) && !isOwnName(doubt.field ?? '') && doubt.field !== 'lines')
     .map((doubt) => ({
       id: `doubt-${doubt.id}`,
       field: null,

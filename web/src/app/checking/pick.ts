@@ -1,5 +1,6 @@
-import { holdsDate, holdsNumber, type HeaderField, type LineCell } from '@umber/core/documents';
+import { choiceOf, yesOrNo } from '@umber/core/documents';
 import { contains, overlapX, overlapY, type Box } from '@umber/core/geometry';
+import { takesDate, takesNumber, type Taking } from './typed-value';
 import { decimalMarkOf, readDate, readNumber, type Word } from '@umber/core/reading';
 
 /** The words that a click or a dragged rectangle on the page means, in reading order. Points. */
@@ -20,19 +21,21 @@ const SIGNS: Readonly<Record<string, string>> = { '£': 'GBP', '€': 'EUR', $: 
  * Pointed-at text as the value of a field: amounts as decimal strings, dates ISO 8601. Null where the text is no such value,
  * so that the person is told instead of a wrong value being taken. `all` are the page's words: they tell the decimal mark.
  */
-export function valueFrom(field: HeaderField | LineCell, picked: readonly Word[], all: readonly Word[]): string | null {
+export function valueFrom(field: Taking, picked: readonly Word[], all: readonly Word[]): string | null {
   const text = picked
     .map((word) => word.text)
     .join(' ')
     .trim();
   if (text === '') return null;
   const bare = text.replace(SIGNS_AROUND, '');
-  if (holdsDate(field)) return readDate(text)?.value ?? readDate(bare.replace(/^\D*?(?=\d)/, ''))?.value ?? null;
-  if (holdsNumber(field)) {
+  if (takesDate(field)) return readDate(text)?.value ?? readDate(bare.replace(/^\D*?(?=\d)/, ''))?.value ?? null;
+  if (takesNumber(field)) {
     const mark = decimalMarkOf(all.map((word) => word.text));
     const percentless = (one: string) => one.replace(/\s*%$/, '');
     return (readNumber(percentless(text), mark) ?? readNumber(percentless(bare.replace(/[:;]/g, '').trim()), mark))?.value ?? null;
   }
+  if (typeof field !== 'string' && field.type === 'yes-no') return yesOrNo(bare);
+  if (typeof field !== 'string' && field.type === 'choice') return choiceOf(field.choices, bare);
   if (field === 'currency') return SIGNS[/[£€$]/.exec(text)?.[0] ?? ''] ?? /\b[A-Z]{3}\b/.exec(text)?.[0] ?? null;
   if (field === 'sellerIban') return /^[A-Z]{2}\d{2}\w*$/i.exec(text.replace(/^IBAN:?\s*/i, '').replace(/[^A-Z0-9]/gi, ''))?.[0] ?? null;
   return text.replace(SIGNS_AROUND, '') || null;
@@ -51,11 +54,17 @@ export interface Pointed {
  * What a click on a word, or a drag over several, means for a field: of a date, a number or an account also the words that stand close
  * to the one that was clicked, of a description all of them. Null where it is no such value.
  */
-export function pointedAt(field: HeaderField | LineCell, words: readonly Word[], all: readonly Word[], isClick: boolean): Pointed | null {
+export function pointedAt(field: Taking, words: readonly Word[], all: readonly Word[], isClick: boolean): Pointed | null {
   if (words.length === 0) return null;
   const around = isClick ? runAround(all, words[0]) : words;
-  const isWhole = holdsDate(field) || holdsNumber(field) || field === 'sellerIban' || field === 'sellerName' || field === 'description';
-  const grouped = isClick && holdsNumber(field) ? [thousandsAround(all, words[0])] : [];
+  const isWhole =
+    takesDate(field) ||
+    takesNumber(field) ||
+    field === 'sellerIban' ||
+    field === 'sellerName' ||
+    field === 'description' ||
+    typeof field !== 'string';
+  const grouped = isClick && takesNumber(field) ? [thousandsAround(all, words[0])] : [];
   for (const tried of isWhole ? [...grouped, around, words] : [words, around]) {
     const value = valueFrom(field, tried, all);
     if (value !== null) return { words: tried, value };

@@ -1,6 +1,16 @@
-import { DOCUMENT_KINDS, HEADER_FIELDS, holdsDate, holdsNumber, type HeaderField, type LineCell } from '@umber/core/documents';
+import {
+  DOCUMENT_KINDS,
+  HEADER_FIELDS,
+  holdsDate,
+  holdsNumber,
+  isOwnName,
+  ownName,
+  type HeaderField,
+  type LineCell,
+  type OwnName,
+} from '@umber/core/documents';
 import { printedIban } from '@umber/core/identifiers';
-import { KIND_NAMES, type DocumentView, type DoubtView } from '@umber/contract/documents';
+import { KIND_NAMES, type DocumentView, type DoubtView, type FieldView } from '@umber/contract/documents';
 import { contains, middleX, middleY, type Box } from '@umber/core/geometry';
 import { netOfLines, ROUNDING } from '@umber/core/arithmetic';
 import { decimal, toAmount, within } from '@umber/core/money';
@@ -53,11 +63,26 @@ export interface Answer {
   readonly field?: HeaderField;
 }
 
+/** What a field of the company's own is called where only its name beside the built-in ones is known: “own:works-site” is “Works site”. */
+const wordsOf = (name: OwnName): string => {
+  const words = name.slice('own:'.length).replaceAll('-', ' ');
+  return words.charAt(0).toUpperCase() + words.slice(1);
+};
+export const nameOf = (field: HeaderField | OwnName): string => (isOwnName(field) ? wordsOf(field) : FIELD_NAMES[field]);
+export const cellName = (cell: LineCell | OwnName): string => (isOwnName(cell) ? wordsOf(cell) : CELL_NAMES[cell]);
+
+/** What a document has of a field, built-in or the company's own. */
+export const fieldOf = ({ fields, own }: DocumentView, name: HeaderField | OwnName): FieldView =>
+  isOwnName(name)
+    ? (own.find(({ field }) => ownName(field) === name) ?? { value: null, read: null, settled: false, pointed: null })
+    : fields[name];
+
 export const isHeaderField = (name: string | null): name is HeaderField => (HEADER_FIELDS as readonly (string | null)[]).includes(name);
 
 /** A value as the margin shows it: dates in words, amounts grouped, identifiers as they are. */
-export function shownValue(field: HeaderField, value: string | null): string {
+export function shownValue(field: HeaderField | OwnName, value: string | null): string {
   if (value === null) return 'not on the page';
+  if (isOwnName(field)) return /^\d{4}-\d{2}-\d{2}$/.test(value) ? fullDay(value) : /^-?\d+\.\d{2}$/.test(value) ? grouped(value) : value;
   if (holdsDate(field)) return fullDay(value);
   if (holdsNumber(field)) return grouped(value);
   if (field === 'sellerIban') return printedIban(value);
@@ -65,7 +90,7 @@ export function shownValue(field: HeaderField, value: string | null): string {
 }
 
 /** A cell's value as a sentence shows it. */
-export const shownCell = (cell: LineCell, value: string | null): string =>
+export const shownCell = (cell: LineCell | OwnName, value: string | null): string =>
   value === null ? 'empty' : cell === 'netAmount' || cell === 'unitPrice' ? grouped(value, cell === 'netAmount' ? 2 : 0) : value;
 
 const lastEvidence = (read: ReadValue | null): string => {
@@ -160,6 +185,35 @@ const UNREADABLE: readonly Answer[] = (
   ] as const
 ).map(([way, text, reason]) => ({ text, reason, value: null, page: null, box: null, ...(way ? { way } : {}) }));
 
+/** The answers to a doubt about a field of the company's own: what was read, what else it may be, and what there is to choose from. */
+function answersToOwn(name: OwnName, document: DocumentView): Answer[] {
+  const view = fieldOf(document, name);
+  const field = document.own.find((one) => ownName(one.field) === name)?.field;
+  const { value, read } = view;
+  const place = { page: read?.page ?? null, box: read?.box ?? null };
+  const present: Answer = {
+    text: shownValue(name, value),
+    reason: value === null ? 'leave it empty' : lastEvidence(read),
+    value: null,
+    ...place,
+  };
+  const choices = field?.type === 'choice' ? field.choices : field?.type === 'yes-no' ? ['yes', 'no'] : [];
+  const others = [
+    ...(read?.alternatives ?? []).map((other) => ({
+      value: other.value,
+      reason: evidenceText(other.why),
+      page: other.page,
+      box: other.box,
+    })),
+    ...choices.map((choice) => ({ value: choice, reason: '', page: null, box: null })),
+  ];
+  const known = new Set([value]);
+  const offered = others
+    .filter((other) => !known.has(other.value) && known.add(other.value))
+    .map((other): Answer => ({ ...other, text: shownValue(name, other.value) }));
+  return (value === null ? [...offered, ...(field?.required ? [] : [present])] : [present, ...offered]).slice(0, 7);
+}
+
 /** The answers a doubt is offered, likeliest first; the first is what Enter takes. */
 export function answersTo(doubt: DoubtView, document: DocumentView): Answer[] {
   if (doubt.question.code === 'unreadable' || doubt.question.code === 'no-text') return [...UNREADABLE];
@@ -184,6 +238,7 @@ export function answersTo(doubt: DoubtView, document: DocumentView): Answer[] {
       { ...nowhere, text: 'Look at all pages', reason: 'to cut or join them', way: 'pages' },
     ];
   }
+  if (doubt.line === null && doubt.field !== null && isOwnName(doubt.field)) return answersToOwn(doubt.field, document);
   if (doubt.line === null && isHeaderField(doubt.field)) {
     const { field } = doubt;
     if (doubt.question.code === 'totals-differ') return [...repairs(document), WRONG_PAGE];

@@ -3,7 +3,7 @@ import { failureText } from '@umber/contract/reading';
 import { TRAY_NAMES, type Asked } from '@umber/contract/trays';
 import type { Dispute, Moved, RestingReason, TrailAct } from '@umber/core/documents';
 import { approvalText } from '../approval/sentences';
-import { CELL_NAMES, FIELD_NAMES, shownCell, shownValue } from '../checking/questions';
+import { CELL_NAMES, cellName, nameOf, shownCell, shownValue } from '../checking/questions';
 import { fullDay } from '../dates/day';
 import { printedAccount } from '@umber/core/identifiers';
 import { grouped } from '../money/grouped';
@@ -100,11 +100,11 @@ function actText(act: TrailAct): string {
     case 'line-coded':
       return `Line ${act.line + 1}: ${orEmpty(act.after.account)}, ${orEmpty(act.after.costCentre)}`;
     case 'field-changed':
-      return `${FIELD_NAMES[act.field]}: ${shownValue(act.field, act.before)} → ${shownValue(act.field, act.after)}`;
+      return `${nameOf(act.field)}: ${shownValue(act.field, act.before)} → ${shownValue(act.field, act.after)}`;
     case 'field-confirmed':
-      return `${FIELD_NAMES[act.field]}: ${shownValue(act.field, act.value)} confirmed`;
+      return `${nameOf(act.field)}: ${shownValue(act.field, act.value)} confirmed`;
     case 'cell-changed':
-      return `Line ${act.line + 1}, ${CELL_NAMES[act.cell]}: ${shownCell(act.cell, act.before)} → ${shownCell(act.cell, act.after)}`;
+      return `Line ${act.line + 1}, ${cellName(act.cell)}: ${shownCell(act.cell, act.before)} → ${shownCell(act.cell, act.after)}`;
     case 'line-added':
       return `Line ${act.line + 1} added`;
     case 'line-removed':

@@ -9,22 +9,33 @@ import {
   numberAttribute,
   signal,
   untracked,
+  viewChild,
 } from '@angular/core';
 import { Title } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
-import type { HabitsView, HabitView, TrialView } from '@umber/contract/habits';
+import { addressOf } from '@umber/contract/endpoints';
+import type { HabitsChange, HabitsView, HabitView, TrialView } from '@umber/contract/habits';
 import { may } from '@umber/core/permissions';
+import type { Habit } from '@umber/core/reading';
 import { Store } from '@ngrx/store';
 import { of, switchMap, takeWhile, timer, type Observable, type Subscription } from 'rxjs';
+import { toObservable } from '@angular/core/rxjs-interop';
 import { Api } from '../api';
 import { messageOf } from '../api-error';
 import { dayText, todayIso } from '../dates/day';
+import { loaded } from '../loading/loaded';
 import { KeyHint } from '../keys/key-hint';
 import { Keys } from '../keys/keys';
 import { sessionFeature } from '../people/session.state';
 import { TopBar } from '../top-bar';
 import { counted } from '../words/counted';
-import { habitText, inOrder, triedText, versionText } from './sentences';
+import { OwnFields } from '../own-fields/own-fields';
+import { ProgressPanel } from './progress-panel';
+import { RuleEditor } from './rule-editor';
+import { habitText, inOrder, versionText } from './sentences';
+import { TrialPanel } from './trial-panel';
+
+type RuleHabit = Extract<Habit, { what: 'rule' }>;
 
 /** Milliseconds after which it is looked whether a trial is done. */
 const LOOKS_AFTER = 400;
@@ -33,7 +44,7 @@ const LOOKS_AFTER = 400;
 @Component({
   selector: 'umber-habits-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [KeyHint, RouterLink],
+  imports: [KeyHint, ProgressPanel, RouterLink, RuleEditor, TrialPanel],
   templateUrl: './habits-page.html',
   styleUrl: './habits-page.scss',
 })
@@ -50,19 +61,29 @@ export class HabitsPage {
   protected readonly busy = signal(false);
   /** The change that is being tried on past documents; null where none is. */
   protected readonly trial = signal<TrialView | null>(null);
-  protected readonly tried = computed(() => {
-    const trial = this.trial();
-    return trial && (this.view()?.habits.find(({ subject }) => subject === trial.subject) ?? null);
-  });
+  /** The rule that is being made or changed; null where none is. */
+  protected readonly editing = signal<RuleHabit | 'new' | null>(null);
+  protected readonly merging = signal(false);
+  protected readonly other = signal<number | null>(null);
+  protected readonly own = inject(OwnFields);
+  readonly #owners = loaded(toObservable(this.merging), (merging) => (merging ? this.#api.call('habitOwners') : of([])));
+  protected readonly others = computed(() =>
+    (this.#owners().value ?? []).filter(
+      ({ id, everyone, onFile }) => id !== this.id() && !everyone && !(onFile && this.view()?.supplierId !== null),
+    ),
+  );
+  protected readonly progress = loaded(toObservable(this.id), (id) => this.#api.call('progressOf', { id }));
+  protected readonly file = computed(() => addressOf('exportHabits', { id: this.id() }));
+  protected readonly editor = viewChild(RuleEditor);
   #asked: Subscription | undefined;
   protected readonly chosen = signal(0);
   protected readonly habits = computed(() => inOrder(this.view()?.habits ?? []));
-  protected readonly mayChange = computed(() => may(this.#person()?.role ?? 'auditor', 'habits'));
+  protected readonly mayChange = computed(() => may(this.#person()?.role ?? 'auditor', this.view()?.everyone ? 'rulesForAll' : 'habits'));
   protected readonly text = habitText;
+  protected readonly nameOf = ({ name, everyone }: HabitsView): string =>
+    everyone ? 'All suppliers' : (name ?? 'Nobody is named on his pages');
   protected readonly changed = versionText;
   protected readonly counted = counted;
-  protected readonly triedText = triedText;
-  protected readonly signed = (n: number): string => (n === 0 ? 'none' : n > 0 ? `+${n}` : `−${-n}`);
   protected readonly day = (iso: string): string => dayText(iso.slice(0, 10), this.#today);
 
   constructor() {
@@ -81,7 +102,9 @@ export class HabitsPage {
         does: 'try on past documents what would be without the chosen habit; then keep it so',
         run: () => this.#tryOrKeep(),
       },
-      { keys: 'Escape', does: 'drop what is tried', run: () => this.drop() },
+      { keys: 'Escape', does: 'drop what is tried, or leave the rule', whileTyping: true, run: () => this.#escape() },
+      { keys: 'n', does: 'add a rule by hand', run: () => this.mayChange() && this.editing.set('new') },
+      { keys: 'e', does: 'change the chosen rule', run: () => this.#editChosen() },
       { keys: 'o', does: 'open the document that it was learned from', run: () => this.#open() },
     ]);
   }
@@ -91,14 +114,27 @@ export class HabitsPage {
     if (view && this.mayChange()) this.#take(this.#api.call('switchHabit', { id: view.id }, { version: view.version, subject, off: !off }));
   }
 
-  protected tryWithout({ subject, off }: HabitView): void {
+  protected trySwitched({ subject, off }: HabitView): void {
+    this.#try({ change: 'switch', subject, off: !off });
+  }
+
+  protected tryVersion(to: number): void {
+    this.#try({ change: 'return', to });
+  }
+
+  protected tryMerge(): void {
+    const from = this.other();
+    if (from !== null) this.#try({ change: 'merge', from });
+  }
+
+  #try(change: HabitsChange): void {
     const view = this.view();
     if (!view || !this.mayChange()) return;
     const { id, version } = view;
     this.#asked?.unsubscribe();
-    this.trial.set({ id: 0, version, subject, off: !off, result: null });
+    this.trial.set({ id: 0, version, change, result: null });
     this.#asked = this.#api
-      .call('tryHabit', { id }, { version, subject, off: !off })
+      .call('tryHabits', { id }, { version, change })
       .pipe(
         switchMap((trial) =>
           trial.result
@@ -117,15 +153,56 @@ export class HabitsPage {
 
   /** Puts in force what was tried. */
   protected keep(): void {
-    const [tried, trial] = [this.tried(), this.trial()];
-    if (!tried || !trial?.result) return;
+    const [view, trial] = [this.view(), this.trial()];
+    if (!view || !trial?.result) return;
     this.drop();
-    this.turn(tried);
+    const { id, version } = view;
+    const { change } = trial;
+    if (change.change === 'switch')
+      this.#take(this.#api.call('switchHabit', { id }, { version, subject: change.subject, off: change.off }));
+    else if (change.change === 'return') this.goBack(change.to);
+    else this.#take(this.#api.call('mergeHabits', { id }, { version, from: change.from }), () => this.merging.set(false));
   }
 
   protected drop(): void {
     this.#asked?.unsubscribe();
     this.trial.set(null);
+  }
+
+  /** What is tried, in words. */
+  protected saysOf(change: HabitsChange): string {
+    if (change.change === 'return') return `version ${change.to}`;
+    if (change.change === 'merge')
+      return `with what was learned of ${this.others().find(({ id }) => id === change.from)?.name ?? 'another'}`;
+    const habit = this.view()?.habits.find(({ subject }) => subject === change.subject)?.habit;
+    return `${change.off ? 'without' : 'with'} “${habit ? habitText(habit, this.own.all()) : ''}”`;
+  }
+
+  protected keepsOf(change: HabitsChange): string {
+    if (change.change === 'return') return 'Go back to it';
+    return change.change === 'merge' ? 'They are one supplier' : change.off ? 'Switch it off' : 'Switch it on';
+  }
+
+  protected change({ habit }: HabitView): void {
+    if (habit.what === 'rule' && this.mayChange()) this.editing.set(habit);
+  }
+
+  protected remove({ subject }: HabitView): void {
+    const view = this.view();
+    if (view && this.mayChange()) this.#take(this.#api.call('removeRule', { id: view.id }, { version: view.version, subject }));
+  }
+
+  /** A rule was saved: it is chosen, so that the next key tries it. */
+  protected ruleSaved(view: HabitsView): void {
+    const known = new Set(this.view()?.habits.map(({ subject }) => subject));
+    this.editing.set(null);
+    this.#show(view);
+    const at = this.habits().findIndex(({ subject }) => !known.has(subject));
+    if (at >= 0) this.chosen.set(at);
+  }
+
+  protected endEditing(): void {
+    this.editing.set(null);
   }
 
   protected goBack(to: number): void {
@@ -140,7 +217,18 @@ export class HabitsPage {
   #tryOrKeep(): void {
     if (this.trial()) return this.keep();
     const one = this.habits()[this.chosen()] as HabitView | undefined;
-    if (one) this.tryWithout(one);
+    if (one && this.editing() === null) this.trySwitched(one);
+  }
+
+  #editChosen(): void {
+    const one = this.habits()[this.chosen()] as HabitView | undefined;
+    if (one) this.change(one);
+  }
+
+  #escape(): void {
+    if (this.trial()) this.drop();
+    else if (this.editing()) this.editor()?.giveUp();
+    else this.merging.set(false);
   }
 
   #turnChosen(): void {
@@ -153,25 +241,30 @@ export class HabitsPage {
     if (from) void this.#router.navigate(['/document', from.id]);
   }
 
-  #take(answer: Observable<HabitsView>): void {
+  #take(answer: Observable<HabitsView>, then: () => void = () => undefined): void {
     if (this.busy()) return;
     this.busy.set(true);
     answer.subscribe({
       next: (view) => {
-        this.view.set(view);
-        this.message.set('');
         this.busy.set(false);
-        this.chosen.update((at) => Math.min(at, Math.max(0, view.habits.length - 1)));
-        this.#bar.trail.set([
-          { text: 'Habits', link: ['/habits'] },
-          { text: view.name ?? 'not named', strong: true },
-        ]);
-        this.#title.setTitle(`Habits of ${view.name ?? 'a supplier'} · Umber Tray`);
+        this.#show(view);
+        then();
       },
       error: (error: unknown) => {
         this.busy.set(false);
         this.message.set(messageOf(error));
       },
     });
+  }
+
+  #show(view: HabitsView): void {
+    this.view.set(view);
+    this.message.set('');
+    this.chosen.update((at) => Math.min(at, Math.max(0, view.habits.length - 1)));
+    this.#bar.trail.set([
+      { text: 'Habits', link: ['/habits'] },
+      { text: this.nameOf(view), strong: true },
+    ]);
+    this.#title.setTitle(view.everyone ? 'Rules for all suppliers · Umber Tray' : `Habits of ${view.name ?? 'a supplier'} · Umber Tray`);
   }
 }

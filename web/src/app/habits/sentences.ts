@@ -1,10 +1,11 @@
 import { KIND_NAMES } from '@umber/contract/documents';
 import type { HabitVersionView } from '@umber/contract/habits';
 import type { HabitChange, TriedChange } from '@umber/core/habits';
-import type { Relation } from '@umber/core/documents';
+import type { OwnField, Relation } from '@umber/core/documents';
 import type { ColumnRole } from '@umber/core/languages';
 import type { Habit } from '@umber/core/reading';
 import { fieldWord } from '../reading/sentences';
+import { ruleText } from './rule-words';
 
 const STANDS: Readonly<Record<Relation, string>> = {
   'same run': 'right behind',
@@ -30,7 +31,7 @@ const COLUMN_WORDS: Readonly<Record<ColumnRole, string>> = {
 const NAMED = 3;
 
 /** One habit as a sentence. */
-export function habitText(habit: Habit): string {
+export function habitText(habit: Habit, own: readonly OwnField[] = []): string {
   switch (habit.what) {
     case 'label':
       return `The ${fieldWord(habit.field)} stands ${STANDS[habit.relation]} “${habit.words}”${LOOKED_AT.has(habit.field) ? likeText(habit.shape) : ''}.`;
@@ -49,6 +50,8 @@ export function habitText(habit: Habit): string {
         : `The column “${habit.words}” holds ${COLUMN_WORDS[habit.role]}.`;
     case 'no-cell':
       return `The lines have no ${fieldWord(habit.cell)}.`;
+    case 'rule':
+      return ruleText(habit.rule, own);
     case 'title':
       return `“${habit.words}” heads what is ${KIND_NAMES[habit.kind].toLowerCase() === 'invoice' ? 'an invoice' : `a ${KIND_NAMES[habit.kind].toLowerCase()}`}.`;
   }
@@ -76,7 +79,7 @@ export function versionText({ changes }: Pick<HabitVersionView, 'changes'>): str
 }
 
 /** The order in which habits are shown: what names things first, where they stand last. */
-const ORDER: readonly Habit['what'][] = ['label', 'column', 'title', 'same', 'no-cell', 'absent', 'place'];
+const ORDER: readonly Habit['what'][] = ['rule', 'label', 'column', 'title', 'same', 'no-cell', 'absent', 'place'];
 export const inOrder = <V extends { readonly habit: Habit }>(habits: readonly V[]): V[] =>
   [...habits].sort((a, b) => ORDER.indexOf(a.habit.what) - ORDER.indexOf(b.habit.what));
 

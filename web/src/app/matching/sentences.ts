@@ -92,11 +92,20 @@ function bareException(facts: ExceptionFacts): string {
       return facts.named.length === 0
         ? 'It names no invoice that it credits, and goes against no order. Ask what it is for.'
         : `It credits ${facts.named.join(', ')}, which ${facts.named.length === 1 ? 'has' : 'have'} not been settled here.`;
+    case 'own-differs':
+      return facts.order === null
+        ? `${facts.field} is ${facts.value}, but there is no order to hold it against.`
+        : `${facts.field} is ${facts.value}; ${OWN_OF[facts.of]} is ${facts.order}.`;
     case 'as-worded':
       return facts.text;
   }
 }
 
+const OWN_OF = {
+  orderNumber: 'the order’s number',
+  orderOwner: 'who ordered',
+  costCentre: 'the order’s cost centre',
+} as const;
 const nothing = (value: string): boolean => /^-?0*(\.0*)?$/.test(value);
 const before = (value: string): string => (nothing(value) ? '' : ` and ${/\.\d\d$/.test(value) ? grouped(value) : value} invoiced before`);
 const OF = { received: 'what was received', ordered: 'what was ordered', invoiced: 'what was invoiced' } as const;

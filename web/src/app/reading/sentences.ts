@@ -1,5 +1,15 @@
 import { failureText } from '@umber/contract/reading';
-import type { BoundarySign, DocumentKind, Evidence, HeaderField, LineCell, Question, SupplierSign } from '@umber/core/documents';
+import {
+  isOwnName,
+  type BoundarySign,
+  type DocumentKind,
+  type Evidence,
+  type HeaderField,
+  type LineCell,
+  type OwnFault,
+  type Question,
+  type SupplierSign,
+} from '@umber/core/documents';
 import { KIND_NAMES } from '@umber/contract/documents';
 import { fullDay } from '../dates/day';
 import { grouped } from '../money/grouped';
@@ -42,6 +52,8 @@ export function evidenceText(evidence: Evidence): string {
       return 'the same on all pages of this supplier';
     case 'habit-looks':
       return 'it looks as this supplier’s values of the kind do';
+    case 'rule':
+      return 'a rule that was made by hand says so';
     case 'without-habits':
       return 'read so without this supplier’s habits';
     case 'day-month':
@@ -147,7 +159,7 @@ const SOUGHT: Readonly<Record<string, string>> = {
 export const fieldWord = (field: string | null): string =>
   (FIELD_WORDS as Readonly<Record<string, string>>)[field ?? ''] ??
   (CELL_WORDS as Readonly<Record<string, string>>)[field ?? ''] ??
-  'value';
+  (field !== null && isOwnName(field) ? field.slice('own:'.length).replaceAll('-', ' ') : 'value');
 const kindWord = (kind: DocumentKind): string => KIND_NAMES[kind].toLowerCase();
 const shortened = (text: string): string => (text.length > 40 ? `${text.slice(0, 38)}…` : text);
 /** A value within a sentence: a date in words, an amount grouped, anything else as it is. */
@@ -160,6 +172,14 @@ export function questionText({ field, line, question }: { field: string | null; 
   if (line !== null && question.code === 'habit-differs') return `Line ${line + 1}: ${text}`;
   return line === null || question.code === 'as-worded' ? text : `Line ${line + 1}${text}`;
 }
+
+const OWN_FAULTS: Readonly<Record<OwnFault, (field: string, value: string) => string>> = {
+  type: (field, value) => `“${value}” is none that the ${field} can be.`,
+  choice: (field, value) => `“${value}” is none of what the ${field} may be.`,
+  least: (field, value) => `The ${field} is ${value}, less than it may be.`,
+  most: (field, value) => `The ${field} is ${value}, more than it may be.`,
+  pattern: (field, value) => `“${value}” does not look as the ${field} does.`,
+};
 
 /** What is asked where habits make another value of what would be read without them. */
 function differsByHabit(field: string | null, value: string | null, without: string | null): string {
@@ -200,6 +220,8 @@ function bareQuestion(field: string | null, question: Question): string {
       return `The payment code on the page says ${question.said}, the print ${question.printed}.`;
     case 'habit-differs':
       return differsByHabit(field, question.value, question.without);
+    case 'own-check':
+      return OWN_FAULTS[question.fault](fieldWord(field), shown(question.value));
     case 'perhaps':
       return `Is ${shown(question.value)} the ${fieldWord(field)}? Nothing on the page says so plainly.`;
     case 'due-out-of-order':

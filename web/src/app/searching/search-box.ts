@@ -31,6 +31,7 @@ const BY: Readonly<Record<FoundBy, string>> = {
   order: 'its order',
   amount: 'its amount',
   supplier: 'its supplier',
+  own: 'a field of your own',
   page: 'words on its pages',
   mail: 'words of its mail',
 };

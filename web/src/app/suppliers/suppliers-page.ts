@@ -2,6 +2,7 @@ import { KeyHint } from '../keys/key-hint';
 import { may } from '@umber/core/permissions';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { FormControl, ReactiveFormsModule } from '@angular/forms';
+import { Router } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { debounceTime, merge, startWith, Subject } from 'rxjs';
 import { Api } from '../api';
@@ -37,6 +38,7 @@ import { NewSuppliers } from './new-supplier';
             <th>IBAN</th>
             <th>Country</th>
             <th class="number">Terms</th>
+            <th></th>
           </tr>
         </thead>
         <tbody>
@@ -50,14 +52,34 @@ import { NewSuppliers } from './new-supplier';
               <td class="digits">{{ supplier.iban }}</td>
               <td>{{ supplier.country }}</td>
               <td class="number">{{ supplier.termsDays }} days</td>
+              <td class="act">
+                @if (mayTeach()) {
+                  <button type="button" class="link" (click)="toHabits(supplier.id)">habits</button>
+                }
+              </td>
             </tr>
           } @empty {
             <tr>
-              <td colspan="5" class="quiet">No supplier is called so.</td>
+              <td colspan="6" class="quiet">No supplier is called so.</td>
             </tr>
           }
         </tbody>
       </table>
+    }
+  `,
+  styles: `
+    .act {
+      text-align: right;
+    }
+    .link {
+      min-height: 24px;
+      padding: 0 4px;
+      border: 0;
+      background: none;
+      color: var(--right);
+      font: inherit;
+      font-weight: 600;
+      cursor: pointer;
     }
   `,
 })
@@ -71,10 +93,17 @@ export class SuppliersPage {
   protected readonly suppliers = loaded(merge(this.search.valueChanges.pipe(debounceTime(150)), this.changed).pipe(startWith('')), () =>
     this.#api.call('suppliers', {}, { q: this.search.value }),
   );
+  readonly #router = inject(Router);
+  protected readonly mayTeach = computed(() => may(this.#person()?.role ?? 'auditor', 'habits'));
   protected readonly mayAdd = computed(() => may(this.#person()?.role ?? 'auditor', 'suppliers'));
 
   constructor() {
     inject(Keys).use([{ keys: 'n', does: 'put a supplier on file', run: () => this.add() }]);
+  }
+
+  /** What was learned of a supplier, and rules for him. */
+  protected toHabits(id: number): void {
+    this.#api.call('habitsOfSupplier', { id }).subscribe((place) => void this.#router.navigate(['/habits', place.id]));
   }
 
   protected add(): void {

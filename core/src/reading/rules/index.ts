@@ -1,0 +1,3 @@
+export * from './rule.js';
+export * from './follow.js';
+export * from './hits.js';
