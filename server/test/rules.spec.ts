@@ -81,6 +81,7 @@ describe('rules by hand', () => {
     const everyone = (await controller.ok('GET', '/api/habits')).find(({ everyone }: { everyone: boolean }) => everyone);
     const { version } = await controller.ok('GET', `/api/habits/${everyone.id}`);
     const save = (rule: object) => controller.send('PUT', `/api/habits/${everyone.id}/rule`, { version, subject: null, rule });
+    expect(await save({ ...SLIP, when: [], unless: [], field: 'sellerIban', look: [{ look: 'code' }] })).toMatchObject({ status: 200 });
     expect(await save({ ...SLIP, look: [] })).toMatchObject({ status: 400 });
     expect(await save({ ...SLIP, look: [{ look: 'right-of', words: ' ' }] })).toMatchObject({
       status: 400,

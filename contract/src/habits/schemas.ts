@@ -15,13 +15,13 @@ const points = Joi.number().min(-20_000).max(20_000).required();
 const what = (name: string, keys: Joi.SchemaMap) =>
   Joi.object({ what: Joi.string().valid(name).required(), against: Joi.boolean().valid(true), ...keys });
 
-const someWords = words.trim().min(1).required().messages({ 'string.empty': 'Type the words that the rule looks for.' });
+const someWords = words.trim().min(1).messages({ 'string.empty': 'Type the words that the rule looks for.' });
 const LOOKS: Readonly<Record<Look['look'], Joi.ObjectSchema>> = {
-  ...(Object.fromEntries(SIDES.map((look) => [look, Joi.object({ look, words: someWords })])) as Record<
+  ...(Object.fromEntries(SIDES.map((look) => [look, Joi.object({ look, words: someWords.required() })])) as Record<
     (typeof SIDES)[number],
     Joi.ObjectSchema
   >),
-  between: Joi.object({ look: 'between', words: someWords, until: words.allow('').required() }),
+  between: Joi.object({ look: 'between', words: someWords.required(), until: words.allow('').required() }),
   part: Joi.object({
     look: 'part',
     part: Joi.string()

@@ -168,7 +168,11 @@ export const countOpenDoubts = async (db: Database, id: number) =>
 
 /** `keys`: how many keys and pointings the check took; null where nobody counted. */
 export const markChecked = (db: Database, id: number, personId: number, keys: number | null) =>
-  db.query('update documents set checked_by = $2, checked_at = now(), check_keys = coalesce($3, check_keys) where id = $1', [id, personId, keys]);
+  db.query('update documents set checked_by = $2, checked_at = now(), check_keys = coalesce($3, check_keys) where id = $1', [
+    id,
+    personId,
+    keys,
+  ]);
 
 /** A document's values of the company's own fields, and those of its lines. */
 export const ownValuesOf = (db: Database, id: number) =>

@@ -7,7 +7,8 @@ import type { Pool } from '../database/database.js';
 import { bumpVersion, settleDoubtsAbout } from '../documents/change-queries.js';
 import { valid } from '../validation.js';
 import { cellValue, fieldValue, markSettled, openDoubts, setPointed, settleDoubt, updateCell, updateField } from './queries.js';
-import { ownCellValue, ownFieldValue, ownValue, updateOwnCell, updateOwnValue } from './own-values.js';
+import { ownCellValue, ownFieldValue, updateOwnCell, updateOwnValue } from './own-queries.js';
+import { ownValue } from './own-values.js';
 import { aStep, type AtAnyVersion } from './steps.js';
 import { lookAtProduct, lookAtSums } from './sums.js';
 

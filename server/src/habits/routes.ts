@@ -3,7 +3,7 @@ import type { Services } from '../services.js';
 import type { Handlers } from '../serve.js';
 import { mergeHabits, returnHabits, switchHabit } from './change.js';
 import { habitsOfSupplier } from './place.js';
-import { progressOf } from './progress.js';
+import { progressOf } from './progress-queries.js';
 import { ownerById } from './queries.js';
 import { removeRule, saveRule, tryRule } from './rules.js';
 import { habitsFile, importHabits } from './transfer.js';

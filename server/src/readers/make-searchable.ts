@@ -120,7 +120,11 @@ function describe(pdf: PDFDocument, kind: DocumentKind, fields: SearchableInput[
   pdf.setProducer('Umber Tray');
   pdf.setCreator('Umber Tray');
   const said = XMP_FIELDS.filter((name) => value(name) !== '').map((name) => `   <ut:${name}>${escaped(value(name))}</ut:${name}>`);
-  said.push(...own.map((one) => `   <ut:own rdf:parseType="Resource"><ut:field>${one.key}</ut:field><ut:value>${escaped(one.value)}</ut:value></ut:own>`));
+  said.push(
+    ...own.map(
+      (one) => `   <ut:own rdf:parseType="Resource"><ut:field>${one.key}</ut:field><ut:value>${escaped(one.value)}</ut:value></ut:own>`,
+    ),
+  );
   const xmp = `<?xpacket begin="\ufeff" id="W5M0MpCehiHzreSzNTczkc9d"?>
 <x:xmpmeta xmlns:x="adobe:ns:meta/">
  <rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#">

@@ -5,7 +5,7 @@ import { scaleLinear, scalePoint } from 'd3-scale';
 import { line } from 'd3-shape';
 import { fieldWord } from '../reading/sentences';
 
-const [WIDTH, HEIGHT] = [420, 150];
+const [WIDTH, HEIGHT] = [340, 150];
 const INSIDE = { left: 34, right: 16, top: 22, bottom: 24 };
 const MONTHS = new Intl.DateTimeFormat('en', { month: 'short', timeZone: 'UTC' });
 const LONG_MONTHS = new Intl.DateTimeFormat('en', { month: 'long', year: 'numeric', timeZone: 'UTC' });

@@ -25,8 +25,8 @@ describe('a habit as a sentence', () => {
   });
 
   it('says what a version changed', () => {
-    expect(versionText({ changes: [] })).toBe('Borne out: nothing else than before was learned.');
-    expect(versionText({ changes: [{ code: 'off', habit: { what: 'absent', field: 'dueDate' } }] })).toBe(
+    expect(versionText({ version: 2, changes: [] })).toBe('Borne out: nothing else than before was learned.');
+    expect(versionText({ version: 2, changes: [{ code: 'off', habit: { what: 'absent', field: 'dueDate' } }] })).toBe(
       'No due date is on these pages: switched off.',
     );
     expect(

@@ -71,8 +71,9 @@ const CHANGES: Readonly<Record<HabitChange['code'], string>> = {
 };
 
 /** What a version changed, in a few words: the first of it, and how much more. */
-export function versionText({ changes }: Pick<HabitVersionView, 'changes'>): string {
+export function versionText({ version, changes }: Pick<HabitVersionView, 'version' | 'changes'>): string {
   const [first, ...others] = inOrder(changes);
+  if (!first && version === 1) return 'Begun, with nothing learned yet.';
   if (!first) return 'Borne out: nothing else than before was learned.';
   const said = `${habitText(first.habit).replace(/\.$/, '')}: ${CHANGES[first.code]}`;
   return others.length === 0 ? `${said}.` : `${said}; and ${others.length} more.`;

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, linkedSignal, output, viewChild } from '@angular/core';
+import { FormsModule } from '@angular/forms';
 import type { OwnField, OwnMatch, OwnType } from '@umber/core/documents';
 import type { OwnFieldWish } from '@umber/contract/own-fields';
 import { MATCH_WORDS, TYPE_WORDS } from './words';
@@ -21,8 +22,9 @@ const BOUNDED: ReadonlySet<OwnType> = new Set(['number', 'amount', 'date']);
 @Component({
   selector: 'umber-field-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [FormsModule],
   template: `
-    <form (submit)="give($event)">
+    <form #form="ngForm" (ngSubmit)="give()">
       <h2>{{ field() ? 'Change ' + field()!.name : 'A new field' }}</h2>
       <div class="grid">
         <label for="own-name">Name</label>
@@ -245,8 +247,7 @@ export class FieldForm {
     this.wish.update((wish) => ({ ...wish, ...change }));
   }
 
-  protected give(event: Event): void {
-    event.preventDefault();
+  protected give(): void {
     // What one type has is nothing to another.
     const wish = this.wish();
     this.wished.emit({

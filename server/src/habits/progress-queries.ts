@@ -7,7 +7,8 @@ const MOST_FIELDS = 12;
 
 /** Documents `d` of an owner $1 whose supplier is $2; of all where $1 is null. */
 const OF = `($1::bigint is null or (d.supplier_id is not null and d.supplier_id = $2)
-  or exists (select from readings r where r.document_id = d.id and r.habit_owner_id = $1))`;
+  or exists (select from readings r where r.document_id = d.id and r.habit_owner_id = $1)
+  or exists (select from habit_versions v where v.owner_id = $1 and v.document_id = d.id))`;
 /** The last months that are shown. */
 const SINCE = "date_trunc('month', now()) - interval '11 months'";
 
