@@ -44,6 +44,7 @@ const ROUTES: readonly (readonly [method: string, path: string, right: Right | n
   ['PUT', '/api/files/999999/documents', 'check'],
   ['GET', '/api/alike/999999', null],
   ['POST', '/api/alike/999999', 'check'],
+  ['POST', '/api/alike/999999/accept', 'check'],
   ['GET', '/api/documents/999999/proposals', null],
   ['GET', '/api/documents/999999/entry', null],
   ['GET', '/api/coding', null],

@@ -1,6 +1,8 @@
 import { drawInvoice, invoiceWithoutOrder } from '@umber/demo/drawing';
 import { supplierOf } from '@umber/demo/scenario';
+import { arrivedFile } from './documents.js';
 import { mail, testServer, until, Visitor, type TestServer } from './harness.js';
+import { oddInvoice } from './odd-invoice.js';
 
 describe('documents of an unknown supplier that look alike', () => {
   let server: TestServer;
@@ -101,5 +103,69 @@ describe('documents of an unknown supplier that look alike', () => {
       settled: 0,
       left: [{ id: seventh, why: 'There is no such supplier.' }],
     });
+  });
+
+  it('are taught together: one is settled, the others are read by it and accepted; who is put on file takes it over', async () => {
+    const odd = async (n: number) =>
+      arrivedFile(server, clerk, `odd-${n}.pdf`, await oddInvoice(`HO-51${n}`, { order: `4050${n}`, net: 300 + 40 * n }));
+    const [first, second, third] = [await odd(1), await odd(2), await odd(3)];
+    const { alike } = await view(third.id);
+    expect(alike.others).toBe(2);
+    const seen = () => clerk.ok('GET', `/api/alike/${alike.group}`);
+    const before = await seen();
+    expect(before.documents.map(({ taught, order }: { taught: boolean; order: string | null }) => [taught, order])).toEqual([
+      [false, null],
+      [false, null],
+      [false, null],
+    ]);
+    let now = first;
+    for (const [field, value] of Object.entries({
+      orderReference: '40501',
+      netTotal: '340.00',
+      taxTotal: '68.00',
+      grossTotal: '408.00',
+      amountDue: '408.00',
+    }))
+      now = await clerk.ok('PUT', `/api/documents/${first.id}/fields/${field}`, { version: now.version, value });
+    for (let [doubt] = now.doubts; doubt; [doubt] = now.doubts)
+      now = await clerk.ok('POST', `/api/documents/${first.id}/doubts/${doubt.id}/settle`, { version: now.version });
+    await clerk.ok('POST', `/api/documents/${first.id}/settle`, { version: now.version });
+    const after = await until('the others to be read by it', async () => {
+      const { documents } = await seen();
+      return documents.every(({ taught, checked }: { taught: boolean; checked: boolean }) => taught || checked) ? documents : undefined;
+    });
+    expect(after.map(({ order }: { order: string }) => order)).toEqual(['40501', '40502', '40503']);
+    const waiting = after
+      .filter(({ tray }: { tray: string }) => tray === 'check')
+      .map(({ id, version }: { id: number; version: number }) => ({ id, version }));
+    const stale = waiting.map((one: { id: number; version: number }, i: number) => (i === 0 ? { ...one, version: one.version - 1 } : one));
+    if (waiting.length > 0) {
+      const answer = await clerk.ok('POST', `/api/alike/${alike.group}/accept`, { documents: stale });
+      expect(answer.left).toMatchObject([{ id: waiting[0].id }]);
+      const rest = answer.view.documents.find(({ id }: { id: number }) => id === waiting[0].id);
+      await clerk.ok('POST', `/api/alike/${alike.group}/accept`, { documents: [{ id: rest.id, version: rest.version }] });
+    }
+    for (const id of [second.id, third.id]) expect(await view(id)).toMatchObject({ tray: 'match', doubts: [] });
+    const put = await clerk.ok('POST', '/api/suppliers', {
+      name: 'Harrowgill Oddments Ltd',
+      taxId: '',
+      iban: '',
+      mailDomain: '',
+      country: 'GB',
+      currency: 'GBP',
+      termsDays: 30,
+      account: '5010',
+      costCentre: 'PW',
+      another: false,
+    });
+    const documents = await marked([first.id, second.id, third.id]);
+    await clerk.ok('POST', `/api/alike/${alike.group}`, { documents, does: { act: 'supplier', supplierId: put.id } });
+    await until('the supplier to take over what was learned', async () =>
+      (await clerk.ok('GET', '/api/habits')).some(
+        ({ name, onFile }: { name: string; onFile: boolean }) => onFile && name === 'Harrowgill Oddments Ltd',
+      )
+        ? true
+        : undefined,
+    );
   });
 });

@@ -61,7 +61,7 @@ import type { RiskChange, RiskView } from '../reading/index.js';
 import type { FoundDocument } from '../searching/index.js';
 import type { SweepItem, SweepResult, SweepStroke, SweepUndo } from '../sweeping/index.js';
 import type { Arrangement, FileView, PictureWish } from '../separating/index.js';
-import type { AlikeChoice, AlikeSettled, AlikeView, SortingView } from '../sorting/index.js';
+import type { AlikeAcceptance, AlikeChoice, AlikeSettled, AlikeView, SortingView } from '../sorting/index.js';
 import type { NewSupplier, SupplierView } from '../suppliers/index.js';
 import type { ArrivalRow, TrayCount, TrayRows } from '../trays/index.js';
 import { returns, type OutputOf as OutputOfEndpoint, type InputOf as InputOfEndpoint, type Bytes, type Nothing } from './endpoint.js';
@@ -189,6 +189,7 @@ export const ENDPOINTS = {
   addOwnField: returns<readonly OwnField[], OwnFieldWish>().post('/own-fields', 'ownFields', 201),
   changeOwnField: returns<readonly OwnField[], OwnFieldWish>().put('/own-fields/:key', 'ownFields'),
   removeOwnField: returns<readonly OwnField[]>().delete('/own-fields/:key', 'ownFields'),
+  acceptAlike: returns<AlikeSettled, AlikeAcceptance>().post('/alike/:id/accept', 'check'),
   risk: returns<RiskView>().get('/reading/risk', 'signed-in'),
   setRisk: returns<RiskView, RiskChange>().put('/reading/risk', 'risk'),
   archive: returns<ArchiveView>().get('/archive', 'signed-in'),

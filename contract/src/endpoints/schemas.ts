@@ -34,7 +34,7 @@ import { codingChoiceSchema, orderChoiceSchema, supplierChoiceSchema } from '../
 import { signInSchema } from '../people/schemas.js';
 import { riskChangeSchema } from '../reading/schemas.js';
 import { arrangementSchema, pageNumberSchema, pictureWishSchema } from '../separating/schemas.js';
-import { alikeChoiceSchema } from '../sorting/schemas.js';
+import { alikeAcceptanceSchema, alikeChoiceSchema } from '../sorting/schemas.js';
 import {
   habitReturnSchema,
   habitsFileSchema,
@@ -128,6 +128,7 @@ export const INPUT_SCHEMAS: { readonly [N in WithInput]: Joi.Schema<InputOf<N> e
   smallFilePicture: pictureWishSchema,
   arrange: arrangementSchema,
   settleAlike: alikeChoiceSchema,
+  acceptAlike: alikeAcceptanceSchema,
   addOwnField: ownFieldWishSchema,
   changeOwnField: ownFieldWishSchema,
   setRisk: riskChangeSchema,

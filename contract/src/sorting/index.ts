@@ -1,4 +1,5 @@
 import { type DocumentKind, type Tray } from '@umber/core/documents';
+import type { DoubtView } from '../documents/index.js';
 import type { SupplierProposal } from '../matching/index.js';
 
 /** What sorting has learned from people, and how well it does. */
@@ -27,9 +28,15 @@ export interface AlikeDocument {
   readonly seller: string | null;
   readonly number: string | null;
   readonly issueDate: string | null;
+  readonly order: string | null;
   readonly currency: string | null;
   readonly total: string | null;
   readonly fileId: number;
+  /** What is asked about it at Check. */
+  readonly doubts: readonly DoubtView[];
+  /** Whether a person settled it, and whether it was read by what they taught. */
+  readonly checked: boolean;
+  readonly taught: boolean;
   /** Its first page, by its number in the file. */
   readonly page: number | null;
 }
@@ -43,6 +50,10 @@ export type AlikeAct =
 export interface AlikeChoice {
   readonly documents: readonly { readonly id: number; readonly version: number }[];
   readonly does: AlikeAct;
+}
+/** Documents of a group whose values a person has looked at and takes as they are read. */
+export interface AlikeAcceptance {
+  readonly documents: readonly { readonly id: number; readonly version: number }[];
 }
 /** What came of it: those that had moved on are left as they are, with the reason. */
 export interface AlikeSettled {

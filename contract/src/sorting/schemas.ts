@@ -1,15 +1,17 @@
-import { type AlikeChoice } from './index.js';
+import { type AlikeAcceptance, type AlikeChoice } from './index.js';
 import { DOCUMENT_KINDS } from '@umber/core/documents';
 import Joi from 'joi';
 import { idSchema as id, reasonSchema } from '../common-schemas.js';
 
+const documents = Joi.array()
+  .items(Joi.object({ id, version: id }))
+  .min(1)
+  .max(500)
+  .required()
+  .messages({ 'array.min': 'Choose at least one document.' });
+export const alikeAcceptanceSchema = Joi.object<AlikeAcceptance>({ documents });
 export const alikeChoiceSchema = Joi.object<AlikeChoice>({
-  documents: Joi.array()
-    .items(Joi.object({ id, version: id }))
-    .min(1)
-    .max(500)
-    .required()
-    .messages({ 'array.min': 'Choose at least one document.' }),
+  documents,
   does: Joi.alternatives()
     .conditional('.act', {
       switch: [

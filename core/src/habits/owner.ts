@@ -60,6 +60,13 @@ export function ownsRows({ names, taxIds, ibans }: Marks, rows: readonly Row[]):
     : 0;
 }
 
+/** Whether two sets of marks are plainly those of two suppliers: other tax ids, or, where either has none, other names. */
+export function areOthers(one: Marks, other: Marks): boolean {
+  const differ = (of: (marks: Marks) => readonly string[], plain: (text: string) => string): boolean | null =>
+    of(one).length === 0 || of(other).length === 0 ? null : !of(one).some((value) => of(other).some((known) => plain(known) === plain(value)));
+  return differ(({ taxIds }) => taxIds, bareIdentifier) ?? differ(({ names }) => names, fold) ?? false;
+}
+
 /** Whether two sets of marks are one supplier's: a tax id or an account in common, or a name where no tax id speaks against it. */
 export function isOneSupplier(one: Marks, other: Marks): boolean {
   const share = (of: (marks: Marks) => readonly string[], plain: (text: string) => string) =>

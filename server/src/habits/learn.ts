@@ -1,5 +1,5 @@
 import { HEADER_FIELDS, isForTheBooks, isOwnName, type HeaderField } from '@umber/core/documents';
-import { taughtBy, withRulesTried, type SupplierHabits, type Taught } from '@umber/core/habits';
+import { areOthers, marksOf, taughtBy, withRulesTried, type SupplierHabits, type Taught } from '@umber/core/habits';
 import type { PageWords, ReadingContext } from '@umber/core/reading';
 import { inTransaction, type Database } from '../database/database.js';
 import { companyRow } from '../people/queries.js';
@@ -13,6 +13,7 @@ import {
   lockOwners,
   markLearned,
   ownerById,
+  ownerOfAlike,
   ownerOfSupplier,
   saidDocument,
   setOwnersSupplier,
@@ -68,6 +69,7 @@ export async function waitingFor(db: Database, ownerId: number): Promise<number[
   const owner = ownerId === 0 ? null : await ownerById(db, ownerId);
   if (ownerId !== 0 && !owner) return [];
   return untouchedOf(db, {
+    ownerId,
     supplierId: owner?.supplierId ?? null,
     names: owner ? asLookedUp(owner.marks).names : [],
     everyone: owner === null || owner.everyone,
@@ -86,10 +88,11 @@ export async function keepVersion(
 }
 
 /** Whose habits a document teaches: its supplier's, who takes over what was learned of him before he was on file; else his whose pages these are. */
-async function ownerFor(db: Database, { supplierId }: SaidDocument, pages: readonly PageWords[]): Promise<OwnerRow> {
+async function ownerFor(db: Database, { id, supplierId, fields }: SaidDocument, pages: readonly PageWords[]): Promise<OwnerRow> {
   const own = supplierId === null ? null : await ownerOfSupplier(db, supplierId);
   if (own) return own;
-  const shown = await habitsOn(db, pages);
+  const alike = await ownerOfAlike(db, id);
+  const shown = (await habitsOn(db, pages)) ?? (alike && !areOthers(alike.marks, marksOf(fields)) ? alike : null);
   const able = shown && (shown.supplierId === null || shown.supplierId === supplierId) ? shown : null;
   const owner = able ?? {
     id: await insertOwner(db),

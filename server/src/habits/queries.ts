@@ -18,6 +18,18 @@ export interface OwnerRow {
 const OWNER = `select o.id, o.supplier_id as "supplierId", o.everyone, o.version, coalesce(v.marks, '{"names":[],"taxIds":[],"ibans":[]}') as marks, coalesce(v.kept, '[]') as kept
   from habit_owners o left join habit_versions v on v.owner_id = o.id and v.version = o.version`;
 
+/** Whose habits documents teach that look like this one, whose supplier nobody knows; null where none does, or several do. */
+export const ownerOfAlike = async (db: Database, documentId: number): Promise<OwnerRow | null> => {
+  const owners = await many<OwnerRow>(
+    db,
+    `${OWNER} where o.id in (select t.owner_id from page_layouts l join page_layouts g on g.group_id = l.group_id and g.document_id <> l.document_id
+         join habit_versions t on t.document_id = g.document_id where l.document_id = $1)
+       and exists (select from documents d where d.id = $1 and d.supplier_id is null) limit 2`,
+    [documentId],
+  );
+  return owners.length === 1 ? owners[0] : null;
+};
+
 /** The rules that hold for all suppliers. */
 export const everyonesRow = (db: Database) => one<OwnerRow>(db, `${OWNER} where o.everyone`);
 
@@ -211,15 +223,16 @@ export const documentsToLearn = async (db: Database) =>
     )
   ).map(({ id }) => id);
 
-/** Whose documents: a supplier's, those with one of these names on them, or everybody's. */
+/** Whose documents: a supplier's, those with one of these names on them, those that look like what taught an owner, or everybody's. */
 export interface Whose {
+  readonly ownerId: number;
   readonly supplierId: number | null;
   readonly names: readonly string[];
   readonly everyone?: boolean;
 }
 
 /** Documents that wait at Check, untouched by anybody, of a supplier or with one of these names on them. */
-export const untouchedOf = async (db: Database, { supplierId, names, everyone = false }: Whose) =>
+export const untouchedOf = async (db: Database, { ownerId, supplierId, names, everyone = false }: Whose) =>
   (
     await many<{ id: number }>(
       db,
@@ -227,9 +240,11 @@ export const untouchedOf = async (db: Database, { supplierId, names, everyone = 
        where d.tray = 'check' and d.settled_fields = '{}' and not exists (select from check_steps s where s.document_id = d.id)
          and ($3 or (d.supplier_id is not null and d.supplier_id = $1) or (d.supplier_id is null and exists (
            select from pages p join file_pages f on f.file_id = d.file_id and f.number = p.number, unnest($2::text[]) name
-           where p.document_id = d.id and f.said @@ phraseto_tsquery('simple', name))))
+           where p.document_id = d.id and f.said @@ phraseto_tsquery('simple', name)))
+           or (d.supplier_id is null and exists (select from page_layouts l join page_layouts g on g.group_id = l.group_id
+             join habit_versions t on t.document_id = g.document_id where l.document_id = d.id and t.owner_id = $4)))
        order by d.id limit 2000`,
-      [supplierId, names, everyone],
+      [supplierId, names, everyone, ownerId],
     )
   ).map(({ id }) => id);
 

@@ -1,6 +1,7 @@
 import { changedDocument } from '../documents/view.js';
 import type { Services } from '../services.js';
 import type { Handlers } from '../serve.js';
+import { noted } from '../log.js';
 import { accept, chooseOrderFor, chooseSupplier, codeLineOf, confirmAccount, proposals, reopen } from './resolve.js';
 
 type Matching = 'proposals' | 'chooseSupplier' | 'chooseOrder' | 'codeLine' | 'acceptException' | 'confirmAccount' | 'reopen';
@@ -9,7 +10,12 @@ export const matchingRoutes = (services: Services): Handlers<Matching> => {
   const { pool } = services;
   return {
     proposals: ({ params: { id } }) => proposals(services, id),
-    chooseSupplier: ({ params: { id }, person, input }) => changedDocument(pool, id, chooseSupplier(services, id, person, input)),
+    chooseSupplier: async ({ params: { id }, person, input }) => {
+      const view = await changedDocument(pool, id, chooseSupplier(services, id, person, input));
+      // Whose it is, its habits are; where the queue is away, the sweep asks for it later.
+      await services.enqueue('learn-habits', id).catch(noted('what was said could not be passed on to be learned'));
+      return view;
+    },
     chooseOrder: ({ params: { id }, person, input }) => changedDocument(pool, id, chooseOrderFor(services, id, person, input)),
     codeLine: ({ params: { id, position }, person, input }) => changedDocument(pool, id, codeLineOf(services, id, person, position, input)),
     acceptException: ({ params: { id, exception }, person, input }) =>

@@ -5,6 +5,7 @@ import { bankAccountsOf, citationsOf, readDocument, type DocumentReading, type P
 import { decides, learnedKind, sellerKey, sortingFeatures, type Sorted } from '@umber/core/sorting';
 import { inTransaction, type Database } from '../database/database.js';
 import { knownOn } from '../habits/known.js';
+import { ownerOfAlike } from '../habits/queries.js';
 import { endOpenSteps } from '../intake/queries.js';
 import { beginStep, endStep } from '../intake/steps.js';
 import { matchDocument, recogniseSupplier } from '../matching/match.js';
@@ -53,6 +54,8 @@ export async function readArrivedDocument(services: Services, id: number): Promi
     await beginStep(db, step, 'checked');
     await endStep(db, step, 'checked', 'done', { code: 'sent-to', tray: (await lockDocument(db, id))?.tray ?? 'check' });
   });
+  // What it looks like is known only now; what those taught is tried on it.
+  if (read.owner === null && (await ownerOfAlike(services.pool, id))) await services.enqueue('read-with-habits', id);
 }
 
 /** A document to be read, as it arrived. */
@@ -65,7 +68,7 @@ export type ReadDocument = Awaited<ReturnType<typeof readingOf>>;
 export async function readingOf({ pool }: Services, document: Arrived) {
   const pages = await wordsOfDocument(pool, document.id);
   const company = await companyRow(pool);
-  const { owner, habits } = await knownOn(pool, pages);
+  const { owner, habits } = await knownOn(pool, pages, document.id);
   const context: ReadingContext = {
     buyerNames: company ? [company.name] : [],
     buyerTaxIds: company ? [company.taxId] : [],

@@ -31,6 +31,10 @@ export async function alikeView(db: Database, group: number): Promise<AlikeView>
   return { id: group, documents, suppliers: await likelySuppliers(db, first.id) };
 }
 
+/** What is left of a group, which may be nothing. */
+export const alikeLeft = async (db: Database, group: number): Promise<AlikeView> =>
+  (await alikeDocuments(db, group)).length === 0 ? { id: group, documents: [], suppliers: [] } : alikeView(db, group);
+
 /** Says the same of several documents of a group. Each is settled on its own: one that somebody moved meanwhile stays as it is, and is told. */
 export async function settleAlike(
   services: Services,
@@ -47,9 +51,9 @@ export async function settleAlike(
     });
     if (refused) left.push({ id, why: refused.message });
   }
-  const rest = await alikeDocuments(services.pool, group);
-  const view = rest.length === 0 ? { id: group, documents: [], suppliers: [] } : await alikeView(services.pool, group);
-  return { settled: documents.length - left.length, left, view };
+  // Whose they are, their habits are.
+  if (does.act === 'supplier') for (const { id } of documents) await services.enqueue('learn-habits', id);
+  return { settled: documents.length - left.length, left, view: await alikeLeft(services.pool, group) };
 }
 
 async function settleOne(services: Services, id: number, version: number, person: Person, does: AlikeAct): Promise<void> {

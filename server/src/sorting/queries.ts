@@ -69,7 +69,11 @@ export const hasSupplier = async (db: Database, documentId: number) =>
 export const alikeDocuments = (db: Database, group: number) =>
   many<AlikeDocument>(
     db,
-    `select d.id, d.version, d.tray, d.kind, d.seller_name as seller, d.invoice_number as number, d.issue_date as "issueDate", d.currency, d.gross_total as total, d.file_id as "fileId",
+    `select d.id, d.version, d.tray, d.kind, d.seller_name as seller, d.invoice_number as number, d.issue_date as "issueDate", d.order_reference as "order", d.currency, d.gross_total as total, d.file_id as "fileId",
+       coalesce((select jsonb_agg(jsonb_build_object('id', q.id, 'field', q.field, 'line', q.line, 'question', q.question) order by q.line nulls first, q.id)
+         from doubts q where q.document_id = d.id and q.settled_at is null), '[]') as doubts,
+       d.checked_by is not null as checked,
+       (select r.habit_owner_id is not null from readings r where r.document_id = d.id order by r.id desc limit 1) is true as taught,
        (select p.number from pages p where p.document_id = d.id order by p.position limit 1) as page
      from page_layouts l join documents d on d.id = l.document_id where l.group_id = $1 and d.supplier_id is null and d.tray in ('check', 'match') order by d.issue_date, d.id`,
     [group],

@@ -1,4 +1,4 @@
-import { screen } from '@testing-library/angular';
+import { fireEvent, screen } from '@testing-library/angular';
 import type { SourceView } from '@umber/contract/intake';
 import type { OrderRow } from '@umber/contract/orders';
 import type { FileView } from '@umber/contract/separating';
@@ -153,8 +153,12 @@ describe('documents that look alike', () => {
     seller: LONG_NAME,
     number: null,
     issueDate: null,
+    order: null,
     currency: null,
     total: null,
+    doubts: [],
+    checked: false,
+    taught: false,
     fileId: 3,
     page: null,
   });
@@ -171,6 +175,30 @@ describe('documents that look alike', () => {
     await shown(AlikePage, { inputs: { id: 1 }, answers: { alike: () => of({ id: 1, documents, suppliers: [] }) } });
     expect(screen.getAllByRole('checkbox')).toHaveLength(count);
     expect(screen.getAllByText(new RegExp(LONG_NAME.slice(0, 40))).length).toBeGreaterThan(0);
+  });
+  it('are taught by one: its others are shown with what is asked, and accepted together', async () => {
+    const accepted: number[][] = [];
+    const doubt = (id: number) => ({ id, field: 'orderReference', line: null, question: { code: 'not-found' } }) as const;
+    const documents = [
+      { ...alike(1), checked: true, tray: 'match' as const },
+      { ...alike(2), taught: true, doubts: [1, 2, 3, 4, 5].map(doubt) },
+      { ...alike(3), taught: true },
+    ];
+    await shown(AlikePage, {
+      inputs: { id: 1 },
+      answers: {
+        alike: () => of({ id: 1, documents, suppliers: [] }),
+        acceptAlike: (_, { documents: those }) => {
+          accepted.push(those.map(({ id }) => id));
+          return of({ settled: 1, left: [{ id: 2, why: 'The total is missing.' }], view: { id: 1, documents, suppliers: [] } });
+        },
+      },
+    });
+    expect(screen.getAllByText('No order number was found on the page.')).toHaveLength(3);
+    expect(screen.getByText('and 2 more')).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: /Right as read: 2/ }));
+    expect(accepted).toEqual([[2, 3]]);
+    expect((await screen.findByRole('alert')).textContent).toContain('The total is missing.');
   });
 });
 

@@ -302,6 +302,10 @@ export class CheckScreen {
       else this.askForCopy();
       return;
     }
+    if (answer.way === 'type') {
+      this.card()?.edit();
+      return;
+    }
     this.#chosen.set(null);
     this.hint.set('');
     if (active.id === HARDLY_READ && answer.way === undefined) this.#byHand.set(true);

@@ -254,3 +254,39 @@ describe('the answers to a doubt', () => {
     expect(answersTo(taxed.doubts[0], taxed)[0]).toMatchObject({ field: 'taxTotal', value: '20.00' });
   });
 });
+
+describe('fields of the company’s own in the margin', () => {
+  const site = {
+    key: 'works-site',
+    name: 'Works site',
+    level: 'head',
+    type: 'choice',
+    required: true,
+    labels: [],
+    choices: ['North yard', 'South yard'],
+    pattern: '',
+    least: null,
+    most: null,
+    matches: null,
+  } as const;
+  const missing = doubt(9, { field: 'own:works-site', question: { code: 'not-found' } });
+  const shownWith = (value: string | null) => ({
+    ...view([missing]),
+    own: [{ field: site, value, read: value === null ? null : read(value, 40), settled: false, pointed: null }],
+  });
+
+  it('stand at their place, and are asked about like the others', () => {
+    const item = marginItems(shownWith('North yard')).find(({ field }) => field === 'own:works-site');
+    expect(item).toMatchObject({ name: 'Works site', value: 'North yard', own: site, page: 1, doubt: missing });
+    expect(asked(marginItems(shownWith(null))).map(({ name }) => name)).toEqual(['Works site']);
+  });
+
+  it('are never guessed by Enter: where nothing was read, the first answer leads into the field', () => {
+    expect(answersTo(missing, shownWith(null)).map(({ text, way }) => [text, way])).toEqual([
+      ['Choose or type it …', 'type'],
+      ['North yard', undefined],
+      ['South yard', undefined],
+    ]);
+    expect(answersTo(missing, shownWith('North yard')).map(({ text }) => text)).toEqual(['North yard', 'South yard']);
+  });
+});

@@ -57,8 +57,8 @@ export interface Answer {
   readonly page: number | null;
   readonly box: Box | null;
   /** Set where the answer leads to another screen: all pages of the file. */
-  /** Or to the dialog that states that the page itself is wrong, to a letter that asks for a better copy, to another reading. */
-  readonly way?: 'pages' | 'dispute' | 'copy' | 'again';
+  /** Or to the dialog that states that the page itself is wrong, to a letter that asks for a better copy, to another reading, into the field to type. */
+  readonly way?: 'pages' | 'dispute' | 'copy' | 'again' | 'type';
   /** The field that takes the value, where it is another one than the question stands at. */
   readonly field?: HeaderField;
 }
@@ -211,7 +211,11 @@ function answersToOwn(name: OwnName, document: DocumentView): Answer[] {
   const offered = others
     .filter((other) => !known.has(other.value) && known.add(other.value))
     .map((other): Answer => ({ ...other, text: shownValue(name, other.value) }));
-  return (value === null ? [...offered, ...(field?.required ? [] : [present])] : [present, ...offered]).slice(0, 7);
+  // Enter takes the first answer: what nothing on the page speaks for is never that.
+  const first: Answer =
+    field?.required && value === null ? { ...present, text: 'Choose or type it …', reason: 'it must be there', way: 'type' } : present;
+  const seen = read?.alternatives.length ? offered.slice(0, read.alternatives.length) : [];
+  return (value === null ? [...seen, first, ...offered.slice(seen.length)] : [present, ...offered]).slice(0, 7);
 }
 
 /** The answers a doubt is offered, likeliest first; the first is what Enter takes. */

@@ -96,6 +96,12 @@ export class DocumentEffects {
         filter(({ next }) => next),
         withLatestFrom(this.#store.select(trayFeature.selectTraysState)),
         tap(([{ document }, trays]) => {
+          // What was opened to teach those that look like it leads back to them.
+          const { alike } = this.#router.parseUrl(this.#router.url).queryParams as { alike?: string };
+          if (alike !== undefined) {
+            void this.#router.navigate(['/alike', alike]);
+            return;
+          }
           const { tray } = trays;
           const next = nextInOrder(trays, document.id);
           void this.#router.navigate(next === null ? ['/tray', tray ?? 'check'] : ['/document', next]);

@@ -88,6 +88,9 @@ import { ProgressPanel } from './progress-panel';
     }
   `,
   styles: `
+    a.plain-button {
+      text-decoration: none;
+    }
     td a {
       color: var(--right);
       text-decoration: none;

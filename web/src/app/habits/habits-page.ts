@@ -175,7 +175,9 @@ export class HabitsPage {
     if (change.change === 'merge')
       return `with what was learned of ${this.others().find(({ id }) => id === change.from)?.name ?? 'another'}`;
     const habit = this.view()?.habits.find(({ subject }) => subject === change.subject)?.habit;
-    return `${change.off ? 'without' : 'with'} “${habit ? habitText(habit, this.own.all()) : ''}”`;
+    const says = habit ? habitText(habit, this.own.all()) : '';
+    const off = change.off ? 'without' : 'with';
+    return habit?.what === 'rule' ? `${off} the rule: ${says}` : `${off} “${says}”`;
   }
 
   protected keepsOf(change: HabitsChange): string {

@@ -90,9 +90,9 @@ export class RuleEditor {
   protected readonly kindOf = kindOf;
   protected readonly missed = MISSED;
 
-  readonly #whole = computed(() => isWhole(this.rule()));
+  protected readonly isWhole = computed(() => isWhole(this.rule()));
   readonly #trying = computed((): { id: number; wish: RuleTry } | null =>
-    this.#whole() ? { id: this.owner().id, wish: { rule: this.rule(), on: this.on(), search: this.search() } } : null,
+    this.isWhole() ? { id: this.owner().id, wish: { rule: this.rule(), on: this.on(), search: this.search() } } : null,
   );
   protected readonly tried = toSignal(
     toObservable(this.#trying).pipe(

@@ -31,6 +31,7 @@ describe('a habit as a sentence', () => {
     );
     expect(
       versionText({
+        version: 2,
         changes: [
           { code: 'learned', habit: label },
           { code: 'learned', habit: label },

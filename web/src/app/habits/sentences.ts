@@ -70,12 +70,15 @@ const CHANGES: Readonly<Record<HabitChange['code'], string>> = {
   on: 'switched on',
 };
 
+const RULE_CHANGES: Partial<typeof CHANGES> = { learned: 'made', changed: 'changed', forgotten: 'removed' };
+
 /** What a version changed, in a few words: the first of it, and how much more. */
 export function versionText({ version, changes }: Pick<HabitVersionView, 'version' | 'changes'>): string {
   const [first, ...others] = inOrder(changes);
   if (!first && version === 1) return 'Begun, with nothing learned yet.';
   if (!first) return 'Borne out: nothing else than before was learned.';
-  const said = `${habitText(first.habit).replace(/\.$/, '')}: ${CHANGES[first.code]}`;
+  const done = first.habit.what === 'rule' ? { ...CHANGES, ...RULE_CHANGES } : CHANGES;
+  const said = `${habitText(first.habit).replace(/\.$/, '')}: ${done[first.code]}`;
   return others.length === 0 ? `${said}.` : `${said}; and ${others.length} more.`;
 }
 

@@ -161,6 +161,9 @@ const BOUNDED: ReadonlySet<OwnType> = new Set(['number', 'amount', 'date']);
     .field {
       max-width: 100%;
     }
+    #own-name {
+      width: min(320px, 100%);
+    }
     select.field {
       justify-self: start;
     }
