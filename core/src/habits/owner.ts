@@ -63,7 +63,9 @@ export function ownsRows({ names, taxIds, ibans }: Marks, rows: readonly Row[]):
 /** Whether two sets of marks are plainly those of two suppliers: other tax ids, or, where either has none, other names. */
 export function areOthers(one: Marks, other: Marks): boolean {
   const differ = (of: (marks: Marks) => readonly string[], plain: (text: string) => string): boolean | null =>
-    of(one).length === 0 || of(other).length === 0 ? null : !of(one).some((value) => of(other).some((known) => plain(known) === plain(value)));
+    of(one).length === 0 || of(other).length === 0
+      ? null
+      : !of(one).some((value) => of(other).some((known) => plain(known) === plain(value)));
   return differ(({ taxIds }) => taxIds, bareIdentifier) ?? differ(({ names }) => names, fold) ?? false;
 }
 

@@ -1,8 +1,9 @@
 import { HEADER_FIELDS, isGuessed, LINE_CELLS } from '../documents/index.js';
+import { overlapX, overlapY, type Box } from '../geometry/index.js';
 import { similarity } from '../similarity/index.js';
 import { rolesOfHead } from './language/labels.js';
 import type { Habit } from './habit.js';
-import type { DocumentReading, ReadDoubt, ReadValue } from './reading.js';
+import type { DocumentReading, ReadDoubt, ReadLine, ReadValue } from './reading.js';
 
 /**
  * A reading with a supplier's habits held against the one without. What habits change is asked about, both values being offered, save where
@@ -31,7 +32,7 @@ export function heldAgainst(reading: DocumentReading, without: DocumentReading, 
   const isAgainst = habits.some((habit) => habit.against && habit.what === 'column');
   const areAsked = without.doubts.some(({ field, line }) => (field === 'lines' || field === null) && line === null);
   const unknown = isAgainst ? new Set<string>() : columnsNobodyKnows(habits);
-  if (isAgainst || !areAsked) {
+  if (isAgainst || !(areAsked || explainsMore(reading.lines, without.lines))) {
     if (reading.lines.length !== without.lines.length && unknown.size < FEW)
       ask('lines', null, String(reading.lines.length), String(without.lines.length));
     else if (reading.lines.length === without.lines.length)
@@ -52,6 +53,25 @@ const isProvenRule = (habit: Habit, field: string): boolean => habit.what === 'r
 
 /** The field that a habit speaks of; null where of none by itself. */
 const fieldOf = (habit: Habit): string | null => (habit.what === 'rule' ? habit.rule.field : 'field' in habit ? habit.field : null);
+
+/**
+ * Whether lines leave none of the words unexplained that others explain, and explain descriptions that those leave out, their figures being the
+ * same: then the others have put the wrong words where these have the right ones.
+ */
+export function explainsMore(lines: readonly ReadLine[], others: readonly ReadLine[]): boolean {
+  const isFigured = (line: ReadLine, at: number) => FIGURES.every((cell) => isSame(line[cell], others[at]?.[cell] ?? null));
+  if (lines.length !== others.length || !lines.every(isFigured)) return false;
+  const [own, other] = [lines, others].map((all) => all.flatMap((line) => LINE_CELLS.flatMap((cell) => line[cell] ?? [])));
+  const isIn = (value: ReadValue, among: readonly ReadValue[]) =>
+    value.box === null || among.some((one) => one.page === value.page && one.box !== null && coverage(value.box!, one.box) > COVERED);
+  const isWordy = ({ value }: ReadValue) => /\p{L}{3}/u.test(value);
+  return other.every((value) => isIn(value, own)) && own.some((value) => isWordy(value) && !isIn(value, other));
+}
+
+const FIGURES = ['quantity', 'unitPrice', 'netAmount'] as const;
+/** From this share of its box on, one value stands where another does. */
+const COVERED = 0.5;
+const coverage = (box: Box, by: Box): number => (Math.max(0, overlapX(box, by)) * Math.max(0, overlapY(box, by))) / Math.max(1, box.width * box.height);
 
 /** Cells whose figures prove each other, so that their columns are known without heads. */
 const PROVEN: ReadonlySet<string> = new Set(['quantity', 'unitPrice', 'netAmount']);

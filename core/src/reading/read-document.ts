@@ -29,6 +29,7 @@ import { PageTrust } from './scanned/trust.js';
 import { weigh } from './confidence/weigh.js';
 import { netFitsLines, printedRates, type TotalCandidate } from './table/totals.js';
 import { hasRates, onlyRateOf, withExplainedRates } from './table/tax-rates.js';
+import { withRatesOfAmounts } from './table/tax-amounts.js';
 import { withoutTax } from './table/taxed-lines.js';
 import { identifierSpans } from './print/spans.js';
 import { type PageWords, type Row, type Run } from './print/words.js';
@@ -144,7 +145,7 @@ function readOnce(read: readonly PageWords[], context: ReadingContext, method: L
     totals.chosen.netTotal !== null &&
     lineSum !== null &&
     netFitsLines(totals.chosen.netTotal.value, lineSum, asList(totals.discount), asList(totals.carriage));
-  const { table, taxed } = withoutTax(withExplainedRates(printedTable, rows, mark), totals, fits);
+  const { table, taxed } = withoutTax(withRatesOfAmounts(withExplainedRates(printedTable, rows, mark)), totals, fits);
   const linesSum = fits ? 'fit' : lineSum === null || taxed ? 'none' : 'differ';
   for (const field of ['netTotal', 'taxTotal', 'grossTotal', 'amountDue'] as const)
     printed[field] = asAmount(field, totals, linesSum, credit);

@@ -5,6 +5,7 @@ import type { LabelledRows } from '../header/candidates.js';
 import { columnHeadsIn, headedColumns } from '../language/labels.js';
 import { tableScore, type LineRow, type LineTable } from './line-row.js';
 import { ONE_EDGE } from './column-heads.js';
+import { itemNumberBelow, withCodesBelow } from './item-below.js';
 import { linesByAlignment } from './lines-by-alignment.js';
 import { linesByHeads } from './lines-by-heads.js';
 import { likelihood, proof, type TablePages } from './line-proof.js';
@@ -21,7 +22,7 @@ export type LineMethod = 'best' | LineTable['method'];
 export function chooseTable(on: TablePages, method: LineMethod): LineTable {
   const { wording, taxTable } = on;
   const rows = on.rows.filter((row) => !taxTable.has(row.index));
-  const table = withPositionsApart(withoutSums(chosen(rows, on, method), rows));
+  const table = withCodesBelow(withPositionsApart(withoutSums(chosen(rows, on, method), rows)));
   const coded = withLeadingCodes(table, () => headedColumns(rows, wording).has('itemNumber'));
   return withWordsDescribing(asHeaded(withLeadingCounts(coded), rows, wording));
 }
@@ -250,7 +251,7 @@ export function passedOver(
 ): (line: number) => { readonly words: boolean; readonly figures: boolean } {
   let placed: ReadonlySet<Word> | null = null;
   return (at) => {
-    placed ??= wordsOf(lines);
+    placed ??= new Set([...wordsOf(lines), ...labelsOfItems(lines, rows)]);
     const { page, box, words, beside: unnamed = [] } = lines[at];
     const [left, right] = [Math.min(...words.map(({ x }) => x)), Math.max(...words.map((word) => word.x + word.width))];
     const beside = rows
@@ -263,6 +264,15 @@ export function passedOver(
       figures: [...beside, ...unnamed].some(({ text }) => /\d/.test(text) && !/%$/.test(text)),
     };
   };
+}
+
+/** The words that say of an item number below its description what it is: “Art.nr:”. */
+function labelsOfItems(lines: readonly LineRow[], rows: readonly Row[]): Word[] {
+  const own = new Set(lines.flatMap(({ words }) => words));
+  return rows.flatMap((row) => {
+    const item = itemNumberBelow(row.runs)?.[0];
+    return item && own.has(item) ? row.runs.flatMap(({ words }) => words) : [];
+  });
 }
 
 const wordsOf = (lines: readonly LineRow[]): ReadonlySet<Word> =>

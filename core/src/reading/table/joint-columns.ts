@@ -8,7 +8,7 @@ import { dateSpans, type NumberSpan } from '../print/spans.js';
 import { run as makeRun, type Row, type Run, type Word } from '../print/words.js';
 import { isCode, type Head, type HeadRole } from './column-heads.js';
 import { expectedAmount, lineArithmetic, type Cell, type LineRow } from './line-row.js';
-import { isMoney, numberColumns, type NumberColumn } from './number-columns.js';
+import { isMoney, leadsToPrice, numberColumns, type NumberColumn } from './number-columns.js';
 import type { Wording } from '../language/wording.js';
 
 /** The columns of a table in the roles that go best together, and how well they do. */
@@ -273,7 +273,7 @@ function textColumns(items: readonly Row[], numeric: readonly NumberColumn[], na
     row.runs.map((run) => run.words.filter((word) => !taken.has(word))).filter((words) => words.length > 0),
   );
   const edges = commonEdges(texts, items.length);
-  const pieces = texts.flatMap((words) => parted(words, edges)).filter((words) => words.some(({ text }) => /[\p{L}\d]/u.test(text)));
+  const pieces = texts.flatMap((words) => parted(words, edges)).filter((words) => words.some(({ text }) => /[\p{L}\d]/u.test(text) && !leadsToPrice(text)));
   const columns = joinedUnderOneHead(grouped(pieces), named);
   const letters = (column: TextColumn) => column.pieces.flat().reduce((sum, { text }) => sum + text.replace(/[^\p{L}]/gu, '').length, 0);
   const named2 = (column: TextColumn, role: ColumnRole) => headFit({ cells: new Map(), from: column.from, to: column.to }, role, named) > 0;

@@ -54,7 +54,7 @@ export function readLines(table: LineTable, totals: Totals, linesFit: boolean, b
 const LEADER = /\s*([.…·_]{2,}|\s[.…·_])$/u;
 
 /** What stands between a text and the price that follows it: “Desembrood heel à”, “Tables, 20 @”. */
-const BEFORE_PRICE = /[\s,;]*(\s([@×àáâä]|x|at|je))?[\s,;]*$/iu;
+const BEFORE_PRICE = /[\s,;]*((?<![,;])\s([@×àáâä]|x|at|je))?[\s,;]*$/iu;
 
 /** A quotation mark that is not closed again: a speck before the first word. */
 const UNPAIRED = /^["'„“«](?!.*["'”“»])\s*/u;

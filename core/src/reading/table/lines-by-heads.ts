@@ -19,7 +19,7 @@ import { isPerPiece, type LineTable } from './line-row.js';
 import { readNumber, type DecimalMark } from '../print/numbers.js';
 import { numberSpans } from '../print/spans.js';
 import { isCarriedForward, startsTotals } from './table-bounds.js';
-import { addText, amountRoleOf, asAmounts, finish, isOfLines, placed, takeRow, withCodesBelow, type Draft } from './table-rows.js';
+import { addText, amountRoleOf, asAmounts, finish, isOfLines, placed, takeRow, type Draft } from './table-rows.js';
 import { withTextAbove } from './text-above.js';
 import type { Row } from '../print/words.js';
 import type { Wording } from '../language/wording.js';
@@ -75,7 +75,7 @@ export function linesByHeads(all: readonly Row[], labelled: LabelledRows, mark: 
   }
   if (heads.length === 0) return null;
   const taxed = amountRoleOf(heads) === 'grossAmount';
-  const finished = withCodesBelow(lines)
+  const finished = lines
     .map(finish)
     .map((line) => (taxed ? asAmounts(line) : line));
   return { method: 'heads', lines: withTextAbove(finished, rows, labelled, used), rows: used, heads: heads.filter(isOfLines), taxed };

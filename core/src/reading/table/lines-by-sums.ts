@@ -5,10 +5,10 @@ import type { NumberSpan } from '../print/spans.js';
 import type { Row, Word } from '../print/words.js';
 import { columnsOf, type JointColumns } from './joint-columns.js';
 import { lineArithmetic, type Cell, type LineRow, type LineTable } from './line-row.js';
-import { centsOf, isMoney, numbersOf } from './number-columns.js';
+import { centsOf, isMoney, leadsToPrice, numbersOf } from './number-columns.js';
 import { adjustmentsOf, likelihood, proofOf, targetsOf, type TablePages, type Target } from './line-proof.js';
 import { isCarriedForward, startsTotals } from './table-bounds.js';
-import { amountRoleOf, asAmounts, finish, isOfLines, takeRow, withCodesBelow, type Draft } from './table-rows.js';
+import { amountRoleOf, asAmounts, finish, isOfLines, takeRow, type Draft } from './table-rows.js';
 import { withTextAbove } from './text-above.js';
 
 /** An amount of a column that may be that of the lines, with what speaks for its row being a line. */
@@ -150,7 +150,7 @@ function tableOf(
     if (isPast && !used.has(row.index)) break;
   }
   const taxed = amountRoleOf(heads) === 'grossAmount';
-  const finished = withCodesBelow(lines)
+  const finished = lines
     .map(finish)
     .map((line) => withGuesses(withWholeText(line), guessed))
     .map((line) => (taxed ? asAmounts(line) : line));
@@ -192,7 +192,7 @@ function withWholeText(line: LineRow): LineRow {
     return { ...line, cells: { ...cells, description: { ...description, value: text(words) } } };
   const isText = (word: Word) => Math.abs(word.y - quantity.box.y) >= word.height || word.x < quantity.box.x;
   const between = words.filter(
-    (word) => word.x >= right(quantity.box) && right(word) <= unitPrice.box.x + 1 && !isCurrencySign(word.text) && !BETWEEN.test(word.text),
+    (word) => word.x >= right(quantity.box) && right(word) <= unitPrice.box.x + 1 && !isCurrencySign(word.text) && !leadsToPrice(word.text),
   );
   if (between.length > 2 || lineArithmetic(line.cells) !== 'right' || words.filter(isText).length === 0) return line;
   return {
@@ -207,4 +207,3 @@ function withWholeText(line: LineRow): LineRow {
 
 /** How far behind a text, in heights, a number among it may end. */
 const AMONG = 1.5;
-const BETWEEN = /^([@×àáâä]|x|at|je)$/i;

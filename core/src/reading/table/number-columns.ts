@@ -55,3 +55,6 @@ export function numberColumns(rows: readonly Row[], taken: ReadonlySet<NumberSpa
   }
   return columns;
 }
+
+/** Whether a word only stands between a quantity and its price, “3 x 45.01”, “20 @ 1.50”: it says nothing by itself. */
+export const leadsToPrice = (text: string): boolean => /^([@×àáâä]|x|at|je)$/i.test(text);

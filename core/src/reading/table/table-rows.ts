@@ -1,12 +1,13 @@
-import { bottom, middleY, right, union, type Box } from '../../geometry/index.js';
+import { bottom, right, union, type Box } from '../../geometry/index.js';
 import type { ColumnRole } from '../../languages/index.js';
 import type { LabelledRows } from '../header/candidates.js';
 import { readNumber, type DecimalMark } from '../print/numbers.js';
 import { dateSpans } from '../print/spans.js';
 import type { Row, Run, Word } from '../print/words.js';
 import { numberCell, numberIn, place } from './column-cells.js';
-import { isCode, ONE_EDGE, TEXT_ROLES, type Head } from './column-heads.js';
+import { TEXT_ROLES, type Head } from './column-heads.js';
 import { itemNumberBelow } from './item-below.js';
+import { leadsToPrice } from './number-columns.js';
 import { repaired, type Cell, type LineRow } from './line-row.js';
 import { taxCode } from './tax-rates.js';
 
@@ -140,30 +141,6 @@ function isContinuation(runs: readonly Run[], last: Draft, cells: ReadonlyMap<Co
   );
 }
 
-/** The lines with the codes that stand alone under every one of their descriptions as item numbers, where these have no column. */
-export function withCodesBelow(lines: readonly Draft[]): readonly Draft[] {
-  const codes = lines.map(({ cells }) => (cells.has('itemNumber') ? null : codeBelow(cells.get('description') ?? [])));
-  if (lines.length < 2 || codes.includes(null)) return lines;
-  return lines.map((line, i) => {
-    const description = line.cells.get('description') ?? [];
-    const code = codes[i] as Word;
-    return {
-      ...line,
-      cells: new Map([...line.cells, ['itemNumber', [code]], ['description', description.filter((word) => word !== code)]]),
-    };
-  });
-}
-
-/** The last word of a description where it stands alone in its row, below the others, and is a code. */
-function codeBelow(words: readonly Word[]): Word | null {
-  const last = words[words.length - 1] as Word | undefined;
-  const before = words[words.length - 2] as Word | undefined;
-  return last && before && last.y > middleY(before) && Math.abs(last.x - words[0].x) < ONE_EDGE && isCode(inCapitals(last)) ? last : null;
-}
-
-/** A word as printed; off a scan in capitals, which its reader may have taken for small letters. */
-const inCapitals = ({ text, score }: Word): string => (score === undefined ? text : text.toUpperCase());
-
 /** Whether a text says from when to when: what an item was supplied for belongs to its description. */
 const isPeriod = (run: Run): boolean => dateSpans(run).length === 2;
 
@@ -185,7 +162,7 @@ export function finish(draft: Draft): LineRow {
     const behind = role === 'netAmount' && words.length > 1 && !draft.cells.has('taxRate') ? taxCode(words.slice(-1), box) : null;
     if (behind) cells.taxRate = behind;
     if (role === 'quantity' && !draft.cells.has('unit')) {
-      const unit = words.filter((word) => /\p{L}|²|³/u.test(word.text) && readNumber(word.text, draft.mark) === null);
+      const unit = words.filter((word) => /\p{L}|²|³/u.test(word.text) && !leadsToPrice(word.text) && readNumber(word.text, draft.mark) === null);
       if (unit.length > 0) cells.unit = { value: unit.map((word) => word.text).join(' '), box: union(unit) };
     }
   }

@@ -31,13 +31,28 @@ function bare({ text, score }: Word): string {
 const codeIn = ({ cells: { taxRate } }: LineRow): string | null => (taxRate && CODE.test(taxRate.value) ? taxRate.value : null);
 
 /** The table with the rates that its codes stand for on the page; a code that the page does not explain is no rate. */
-export function withExplainedRates(table: LineTable, rows: readonly Row[], mark: DecimalMark): LineTable {
+export function withExplainedRates(found: LineTable, rows: readonly Row[], mark: DecimalMark): LineTable {
+  const table = withUnitsThatAreCodes(found, rows, mark);
   const codes = new Set(table.lines.flatMap((line) => codeIn(line) ?? []));
   if (codes.size === 0) return table;
   const rates = legendOf(codes, table, rows, mark);
   // Digits may be rates themselves: they are codes where the page explains one of them.
   const isCode = (value: string) => codes.has(value) && (!/^\d$/.test(value) || [...rates.keys()].some((code) => /^\d$/.test(code)));
   return { ...table, lines: table.lines.map((line) => explained(line, rates, isCode)) };
+}
+
+/** The table with its units as codes for rates, where no line has a rate and the page explains each of them as one. */
+function withUnitsThatAreCodes(table: LineTable, rows: readonly Row[], mark: DecimalMark): LineTable {
+  const units = table.lines.flatMap(({ cells: { unit } }) => (unit ? [unit.value] : []));
+  const codes = new Set(units);
+  if (units.length !== table.lines.length || units.length === 0 || ![...codes].every((code) => CODE.test(code))) return table;
+  const rates = legendOf(codes, table, rows, mark);
+  if (![...codes].every((code) => rates.has(code))) return table;
+  const lines = table.lines.map((line): LineRow => {
+    const { unit, ...cells } = line.cells;
+    return { ...line, cells: unit ? { ...cells, taxRate: unit } : cells };
+  });
+  return { ...table, lines };
 }
 
 function explained(line: LineRow, rates: ReadonlyMap<string, string>, isCode: (value: string) => boolean): LineRow {
