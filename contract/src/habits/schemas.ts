@@ -13,7 +13,7 @@ const field = Joi.string()
   .required();
 const points = Joi.number().min(-20_000).max(20_000).required();
 const what = (name: string, keys: Joi.SchemaMap) =>
-  Joi.object({ what: Joi.string().valid(name).required(), against: Joi.boolean().valid(true), ...keys });
+  Joi.object({ what: Joi.string().valid(name).required(), against: Joi.boolean().valid(true), agreed: Joi.boolean().valid(true), ...keys });
 
 const someWords = words.trim().min(1).messages({ 'string.empty': 'Type the words that the rule looks for.' });
 const LOOKS: Readonly<Record<Look['look'], Joi.ObjectSchema>> = {

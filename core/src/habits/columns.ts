@@ -48,14 +48,24 @@ export function columnHabits(
   const heads = row === null ? [] : headsOf(row, columns);
   const contradicted = contradictFigures(lines, without);
   return heads.flatMap(({ words, role, x, to }, place): Habit[] => {
-    const own = role ?? (isCounted(x, placed) ? 'position' : roleByFigures(figuresUnder({ x, to }, placed, gathered)));
+    const byFigures = role === null ? roleByFigures(figuresUnder({ x, to }, placed, gathered)) : null;
+    const own = role ?? (isCounted(x, placed) ? 'position' : byFigures);
     const known = rolesOfHead(words);
     // What a known head means its cells need not show: a rate may be printed as a letter.
     if (own === null && known.length > 0) return [];
-    const against = (known.length > 0 && own !== null && !known.includes(own)) || contradicted;
+    // What readers of a scan saw nothing in says nothing, where a cell of the lines was found nowhere.
+    if (own === null && lines.some((line) => lacksPlace(line, columns)) && !placed.some(({ row }) => hasWords(row, x, to))) return [];
+    // What figures make of each other goes against no word.
+    const against = (known.length > 0 && own !== null && byFigures === null && !known.includes(own)) || contradicted;
     return [{ what: 'column', words, role: own, place, ...(against ? { against } : {}) }];
   });
 }
+
+/** Whether a line has a cell of which no column was found; a rate may be said elsewhere. */
+const lacksPlace = (line: TaughtLine, columns: readonly Column[]): boolean =>
+  LINE_CELLS.some((cell) => cell !== 'taxRate' && line[cell] != null && !columns.some(({ role }) => role === cell));
+const hasWords = ({ runs }: Row, x: number, to: number): boolean =>
+  runs.some((run) => run.words.some((word) => word.x < to && right(word) > x));
 
 /** The rows that the lines take, with their heads, by index. */
 export interface LinesRange {

@@ -134,7 +134,7 @@ function kept(known: readonly KeptHabit[], learned: readonly Habit[], taught: Ta
 function isSame(one: Habit, other: Habit): boolean {
   if (one.what === 'place' && other.what === 'place') return one.edge === other.edge;
   if (one.what === 'label' && other.what === 'label') return one.relation === other.relation;
-  const plain = (habit: Habit) => JSON.stringify({ ...habit, against: undefined });
+  const plain = (habit: Habit) => JSON.stringify({ ...habit, against: undefined, agreed: undefined });
   return plain(one) === plain(other);
 }
 

@@ -7,7 +7,7 @@ import { fold } from '../reading/language/phrases.js';
 import { phrasesOf } from '../reading/fitted/expected.js';
 import type { Span } from '../reading/print/spans.js';
 import type { Row } from '../reading/print/words.js';
-import { readDocument, type PageWords, type ReadingContext } from '../reading/index.js';
+import { readDocument, type DocumentReading, type PageWords, type ReadingContext } from '../reading/index.js';
 import { goesAgainst } from './against.js';
 import { columnHabits, foundTable, linesRange, type LinesRange, type TaughtLine } from './columns.js';
 import { isTotal, located, taxPart, type Located, type Pointed } from './located.js';
@@ -59,11 +59,11 @@ export function learn(pages: readonly PageWords[], taught: Taught, context: Read
     if (value === undefined || (field === 'amountDue' && value === taught.fields.grossTotal)) continue;
     const against = (found: Located | null) => value !== null && goesAgainst(field, value, found, gathered, without, taught.fields);
     if (value === null) habits.push(...(SELDOM.includes(field) ? [] : [{ what: 'absent', field } as const]));
-    else if (SAME.includes(field)) habits.push(marked({ what: 'same', field, value }, against(null)));
+    else if (SAME.includes(field)) habits.push(...marked([{ what: 'same', field, value }], against(null), agrees(field, value, without)));
     else if (PLACED.includes(field)) {
       const found =
         located(field, value, gathered, taught.pointed?.[field], net) ?? (field === 'taxTotal' ? taxPart(value, gathered) : null);
-      habits.push(...fieldHabits(field, found, gathered, lines).map((habit) => marked(habit, against(found))));
+      habits.push(...marked(fieldHabits(field, found, gathered, lines), against(found), agrees(field, value, without)));
     }
   }
   habits.push(...ownHabits(taught, gathered));
@@ -87,7 +87,12 @@ function ownHabits({ own = {}, pointed = {} }: Taught, gathered: Gathered): Habi
   });
 }
 
-const marked = (habit: Habit, against: boolean): Habit => (against ? { ...habit, against: true } : habit);
+const marked = (habits: readonly Habit[], against: boolean, agreed: boolean): Habit[] =>
+  habits.map((habit) => ({ ...habit, ...(against ? { against: true as const } : agreed ? { agreed: true as const } : {}) }));
+
+/** Whether a field was read so without habits, and nobody would have been asked about it. */
+const agrees = (field: HeaderField, value: string, { fields, doubts }: DocumentReading): boolean =>
+  fields[field]?.value === value && !doubts.some((doubt) => doubt.line === null && (doubt.field === field || doubt.field === null));
 
 function fieldHabits(field: HeaderField, found: Located | null, gathered: Gathered, lines: LinesRange | null): Habit[] {
   if (!found) return [];

@@ -13,9 +13,10 @@ export interface Anchor {
 
 /**
  * One thing that was learned of how a supplier lays out and names things; words are folded. It is evidence, never an order. `against`: it goes
- * against what the page itself says, and what it changes is asked about.
+ * against what the page itself says, and what it changes is asked about. `agreed`: the page was read so without it, and nobody had to be asked:
+ * no slip of a person has made it.
  */
-export type Habit = { readonly against?: true } & Learned;
+export type Habit = { readonly against?: true; readonly agreed?: true } & Learned;
 type Learned =
   /** The field's value stands so to these words, and looks so. */
   | {

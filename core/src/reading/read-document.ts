@@ -181,7 +181,12 @@ function readOnce(read: readonly PageWords[], context: ReadingContext, method: L
   };
   const weighed = {
     ...reading,
-    ...weigh(reading, trust, { addsUp, linesFit: fits, supported: supportedFields(fields, taxIds[0]?.check) }, context.calibration),
+    ...weigh(
+      reading,
+      trust,
+      { addsUp, linesFit: fits, supported: supportedFields(fields, taxIds[0]?.check, context.habits ?? []) },
+      context.calibration,
+    ),
   };
   const askBelow = 1 - (context.acceptedRisk ?? ACCEPTED_RISK);
   const doubts = raiseDoubts(weighed, {
@@ -258,12 +263,19 @@ function unprinted(currency: string | null, crowns: boolean): ReadValue | null {
   return fromNowhere(currency, currency === 'EUR' ? 0.93 : 0.7, { code: 'country-currency' });
 }
 
-/** Fields whose check digits prove them, whatever the readers thought of their words. */
-function supportedFields(fields: Readonly<Record<HeaderField, ReadValue | null>>, taxIdCheck: string | undefined): Set<HeaderField> {
+/** Fields that their check digits prove, or that are what they always are, whatever the readers thought of their words. */
+function supportedFields(
+  fields: Readonly<Record<HeaderField, ReadValue | null>>,
+  taxIdCheck: string | undefined,
+  habits: readonly Habit[],
+): Set<HeaderField> {
   const supported = new Set<HeaderField>();
   if (fields.sellerIban) supported.add('sellerIban');
   if (taxIdCheck === 'right') supported.add('sellerTaxId');
   if (fields.paymentReference && isShownBy(fields.paymentReference.evidence, 'check-digits')) supported.add('paymentReference');
+  // Two readers do not misread a value into just what it always is.
+  for (const habit of habits)
+    if (habit.what === 'same' && !habit.against && fields[habit.field]?.value === habit.value) supported.add(habit.field);
   return supported;
 }
 

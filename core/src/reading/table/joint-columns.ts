@@ -273,7 +273,9 @@ function textColumns(items: readonly Row[], numeric: readonly NumberColumn[], na
     row.runs.map((run) => run.words.filter((word) => !taken.has(word))).filter((words) => words.length > 0),
   );
   const edges = commonEdges(texts, items.length);
-  const pieces = texts.flatMap((words) => parted(words, edges)).filter((words) => words.some(({ text }) => /[\p{L}\d]/u.test(text) && !leadsToPrice(text)));
+  const pieces = texts
+    .flatMap((words) => parted(words, edges))
+    .filter((words) => words.some(({ text }) => /[\p{L}\d]/u.test(text) && !leadsToPrice(text)));
   const columns = joinedUnderOneHead(grouped(pieces), named);
   const letters = (column: TextColumn) => column.pieces.flat().reduce((sum, { text }) => sum + text.replace(/[^\p{L}]/gu, '').length, 0);
   const named2 = (column: TextColumn, role: ColumnRole) => headFit({ cells: new Map(), from: column.from, to: column.to }, role, named) > 0;

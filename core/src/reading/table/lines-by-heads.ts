@@ -75,9 +75,7 @@ export function linesByHeads(all: readonly Row[], labelled: LabelledRows, mark: 
   }
   if (heads.length === 0) return null;
   const taxed = amountRoleOf(heads) === 'grossAmount';
-  const finished = lines
-    .map(finish)
-    .map((line) => (taxed ? asAmounts(line) : line));
+  const finished = lines.map(finish).map((line) => (taxed ? asAmounts(line) : line));
   return { method: 'heads', lines: withTextAbove(finished, rows, labelled, used), rows: used, heads: heads.filter(isOfLines), taxed };
 }
 

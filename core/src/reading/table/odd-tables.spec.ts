@@ -1,3 +1,4 @@
+import { withCodesBelow } from './item-below.js';
 import { pageOf } from '../fixtures/laid-out.js';
 import { cellsOf, readLinesOf, right, type Runs } from '../fixtures/read-lines.js';
 import { readDocument } from '../read-document.js';
@@ -212,8 +213,8 @@ describe('what stands between the lines of a table', () => {
   });
 
   it('may be the item’s number without a label, where every line has one', () => {
-    const rows = (second: string) =>
-      readLinesOf([
+    const rows = (second: string) => {
+      const table = readLinesOf([
         pageOf([
           [110, 100, 'Description'],
           right(330, 100, 'Qty'),
@@ -232,6 +233,8 @@ describe('what stands between the lines of a table', () => {
           ...total(190, '39.00'),
         ]),
       ]);
+      return table && withCodesBelow(table);
+    };
     expect(cellsOf(rows('051137'), 'itemNumber', 'description')).toEqual([
       ['M332.43', 'Gate valve'],
       ['051137', 'Key'],

@@ -162,7 +162,9 @@ export function finish(draft: Draft): LineRow {
     const behind = role === 'netAmount' && words.length > 1 && !draft.cells.has('taxRate') ? taxCode(words.slice(-1), box) : null;
     if (behind) cells.taxRate = behind;
     if (role === 'quantity' && !draft.cells.has('unit')) {
-      const unit = words.filter((word) => /\p{L}|²|³/u.test(word.text) && !leadsToPrice(word.text) && readNumber(word.text, draft.mark) === null);
+      const unit = words.filter(
+        (word) => /\p{L}|²|³/u.test(word.text) && !leadsToPrice(word.text) && readNumber(word.text, draft.mark) === null,
+      );
       if (unit.length > 0) cells.unit = { value: unit.map((word) => word.text).join(' '), box: union(unit) };
     }
   }

@@ -16,7 +16,9 @@ const GAP = 1.3;
 export function withTextAbove(lines: readonly LineRow[], rows: readonly Row[], labelled: LabelledRows, used: Set<number>): LineRow[] {
   const bare = lines.filter((line) => !line.cells.description);
   if (bare.length === 0 || bare.length < MOST * lines.length) return [...lines];
-  return lines.map((line) => (line.cells.description ? line : withText(line, textAbove(line, rows, labelled, used), used)));
+  // What stands above the first line goes on into the head of the page: it has no more rows than the others.
+  const most = Math.max(...bare.slice(1).map((line) => textAbove(line, rows, labelled, used).length), bare.length === 1 ? MOST_ROWS : 1);
+  return lines.map((line) => (line.cells.description ? line : withText(line, textAbove(line, rows, labelled, used).slice(-most), used)));
 }
 
 /** Whether the lines say nothing themselves and the first of them has its text above it: what stands below one is then the next one's. */

@@ -326,6 +326,8 @@ function withRateSums(labelled: LabelledRows, tax: readonly TotalCandidate[]): T
 interface PaidBelow {
   readonly due: Decimal;
   readonly span: NumberSpan;
+  /** Whether what was paid is printed below zero, and with no rate: it is plainly taken off, whatever it is called. */
+  readonly isPlain: boolean;
 }
 
 /** What is left to pay where the two amounts right below the total make it together, under whatever words: what was paid, and the rest. */
@@ -341,10 +343,14 @@ function paidBelow(
     const amounts = looseAmounts([row], mark);
     return amounts.length === 1 && Math.abs(right(amounts[0].span.box) - right(gross.box)) < ONE_EDGE ? amounts[0] : null;
   });
-  if (!paid || !due || paid.value.isZero() || due.value.isZero() || others.some((other) => other?.value.abs().eq(paid.value.abs())))
-    return null;
-  return total.minus(paid.value.abs()).eq(due.value) ? { due: due.value, span: due.span } : null;
+  if (!paid || !due || paid.value.isZero() || due.value.isZero()) return null;
+  const isPlain = paid.value.isNegative() && total.gt(0) && rows.every((row) => row.runs.every(({ text }) => !text.includes('%')));
+  if (!isPlain && others.some((other) => other?.value.abs().eq(paid.value.abs()))) return null;
+  return total.minus(paid.value.abs()).eq(due.value) ? { due: due.value, span: due.span, isPlain } : null;
 }
+
+/** What an amount counts that is plainly left of the total. */
+const PLAINLY_LEFT = 1.6;
 
 function chooseDue(
   gross: TotalCandidate | null,
@@ -362,8 +368,8 @@ function chooseDue(
   if (below && !due.some(({ value }) => value.eq(below.due)))
     best = {
       due: { value: below.due, score: BY_SUMS, span: below.span, evidence: { code: 'closing-sum' }, unlabelled: true },
-      explained: false,
-      score: 1.25,
+      explained: below.isPlain,
+      score: below.isPlain ? PLAINLY_LEFT : 1.25,
     };
   for (const candidate of due) {
     const same = within(candidate.value, gross.value, ROUNDING.total);
