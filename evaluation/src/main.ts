@@ -15,6 +15,7 @@ import { scored, type Score } from './score.js';
 import { FAMILIES, type Family } from '@umber/corpus/sheets';
 import { supplierSeries } from '@umber/corpus/series';
 import { keptOn, keptTable, type Kept } from './kept.js';
+import { misledFigures } from './misled.js';
 import { seriesFigures, seriesTable } from './taught.js';
 import { measuredStacks } from './stacks.js';
 import { TRADE_FAMILIES } from '@umber/corpus/trade-sheets';
@@ -25,6 +26,7 @@ node evaluation/dist/main.js score FOLDER [--misses]       reads the words' valu
 node evaluation/dist/main.js stacks FOLDER [COUNT [SEED [scans]]]   draws stacks of documents in one file, and how many are separated and sorted right
 node evaluation/dist/main.js incoming [SUPPLIERS [SEED]]   draws what many suppliers send, and how well it is grouped and sorted
 node evaluation/dist/main.js habits FOLDER [--misses]      reads series of documents after the first of each was taught, and prints how many are right
+node evaluation/dist/main.js misled FOLDER                 teaches every document of series wrongly, and prints what was right and is wrong then in silence
 node evaluation/dist/main.js readers FOLDER                reads its scans by each reader alone and by both, and prints the table
 node evaluation/dist/main.js composed [COUNT [SEED]]         composes documents at random, and how they are read, by what is special about them
 node evaluation/dist/main.js fit [COUNT [SEED]]              fits what chooses the fields of the head on composed documents, and writes its weights
@@ -55,6 +57,7 @@ async function main([command, folder, ...rest]: string[]): Promise<number> {
   } else if (command === 'read') await keepWords(folder);
   else if (command === 'score') await score(folder, rest.includes('--misses'));
   else if (command === 'habits') await habits(folder, rest.includes('--misses'));
+  else if (command === 'misled') await misled(folder);
   else if (command === 'stacks') await stacks(folder, Number(rest[0] ?? 5), Number(rest[1] ?? 1), rest[2] === 'scans');
   else if (command === 'readers') await compareReaders(folder);
   else if (command === 'kept') await kept([folder, ...rest]);
@@ -100,6 +103,12 @@ async function habits(folder: string, withMisses: boolean): Promise<void> {
   const { figures, misses } = seriesFigures(await entriesOf(folder), await wordsOf(folder), DRAWN_ON);
   if (withMisses) for (const { file, text } of misses) console.log(`${file} ${text}`);
   for (const line of seriesTable(figures)) console.log(line);
+}
+
+async function misled(folder: string): Promise<void> {
+  const { taught, spoilt, misses } = misledFigures(await entriesOf(folder), await wordsOf(folder), DRAWN_ON);
+  for (const miss of misses) console.log(miss);
+  console.log(`${spoilt} values made wrong in silence by ${taught} readings after a slip`);
 }
 
 async function kept(folders: readonly string[]): Promise<void> {

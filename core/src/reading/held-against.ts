@@ -29,7 +29,8 @@ export function heldAgainst(reading: DocumentReading, without: DocumentReading, 
     const isFree =
       other === null ||
       (own !== null && isGuessed(other.evidence) && asked(without, field, null)) ||
-      (own !== null && (habits.some((habit) => habit.what === 'same' && habit.agreed && habit.field === field) || provesMore(field, reading, without)));
+      (own !== null &&
+        (habits.some((habit) => habit.what === 'same' && habit.agreed && habit.field === field) || provesMore(field, reading, without)));
     if (isAgainst || !isFree) ask(field, null, own?.value ?? null, other?.value ?? null);
   }
   const isAgainst = habits.some((habit) => habit.against && habit.what === 'column');

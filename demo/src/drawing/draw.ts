@@ -41,7 +41,7 @@ interface Column {
 
 /** Draws the invoice in its supplier's layout and language; PDF bytes with a text layer. */
 export function drawInvoice(invoice: DrawnInvoice): Promise<Buffer> {
-  const words = WORDS[invoice.supplier.language];
+  const words: Words = { ...WORDS[invoice.supplier.language], ...invoice.supplier.words };
   // The same invoice gives the same bytes: no time of making in the file.
   const pdf = new PDFDocument({
     size: 'A4',

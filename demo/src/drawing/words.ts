@@ -159,7 +159,7 @@ export const WORDS = {
     registered: 'REA ',
   },
 } as const satisfies Record<Language, Record<string, string>>;
-export type Words = (typeof WORDS)[Language];
+export type Words = Readonly<Record<keyof (typeof WORDS)['en'], string>>;
 
 const SIGNS: Readonly<Record<string, string>> = { GBP: '£', EUR: '€', USD: '$' };
 

@@ -104,6 +104,10 @@ export function firstDayMails(today: IsoDate): DemoMailPlan[] {
       { number: 'INV-250977', date: addDays(today, -41), amount: '812.40' },
     ]),
     mail('garthwater', [], 'From next month our office opens at nine. No need to reply.'),
+    // From one who calls everything otherwise than others do: correct one, and the others are read by it.
+    mail('harrowgill', [without('harrowgill', 13)]),
+    mail('harrowgill', [without('harrowgill', 7)]),
+    mail('harrowgill', [without('harrowgill', 1)]),
   ];
 }
 

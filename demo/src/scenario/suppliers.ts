@@ -31,6 +31,8 @@ export interface ScenarioSupplier {
   /** Whether goods and services come on purchase orders. */
   readonly onOrder: boolean;
   readonly catalogue: readonly CatalogueItem[];
+  /** What it calls things otherwise than others do, by what the words of its language are called. */
+  readonly words?: Readonly<Record<string, string>>;
 }
 
 /** The first number from `seed` on whose check digits are right. */
@@ -493,6 +495,40 @@ export const STRANGERS: readonly ScenarioSupplier[] = [
       'SC-31|Debris netting, fitted|m2|2.35|90',
       'SC-02|Erecting and taking down|hours|41.00|14',
     ],
+  }),
+  supplier({
+    ...gb,
+    key: 'harrowgill',
+    name: 'Harrowgill Oddments Ltd',
+    address: ['The Sidings', 'Harrowgill', 'HG4 2TT'],
+    layout: 'trade',
+    domain: 'harrowgill-oddments.example',
+    seed: 31159264,
+    account: '5010',
+    costCentre: 'PW',
+    onOrder: false,
+    goods: [
+      'HO-114|Signal lamp glass, green|each|18.75|6',
+      'HO-230|Brass oil cup, 12 mm|each|9.40|12',
+      'HO-077|Lamp wick, woven|m|1.15|40',
+    ],
+    words: {
+      number: 'Our bundle',
+      date: 'Put down',
+      due: 'Money by',
+      order: 'Your slip',
+      customer: 'You are',
+      item: 'Tag',
+      description: 'Stuff',
+      quantity: 'Many',
+      unit: 'By the',
+      price: 'Apiece',
+      amount: 'Together',
+      rate: 'Crown %',
+      net: 'Bare',
+      tax: 'For the crown',
+      gross: 'Makes',
+    },
   }),
 ];
 

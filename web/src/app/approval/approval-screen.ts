@@ -13,6 +13,7 @@ import { MailSaid } from '../documents/mail-said';
 import { disputeText, trailText } from '../documents/sentences';
 import { TrailPanel } from '../documents/trail-panel';
 import { WaysOut } from '../documents/ways-out';
+import { ownText } from '../own-fields/words';
 import { Keys } from '../keys/keys';
 import { comparedWith, exceptionText, FIGURE_NAMES, figureText } from '../matching/sentences';
 import { AmountPipe } from '../money/amount.pipe';
@@ -280,9 +281,10 @@ export class ApprovalScreen {
       .join(' and '),
   );
   protected readonly what = computed(() => {
-    const { fields, order, kind } = this.document();
+    const { fields, order, kind, own } = this.document();
+    const more = ownText(own);
     const due = fields.dueDate.value === null ? '' : `, due ${fullDay(fields.dueDate.value)}`;
-    return `${kind === 'credit-note' ? 'Credit note' : 'Invoice'} ${fields.invoiceNumber.value ?? ''} of ${fields.issueDate.value === null ? '?' : fullDay(fields.issueDate.value)}${due}${order ? `, order ${order.number} by ${order.owner}` : ''}`;
+    return `${kind === 'credit-note' ? 'Credit note' : 'Invoice'} ${fields.invoiceNumber.value ?? ''} of ${fields.issueDate.value === null ? '?' : fullDay(fields.issueDate.value)}${due}${order ? `, order ${order.number} by ${order.owner}` : ''}${more === '' ? '' : `; ${more}`}`;
   });
   protected readonly marks = computed((): PageMark[] => {
     const hit = new Set(this.document().exceptions.map((exception) => exception.line));

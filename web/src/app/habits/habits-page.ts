@@ -78,6 +78,11 @@ export class HabitsPage {
   #asked: Subscription | undefined;
   protected readonly chosen = signal(0);
   protected readonly habits = computed(() => inOrder(this.view()?.habits ?? []));
+  /** The versions that changed anything; one that only bore out what was known is like the one before. */
+  protected readonly versions = computed(() => {
+    const view = this.view();
+    return (view?.versions ?? []).filter(({ version, changes }) => changes.length > 0 || version === view?.version || version === 1);
+  });
   protected readonly mayChange = computed(() => may(this.#person()?.role ?? 'auditor', this.view()?.everyone ? 'rulesForAll' : 'habits'));
   protected readonly text = habitText;
   protected readonly nameOf = ({ name, everyone }: HabitsView): string =>

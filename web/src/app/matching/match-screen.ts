@@ -1,3 +1,5 @@
+import { ownName } from '@umber/core/documents';
+import { shownValue } from '../checking/questions';
 import { KeyHint } from '../keys/key-hint';
 import { may } from '@umber/core/permissions';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
@@ -50,6 +52,8 @@ export class MatchScreen {
   protected readonly accepted = computed(() => this.document().exceptions.filter((exception) => exception.acceptedReason !== null));
   readonly #chosen = signal(0);
   protected readonly day = fullDay;
+  protected readonly shownValue = shownValue;
+  protected readonly nameOf = ownName;
   protected readonly exceptionText = exceptionText;
   protected readonly figureNames = FIGURE_NAMES;
   protected readonly signsText = signsText;

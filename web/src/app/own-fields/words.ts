@@ -1,4 +1,6 @@
-import type { OwnField, OwnMatch, OwnType } from '@umber/core/documents';
+import type { OwnFieldView } from '@umber/contract/documents';
+import { ownName, type OwnField, type OwnMatch, type OwnType } from '@umber/core/documents';
+import { shownValue } from '../checking/questions';
 
 export const TYPE_WORDS: Readonly<Record<OwnType, string>> = {
   text: 'a text',
@@ -25,3 +27,10 @@ export function checksText({ required, choices, pattern, least, most, matches }:
     ...(matches === null ? [] : [`matched ${MATCH_WORDS[matches]}`]),
   ].join(' · ');
 }
+
+/** What a document has of the company's own fields, in one line: “Works site North yard, Vehicle KF 12”; empty where nothing. */
+export const ownText = (own: readonly OwnFieldView[]): string =>
+  own
+    .filter(({ value }) => value !== null)
+    .map(({ field, value }) => `${field.name} ${shownValue(ownName(field), value)}`)
+    .join(', ');
