@@ -1,4 +1,4 @@
-// npm run bench -- reading | intake | database | answering | checking | faults: how fast the parts are, as ratios against a baseline of the same run.
+// npm run bench -- reading | intake | database | answering | checking | habits | faults: how fast the parts are, as ratios against a baseline of the same run.
 import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -22,8 +22,8 @@ async function withDatabase(work) {
 }
 
 try {
-  if (!['reading', 'intake', 'database', 'answering', 'checking', 'faults'].includes(part))
-    throw new Trouble('Say what to measure: npm run bench -- reading, intake, database, answering, checking or faults');
+  if (!['reading', 'intake', 'database', 'answering', 'checking', 'habits', 'faults'].includes(part))
+    throw new Trouble('Say what to measure: npm run bench -- reading, intake, database, answering, checking, habits or faults');
   ensurePackages({ browser: part === 'reading' || part === 'checking' });
   ensureModules();
   ensureBuild();
@@ -31,6 +31,7 @@ try {
   else if (part === 'intake') await withDatabase((await import('../evaluation/dist/bench-intake.js')).benchIntake);
   else if (part === 'answering') await withDatabase((await import('../evaluation/dist/bench-answering.js')).benchAnswering);
   else if (part === 'checking') await withDatabase((await import('../evaluation/dist/bench-checking.js')).benchChecking);
+  else if (part === 'habits') await withDatabase((await import('../evaluation/dist/bench-habits.js')).benchHabits);
   else if (part === 'faults') {
     const { benchFaults } = await import('../evaluation/dist/bench-faults.js');
     await withDatabase((url, cluster) => benchFaults(url, cluster, Number(rounds ?? 50)));

@@ -30,7 +30,7 @@ describe('what each role may do', () => {
 
   it('an administrator administers, and touches no document', () => {
     const rights = (Object.keys(MAY) as (keyof typeof MAY)[]).filter((right) => may('administrator', right));
-    expect(rights).toEqual(['confirmSuppliers', 'risk', 'submit', 'rules', 'sources', 'separation', 'audit', 'demo']);
+    expect(rights).toEqual(['confirmSuppliers', 'ownFields', 'risk', 'submit', 'rules', 'sources', 'separation', 'audit', 'demo']);
     expect(ROLES).toHaveLength(5);
   });
 });

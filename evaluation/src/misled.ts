@@ -90,7 +90,8 @@ function spoiltBy(reading: DocumentReading, before: DocumentReading, { truth }: 
   const fields = now.fields.flatMap(({ name, right, doubted, wanted, got }, i) =>
     name in truth.fields && !right && !doubted && earlier.fields[i].right ? [`${name}: wanted ${wanted}, got ${got}`] : [],
   );
+  const areLinesAsked = reading.doubts.some(({ field, line }) => line === null && (field === 'lines' || field === null));
   const silent = (score: typeof now) => score.cells.filter(({ right, doubted }) => !right && !doubted).length;
-  const lines = now.linesRight < earlier.linesRight && silent(now) > silent(earlier) ? ['lines'] : [];
+  const lines = !areLinesAsked && now.linesRight < earlier.linesRight && silent(now) > silent(earlier) ? ['lines'] : [];
   return [...fields, ...lines];
 }

@@ -7,7 +7,9 @@ import type { OwnFieldWish } from './index.js';
 const KEY = /^[a-z0-9-]{1,40}$/;
 export const ownKeySchema = Joi.string().pattern(KEY).required();
 /** The name of an own field beside the built-in ones. */
-export const ownNameSchema = Joi.string<OwnName>().pattern(/^own:[a-z0-9-]{1,40}$/);
+export const ownNameSchema = Joi.string<OwnName>()
+  .pattern(/^own:[a-z0-9-]{1,40}$/)
+  .messages({ 'string.pattern.base': 'The field must be one of those of every invoice, or one of your own.' });
 const text = Joi.string().trim().min(1).max(60);
 
 export const ownFieldWishSchema = Joi.object<OwnFieldWish>({

@@ -30,6 +30,8 @@ export function goesAgainst(
   if (field === 'sellerTaxId') return read?.value !== value && checkTaxId(value) !== 'right';
   if (field === 'sellerName') return false;
   if (field === 'dueDate' && said.issueDate != null && value < said.issueDate) return true;
+  // One printed date is not both.
+  if ((field === 'issueDate' || field === 'dueDate') && said.issueDate === said.dueDate) return true;
   // A value under no words at all that nothing but a person's word speaks for.
   if (found?.caption === null && read === null) return true;
   if (found && blocksUnder(gathered.labelled, gathered.rows, ['buyer', 'shipTo']).includes(found.span.run)) return true;

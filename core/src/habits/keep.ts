@@ -31,11 +31,15 @@ export interface SupplierHabits {
 /** Documents that are remembered of each habit. */
 const MOST_REMEMBERED = 100;
 
-/** The habits that speak: neither switched off nor corrected more often than they held. */
+/** The habits that speak: neither switched off nor corrected more often than they held; each counts as much as it fared. */
 export const inForce = (kept: readonly KeptHabit[]): Habit[] =>
   kept
     .filter(({ off, corrected, held }) => !off && corrected.length <= held.length)
-    .map(({ habit, held }) => (habit.against && held.length > 0 ? { ...habit, against: undefined } : habit));
+    .map(({ habit, held, corrected }) => ({
+      ...habit,
+      ...(habit.against && held.length > 0 ? { against: undefined } : {}),
+      ...(corrected.length > 0 ? { weight: (held.length + 1) / (held.length + corrected.length + 1) } : {}),
+    }));
 
 /** The habits that these pages are read with: those of the supplier whose they are, and after them what holds for all. */
 export function habitsOn(suppliers: readonly SupplierHabits[], pages: readonly PageWords[]): Habit[] {

@@ -14,9 +14,9 @@ export interface Anchor {
 /**
  * One thing that was learned of how a supplier lays out and names things; words are folded. It is evidence, never an order. `against`: it goes
  * against what the page itself says, and what it changes is asked about. `agreed`: the page was read so without it, and nobody had to be asked:
- * no slip of a person has made it.
+ * no slip of a person has made it. `weight`: what it counts, 0..1, where it was corrected since; 1 where it is left out.
  */
-export type Habit = { readonly against?: true; readonly agreed?: true } & Learned;
+export type Habit = { readonly against?: true; readonly agreed?: true; readonly weight?: number } & Learned;
 type Learned =
   /** The field's value stands so to these words, and looks so. */
   | {

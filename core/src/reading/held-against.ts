@@ -137,7 +137,7 @@ const columnsNobodyKnows = (habits: readonly Habit[]): Set<string> =>
   );
 
 /** How alike two names are that are one, letters of it misread. */
-const SAME_NAME = 0.75;
+const SAME_NAME = 0.88;
 
 const isSame = (a: ReadValue | null, b: ReadValue | null): boolean => (a?.value ?? null) === (b?.value ?? null);
 const asAlternative = ({ value, page, box }: ReadValue) => ({ value, why: { code: 'without-habits' } as const, page, box });

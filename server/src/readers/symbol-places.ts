@@ -12,11 +12,14 @@ const SIDE = { least: 40, most: 250, askew: 1.2 };
 const ONE_PATH = 300;
 const SQUARES = { least: 150, side: 10 };
 const MOST_PLACES = 6;
+/** Bars that a bar code has at least, how slim each is, how high in points, and the white between two at most. */
+const BARS = { least: 20, slim: 5, width: 6, height: 8, gap: 8 };
 
-/** Gathers where on a page symbols may stand, in the page's own space: square pictures, large square paths, and heaps of small squares. */
+/** Gathers where on a page symbols may stand, in the page's own space: square pictures, large square paths, heaps of small squares, and rows of bars. */
 export class SymbolPlaces {
   readonly #places: Box[] = [];
   readonly #squares: Box[] = [];
+  readonly #bars: Box[] = [];
 
   /** A picture that fills the unit square of this matrix. */
   picture(matrix: readonly number[]): void {
@@ -27,18 +30,34 @@ export class SymbolPlaces {
   path(matrix: readonly number[], packed: unknown, bounds: unknown): void {
     if (!isBounds(bounds)) return;
     const box = boxOf(matrix, bounds);
-    if (Math.max(box.width, box.height) <= SQUARES.side) this.#squares.push(box);
+    const [short, long] = [Math.min(box.width, box.height), Math.max(box.width, box.height)];
+    if (long >= BARS.height && short <= BARS.width && long >= BARS.slim * short) this.#bars.push(box);
+    if (long <= SQUARES.side) this.#squares.push(box);
     else if (sizeOf(packed) >= ONE_PATH) this.#add(box);
   }
 
   places(): readonly Box[] {
     const heap = this.#squares.length >= SQUARES.least ? [union(this.#squares)].filter(isSymbolSize) : [];
-    return [...this.#places, ...heap].slice(0, MOST_PLACES);
+    return [...this.#places, ...heap, ...barCodes(this.#bars)].slice(0, MOST_PLACES);
   }
 
   #add(box: Box): void {
     if (isSymbolSize(box)) this.#places.push(box);
   }
+}
+
+/** Bars that stand side by side, equally high, as bar codes; rules of a table are too few, or too far apart. */
+function barCodes(bars: readonly Box[]): Box[] {
+  const codes: Box[][] = [];
+  for (const bar of [...bars].sort((a, b) => a.x - b.x)) {
+    const code = codes.find((own) => {
+      const last = own[own.length - 1];
+      return Math.abs(last.y - bar.y) < 1 && Math.abs(last.height - bar.height) < 1 && bar.x - last.x - last.width <= BARS.gap;
+    });
+    if (code) code.push(bar);
+    else codes.push([bar]);
+  }
+  return codes.filter(({ length }) => length >= BARS.least).map(union);
 }
 
 function isSymbolSize({ width, height }: Box): boolean {

@@ -77,14 +77,14 @@ export class Expected {
       (spot) => spot.page === page && Math.abs(spot.x - at) < OFF.x && Math.abs(spot.y - middleY(box)) < OFF.y * box.height,
     );
     const share = Math.min(1, (1.5 * agreeing.reduce((sum, { weight }) => sum + weight, 0)) / all);
-    return share * looksLike(known.habit.shape, text);
+    return share * looksLike(known.habit.shape, text) * (known.habit.weight ?? 1);
   }
 
   /** How well a value stands beside the words that the field's is known by, 0..1. */
   byWords(field: HeaderField, pointing: Candidate<Span> | undefined, text: string): number {
     const known = this.#labels.get(field);
     if (!known || pointing?.label.language !== OWN_WORDS) return 0;
-    return (isBeside(known.relation) === isBeside(pointing.relation) ? 1 : 0.5) * looksLike(known.shape, text);
+    return (isBeside(known.relation) === isBeside(pointing.relation) ? 1 : 0.5) * looksLike(known.shape, text) * (known.weight ?? 1);
   }
 
   /** What speaks for and against a value of the head, by the field that is expected there. */

@@ -16,7 +16,7 @@ export interface PageWords {
   readonly width: number;
   readonly height: number;
   readonly words: readonly Word[];
-  /** What the QR symbols on it say. */
+  /** What the symbols and bar codes on it say. */
   readonly codes?: readonly string[];
   /** Whether it is a separator sheet: it stands between documents and belongs to none. */
   readonly separator?: boolean;

@@ -17,7 +17,14 @@ function stage(answers: TestAnswers) {
   const ahead = { take: (id: number) => (id === 8 ? view(8, 5) : null), fetch: (id: number | null) => fetched.push(id) };
   const slices = new Slices(answers, [{ provide: Ahead, useValue: ahead }]);
   slices.run(() => new DocumentEffects());
-  return { fetched, dispatch: slices.dispatch.bind(slices), went: slices.went, dropped: slices.dropped, now: () => slices.now.document };
+  return {
+    slices,
+    fetched,
+    dispatch: slices.dispatch.bind(slices),
+    went: slices.went,
+    dropped: slices.dropped,
+    now: () => slices.now.document,
+  };
 }
 
 describe('the open document', () => {
@@ -128,5 +135,16 @@ describe('the open document', () => {
     // A change that leaves it where it is goes nowhere.
     dispatch(DocumentActions.changed({ change: { name: 'settleDoubt', params: { doubt: 1 } } }));
     expect(went).toHaveLength(2);
+  });
+
+  it('leads back to those that look like it where it was opened to teach them', () => {
+    const { slices, dispatch, went } = stage({
+      document: ({ id }) => of(view(id, 1)),
+      finishCheck: ({ id }) => of({ ...view(id, 2), tray: 'match' as const }),
+    });
+    slices.url = '/document/7?alike=5';
+    dispatch(DocumentActions.opened({ id: 7 }));
+    dispatch(DocumentActions.changed({ change: { name: 'finishCheck', next: true } }));
+    expect(went).toEqual([['/alike', '5']]);
   });
 });
