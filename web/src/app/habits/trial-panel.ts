@@ -24,10 +24,10 @@ import { triedText } from './sentences';
         <table>
           <thead>
             <tr>
-              <th></th>
+              <td></td>
               <th class="number">before</th>
               <th class="number">after</th>
-              <th class="number"></th>
+              <th class="number">change</th>
             </tr>
           </thead>
           <tbody>

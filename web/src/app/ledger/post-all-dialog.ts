@@ -39,7 +39,7 @@ interface Drawn {
                 <th class="number">Total</th>
                 <th>Debited</th>
                 <th>Paid to</th>
-                <th></th>
+                <td></td>
               </tr>
             </thead>
             <tbody>

@@ -50,7 +50,7 @@ import { checksText, TYPE_WORDS } from './words';
             <th>Holds</th>
             <th>Printed as</th>
             <th>Checked</th>
-            <th></th>
+            <td></td>
           </tr>
         </thead>
         <tbody>

@@ -38,7 +38,7 @@ import { NewSuppliers } from './new-supplier';
             <th>IBAN</th>
             <th>Country</th>
             <th class="number">Terms</th>
-            <th></th>
+            <th class="act">Learned</th>
           </tr>
         </thead>
         <tbody>
