@@ -134,13 +134,8 @@ function between(spot: Spot, phrase: string, until: string): Spot[] {
     const after = [...(start.rest ? [start.rest] : []), ...start.words.slice(start.to)];
     for (const [i, row] of rows.slice(at).entries()) {
       const own = i === 0 ? after : row.runs.flatMap(({ words }) => words);
-      const [end] =
-        until === ''
-          ? []
-          : wordsOn(
-              [{ ...row, runs: [run(own, row.page, row.index)] }].filter(() => own.length > 0),
-              until,
-            );
+      // The first mark may be the last of its row.
+      const [end] = until === '' || own.length === 0 ? [] : wordsOn([{ ...row, runs: [run(own, row.page, row.index)] }], until);
       runs.push(...inRuns(row, end ? own.slice(0, end.from) : own));
       if (end || until === '') break;
     }

@@ -46,6 +46,11 @@ describe('a rule made by hand', () => {
     expect(valueBy({ look: [{ look: 'below', words: 'Haulier' }] })).toBe('Fellside Cartage');
     expect(valueBy({ look: [{ look: 'above', words: 'Fellside' }] })).toBe('Haulier');
     expect(valueBy({ look: [{ look: 'between', words: 'the yard of', until: 'to the' }] })).toBe('KT/88');
+    const afterItsRow = {
+      look: [{ look: 'between', words: '2301 / 7', until: 'Job' }],
+      take: { kind: 'date', which: 'first', pattern: '' },
+    } as const;
+    expect(valueBy({ ...afterItsRow, field: 'issueDate' })).toBe('2026-04-03');
     expect(valueBy({ look: [{ look: 'right-of', words: 'Job' }] })).toBe('K-117');
     expect(
       valueBy({
@@ -110,11 +115,13 @@ describe('a rule made by hand', () => {
         expect(valueBy({ look: [{ look: 'right-of', words: 'Vorra tunim' }] }, [moved])).toBe('HO 2301 / 7');
       }),
     );
+    const mark = fc.oneof(fc.string(), fc.constantFrom(...PAGE.words.map(({ text }) => text)));
     fc.assert(
-      fc.property(fc.string(), fc.string(), fc.string(), (words, until, pattern) => {
+      fc.property(mark, mark, fc.string(), (words, until, pattern) => {
         const came = followed(rule({ look: [{ look: 'between', words, until }], take: { kind: 'word', which: 'last', pattern } }), on());
         expect('hit' in came || came.missed).toBeTruthy();
       }),
+      { numRuns: 2000 },
     );
   });
 });
