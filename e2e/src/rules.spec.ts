@@ -50,6 +50,7 @@ test.describe('rules by hand', () => {
 
     // What was typed outlives a reload; then it is saved, off at first.
     await clerk.reload();
+    await clerk.getByRole('button', { name: /Add a rule by hand/ }).waitFor();
     await clerk.keyboard.press('n');
     await expect(clerk.getByLabel('Words, 1')).toHaveValue('Your slip');
     await clerk.getByRole('button', { name: /Save it, off at first/ }).click();
