@@ -127,3 +127,14 @@ export async function documentOf(page: Page, base: string, number: string, tray 
   }
   throw new Error(`${number} did not come to ${tray}`);
 }
+
+/**
+ * Mails an invoice of three lines with an order's number under the supplier's own words, and an amount that is wrong, so that it waits at Check.
+ * @returns the document's id
+ */
+export async function mailWaiting(stage: Stage, page: Page, seller: string, number: string, slip: string): Promise<number> {
+  const invoice = plainInvoice(seller, number, 3);
+  const lines = invoice.lines.map((line, i) => (i === 1 ? { ...line, amount: (Number(line.amount) + 1).toFixed(2) } : line));
+  await mailPaper(stage, `${number}.pdf`, await invoicePdf({ ...invoice, lines, slip: ['Your slip', slip] }));
+  return documentOf(page, stage.base, number);
+}

@@ -5,9 +5,8 @@ import { drawInvoice, invoiceOfOrder } from '@umber/demo/drawing';
 import { scenarioOrders } from '@umber/demo/scenario';
 import { openPool, type Pool } from '@umber/server/database/database';
 import { Installation, type Ask } from './installation.js';
+import { during, p95, whileIdle } from './small-requests.js';
 
-const SMALL = '/api/trays';
-const PAUSE_MS = 15;
 const WANTED_MS = 50;
 
 /**
@@ -20,8 +19,7 @@ export async function benchAnswering(ownerUrl: string): Promise<void> {
   const pool = openPool(ownerUrl, 2, 'upkeep');
   try {
     const ask = await installation.visitor('nell');
-    for (let i = 0; i < 30; i++) await ask('GET', SMALL);
-    const idle = await during(ask, () => sleep(3000));
+    const idle = await whileIdle(ask);
     console.log(`a small request while               p95       longest   ratio to idle   wanted p95 ≤ ${WANTED_MS} ms`);
     print('nothing else happens', idle, idle);
     for (const [name, work] of await heavy(installation, pool, ask)) print(name, await during(ask, work), idle);
@@ -31,26 +29,8 @@ export async function benchAnswering(ownerUrl: string): Promise<void> {
   }
 }
 
-/** Milliseconds of small requests, one after the other, while `work` runs. */
-async function during(ask: Ask, work: () => Promise<unknown>): Promise<number[]> {
-  let done = false;
-  const working = work().finally(() => (done = true));
-  const times: number[] = [];
-  while (!done || times.length < 20) {
-    const begun = performance.now();
-    await (await ask('GET', SMALL)).arrayBuffer();
-    times.push(performance.now() - begun);
-    await sleep(PAUSE_MS);
-  }
-  await working;
-  return times;
-}
-
-const sorted = (times: readonly number[]): number[] => [...times].sort((a, b) => a - b);
-const p95 = (times: readonly number[]): number => sorted(times)[Math.ceil(times.length * 0.95) - 1] ?? NaN;
-
 function print(name: string, times: readonly number[], idle: readonly number[]): void {
-  const numbers = [p95(times), sorted(times).at(-1) ?? NaN].map((ms) => `${ms.toFixed(1).padStart(7)} ms`);
+  const numbers = [p95(times), Math.max(...times)].map((ms) => `${ms.toFixed(1).padStart(7)} ms`);
   console.log(
     `${name.padEnd(34)}${numbers.join('')}   ${(p95(times) / p95(idle)).toFixed(2).padStart(6)}          ${times.length} requests`,
   );

@@ -3,10 +3,9 @@ import { drawInvoice, invoiceWithoutOrder } from '@umber/demo/drawing';
 import { supplierOf } from '@umber/demo/scenario';
 import { addDays } from '@umber/core/dates';
 import { openPool, type Pool } from '@umber/server/database/database';
-import { Installation, type Ask } from './installation.js';
+import { Installation } from './installation.js';
+import { during, p95, whileIdle } from './small-requests.js';
 
-const SMALL = '/api/trays';
-const PAUSE_MS = 15;
 const DOCUMENTS = 500;
 /** How many documents are mailed at once. */
 const TOGETHER = 10;
@@ -22,8 +21,7 @@ export async function benchHabits(ownerUrl: string): Promise<void> {
   try {
     const ask = await installation.visitor('nell');
     await arrive(installation, pool);
-    for (let i = 0; i < 30; i++) await ask('GET', SMALL);
-    const idle = await during(ask, () => sleep(3000));
+    const idle = await whileIdle(ask);
     const [first] = (
       await pool.query<{ id: number; version: number }>("select id, version from documents where tray = 'check' order by id limit 1")
     ).rows;
@@ -78,20 +76,3 @@ async function arrive(installation: Installation, pool: Pool): Promise<void> {
     await sleep(500);
   }
 }
-
-/** Milliseconds of small requests, one after the other, while `work` runs. */
-async function during(ask: Ask, work: () => Promise<unknown>): Promise<number[]> {
-  let done = false;
-  const working = work().finally(() => (done = true));
-  const times: number[] = [];
-  while (!done || times.length < 20) {
-    const begun = performance.now();
-    await (await ask('GET', SMALL)).arrayBuffer();
-    times.push(performance.now() - begun);
-    await sleep(PAUSE_MS);
-  }
-  await working;
-  return times;
-}
-
-const p95 = (times: readonly number[]): number => [...times].sort((a, b) => a - b)[Math.ceil(times.length * 0.95) - 1] ?? NaN;

@@ -2,6 +2,7 @@ import { DOCUMENT_KINDS, HEADER_FIELDS, LINE_CELLS, type HeaderField } from '@um
 import { COLUMN_ROLES } from '@umber/core/languages';
 import Joi from 'joi';
 import { idSchema } from '../common-schemas.js';
+import { ownNameSchema } from '../own-fields/schemas.js';
 import { PAGE_PARTS, RULE_CELLS, RULE_PAGES, SIDES, TAKEN_KINDS, WHICH, type Change, type Look, type Rule } from '@umber/core/reading';
 import { RULE_TRIED_ON } from './index.js';
 import type { HabitReturn, HabitsMerge, HabitsTry, HabitSwitch, RuleRemoval, RuleTry, RuleWish } from './index.js';
@@ -62,8 +63,7 @@ const oneOf = <T>(by: string, forms: Readonly<Record<string, Joi.ObjectSchema>>)
   );
 /** Amounts, and where money goes: a rule reads them, and writes nothing into them. */
 const UNWRITTEN: readonly HeaderField[] = ['sellerIban', 'sellerTaxId', 'netTotal', 'taxTotal', 'grossTotal', 'amountDue'];
-const ownField = Joi.string().pattern(/^own:[a-z0-9-]{1,40}$/);
-const ruleField = Joi.alternatives().try(Joi.string().valid(...HEADER_FIELDS, ...RULE_CELLS), ownField);
+const ruleField = Joi.alternatives().try(Joi.string().valid(...HEADER_FIELDS, ...RULE_CELLS), ownNameSchema);
 export const ruleSchema = Joi.object<Rule>({
   field: ruleField.required(),
   when: Joi.array().items(someWords).max(10).required(),
@@ -91,7 +91,7 @@ export const ruleSchema = Joi.object<Rule>({
 export const habitSchema = Joi.alternatives().try(
   what('label', {
     field: Joi.alternatives()
-      .try(Joi.string().valid(...HEADER_FIELDS), ownField)
+      .try(Joi.string().valid(...HEADER_FIELDS), ownNameSchema)
       .required(),
     words: words.required(),
     relation: Joi.string().valid('same run', 'right of', 'below', 'above').required(),

@@ -4,11 +4,13 @@ import { isIsoDate } from '@umber/core/dates';
 import Joi from 'joi';
 import type { OwnFieldWish } from './index.js';
 
-const KEY = /^[a-z0-9-]{1,40}$/;
-export const ownKeySchema = Joi.string().pattern(KEY).required();
+const KEY = '[a-z0-9-]{1,40}';
+export const ownKeySchema = Joi.string()
+  .pattern(new RegExp(`^${KEY}$`))
+  .required();
 /** The name of an own field beside the built-in ones. */
 export const ownNameSchema = Joi.string<OwnName>()
-  .pattern(/^own:[a-z0-9-]{1,40}$/)
+  .pattern(new RegExp(`^own:${KEY}$`))
   .messages({ 'string.pattern.base': 'The field must be one of those of every invoice, or one of your own.' });
 const text = Joi.string().trim().min(1).max(60);
 

@@ -32,4 +32,6 @@ export interface OwnField {
 }
 
 export const ownName = ({ key }: Pick<OwnField, 'key'>): OwnName => `own:${key}`;
+/** The key of a field by its name. */
+export const ownKey = (name: OwnName): string => name.slice('own:'.length);
 export const isOwnName = (name: string): name is OwnName => name.startsWith('own:');

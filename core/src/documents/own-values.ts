@@ -1,5 +1,6 @@
 import { isIsoDate } from '../dates/index.js';
 import { decimal, isDecimalString } from '../money/index.js';
+import { withoutCase } from '../text/index.js';
 import type { OwnField } from './own-fields.js';
 import { matchesPattern } from './pattern.js';
 
@@ -26,12 +27,9 @@ export function ownFault({ type, choices, pattern, least, most }: OwnField, valu
 const YES: ReadonlySet<string> = new Set(['yes', 'y', 'ja', 'j', 'oui', 'si', 'tak', 'x', '✓', '✔', '☒', '☑', '1', 'true']);
 const NO: ReadonlySet<string> = new Set(['no', 'n', 'nein', 'non', 'nee', 'nej', 'nie', '☐', '0', 'false']);
 
-/** A text without its case and accents. */
+/** A text without its case, accents and stops. */
 const plainly = (text: string): string =>
-  text
-    .normalize('NFD')
-    .replace(/\p{M}/gu, '')
-    .toLowerCase()
+  withoutCase(text)
     .replace(/[.,:;]/g, '')
     .trim();
 

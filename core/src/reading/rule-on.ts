@@ -1,5 +1,5 @@
 import { isIsoDate } from '../dates/index.js';
-import type { OwnField } from '../documents/index.js';
+import { ownName, type OwnField } from '../documents/index.js';
 import { gather } from './gather.js';
 import { followed, isRuleCell, type Followed, type Rule } from './rules/index.js';
 import type { PageWords } from './print/words.js';
@@ -10,7 +10,7 @@ import { readDocument } from './read-document.js';
 export function ruleOn(pages: readonly PageWords[], rule: Rule, ownFields: readonly OwnField[]): Followed {
   if (pages.length === 0) return { missed: 'look' };
   const { ground, order } = gather(pages, { ownFields }, 'best');
-  const isOfLines = isRuleCell(rule.field) || ownFields.some(({ key, level }) => level === 'line' && rule.field === `own:${key}`);
+  const isOfLines = isRuleCell(rule.field) || ownFields.some((own) => own.level === 'line' && rule.field === ownName(own));
   const came = isOfLines
     ? readDocument(pages)
         .lines.map((line) => followed(rule, ground, spotOf(line, ground.rows)))

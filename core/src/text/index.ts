@@ -17,3 +17,6 @@ export function wellFormedIn(value: unknown): unknown {
   if (kind !== Object.prototype && kind !== null) return value;
   return Object.fromEntries(Object.entries(value).map(([name, part]) => [wellFormed(name), wellFormedIn(part)]));
 }
+
+/** A text in small letters without accents. */
+export const withoutCase = (text: string): string => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();

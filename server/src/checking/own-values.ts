@@ -1,4 +1,4 @@
-import { ownName, type OwnField, type OwnName } from '@umber/core/documents';
+import { ownKey, ownName, type OwnField, type OwnName } from '@umber/core/documents';
 import { ownValueSchema } from '@umber/contract/own-fields/schemas';
 import { ApiError } from '../api-error.js';
 import type { Database } from '../database/database.js';
@@ -7,7 +7,7 @@ import { valid } from '../validation.js';
 
 /** A value as it may be given to an own field. @throws ApiError where there is no such field, or it cannot be its value. */
 export async function ownValue(db: Database, name: OwnName, level: OwnField['level'], value: string): Promise<string> {
-  const field = await ownField(db, name.slice('own:'.length));
+  const field = await ownField(db, ownKey(name));
   if (field?.level !== level) throw new ApiError('no-such-thing', 'There is no such field any more. Reload the screen.');
   return valid(ownValueSchema(field), value);
 }

@@ -1,4 +1,5 @@
-import { causesOf, isOwnName, type HeaderField, type LineCell, type OwnName } from '@umber/core/documents';
+import { causesOf, isOwnName, type HeaderField, type LineCell, type OwnName, type TrailAct } from '@umber/core/documents';
+import type { Place } from '@umber/core/geometry';
 import type { FieldChange, ValueChange, Versioned } from '@umber/contract/checking';
 import { CELL_SCHEMAS, FIELD_SCHEMAS } from '@umber/contract/checking/schemas';
 import type { Person } from '@umber/contract/people';
@@ -32,9 +33,7 @@ export function changeField(
     await markSettled(db, id, field);
     await settleDoubtsAbout(db, id, field, null, person.id);
     await lookAtSums(db, id, person.id);
-    return before === value
-      ? { code: 'field-confirmed', field, value }
-      : { code: 'field-changed', field, before, after: value, ...(change.at ? { at: change.at } : {}) };
+    return saidOf(field, before, value, change.at);
   });
 }
 
@@ -51,7 +50,7 @@ export function changeCell(
   const value = cleared(change.value) ? null : (valid(CELL_SCHEMAS[cell], change.value) as string);
   return aStep(pool, id, change.version, person, async (db) => {
     const before = await cellValue(db, id, position, cell);
-    if (!before) throw new ApiError('no-such-thing', 'This line is no longer there. The document was loaded again.');
+    if (!before) throw lineGone();
     await updateCell(db, id, position, cell, value);
     await settleDoubtsAbout(db, id, cell, position, person.id);
     await lookAtProduct(db, id, position, person.id);
@@ -64,15 +63,13 @@ export function changeCell(
 /** Sets a field of the company's own. */
 function changeOwnField(pool: Pool, id: number, person: Person, field: OwnName, change: AtAnyVersion<FieldChange>): Promise<void> {
   return aStep(pool, id, change.version, person, async (db) => {
-    const value = change.value === null || change.value === '' ? null : await ownValue(db, field, 'head', change.value);
+    const value = cleared(change.value) ? null : await ownValue(db, field, 'head', change.value);
     const before = await ownFieldValue(db, id, field);
     await updateOwnValue(db, id, field, value);
     if (before !== value || change.at) await setPointed(db, id, field, change.at ?? null);
     await markSettled(db, id, field);
     await settleDoubtsAbout(db, id, field, null, person.id);
-    return before === value
-      ? { code: 'field-confirmed', field, value }
-      : { code: 'field-changed', field, before, after: value, ...(change.at ? { at: change.at } : {}) };
+    return saidOf(field, before, value, change.at);
   });
 }
 
@@ -86,9 +83,9 @@ function changeOwnCell(
   change: AtAnyVersion<ValueChange>,
 ): Promise<void> {
   return aStep(pool, id, change.version, person, async (db) => {
-    const value = change.value === null || change.value === '' ? null : await ownValue(db, cell, 'line', change.value);
+    const value = cleared(change.value) ? null : await ownValue(db, cell, 'line', change.value);
     const before = await ownCellValue(db, id, position, cell);
-    if (!before) throw new ApiError('no-such-thing', 'This line is no longer there. The document was loaded again.');
+    if (!before) throw lineGone();
     await updateOwnCell(db, id, position, cell, value);
     await settleDoubtsAbout(db, id, cell, position, person.id);
     await bumpVersion(db, id);
@@ -110,4 +107,12 @@ export function settleAsRead(pool: Pool, id: number, person: Person, doubtId: nu
   });
 }
 
-const cleared = (value: string | null): boolean => value === null || value === '';
+const lineGone = (): ApiError => new ApiError('no-such-thing', 'This line is no longer there. The document was loaded again.');
+
+/** What the trail says of a field that was given a value: another one, or that it was right. */
+const saidOf = (field: HeaderField | OwnName, before: string | null, after: string | null, at?: Place): TrailAct =>
+  before === after
+    ? { code: 'field-confirmed', field, value: after }
+    : { code: 'field-changed', field, before, after, ...(at ? { at } : {}) };
+
+const cleared = (value: string | null): value is null | '' => value === null || value === '';

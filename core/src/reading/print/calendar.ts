@@ -1,5 +1,6 @@
 import { LEXICONS } from '../../languages/index.js';
 import { isoDate, type IsoDate } from '../../dates/index.js';
+import { withoutCase } from '../../text/index.js';
 
 /** One date on a page; where day and month could be swapped, both readings. */
 export interface PrintedDate {
@@ -9,9 +10,8 @@ export interface PrintedDate {
   readonly swapped: IsoDate | null;
 }
 
-const fold = (text: string): string => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
 const MONTH_BY_NAME = new Map(
-  LEXICONS.flatMap(({ months }) => months.flatMap((names, i) => names.map((name) => [fold(name), i + 1] as const))),
+  LEXICONS.flatMap(({ months }) => months.flatMap((names, i) => names.map((name) => [withoutCase(name), i + 1] as const))),
 );
 
 const NUMERIC = /^(\d{1,2})[./-](\d{1,2})[./-](\d{4}|\d{2})$/;
@@ -43,7 +43,7 @@ export function readDate(text: string): PrintedDate | null {
 }
 
 function byName(year: number, name: string, day: number): IsoDate | null {
-  const month = MONTH_BY_NAME.get(fold(name));
+  const month = MONTH_BY_NAME.get(withoutCase(name));
   return month === undefined ? null : isoDate(year, month, day);
 }
 

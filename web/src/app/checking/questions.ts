@@ -17,7 +17,7 @@ import { decimal, toAmount, within } from '@umber/core/money';
 import type { ReadValue } from '@umber/core/reading';
 import { printedSums } from './printed-sums';
 import { fullDay } from '../dates/day';
-import { evidenceText } from '../reading/sentences';
+import { evidenceText, fieldWord } from '../reading/sentences';
 import { grouped } from '../money/grouped';
 
 /** The names of fields and cells as people read them. */
@@ -65,7 +65,7 @@ export interface Answer {
 
 /** What a field of the company's own is called where only its name beside the built-in ones is known: “own:works-site” is “Works site”. */
 const wordsOf = (name: OwnName): string => {
-  const words = name.slice('own:'.length).replaceAll('-', ' ');
+  const words = fieldWord(name);
   return words.charAt(0).toUpperCase() + words.slice(1);
 };
 export const nameOf = (field: HeaderField | OwnName): string => (isOwnName(field) ? wordsOf(field) : FIELD_NAMES[field]);

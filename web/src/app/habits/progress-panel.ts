@@ -1,5 +1,4 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { isOwnName } from '@umber/core/documents';
 import type { HabitsProgress, MonthProgress } from '@umber/contract/habits';
 import { scaleLinear, scalePoint } from 'd3-scale';
 import { line } from 'd3-shape';
@@ -197,8 +196,7 @@ export class ProgressPanel {
   protected readonly name = name;
   protected readonly longName = ({ month }: MonthProgress): string => LONG_MONTHS.format(new Date(`${month}-01T00:00:00Z`));
   protected readonly keysEach = ({ keys, counted }: MonthProgress): string => (counted === 0 ? '–' : (keys / counted).toFixed(1));
-  protected readonly fieldName = (field: string): string =>
-    field === 'lines' ? 'lines' : isOwnName(field) ? field.slice(4) : fieldWord(field);
+  protected readonly fieldName = (field: string): string => (field === 'lines' ? 'lines' : fieldWord(field));
 }
 
 const name = ({ month }: Pick<MonthProgress, 'month'>): string => MONTHS.format(new Date(`${month}-01T00:00:00Z`));

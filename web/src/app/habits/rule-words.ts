@@ -1,6 +1,6 @@
 import type { Change, Look, PagePart, Rule, RuleField, RuleMiss, TakenKind } from '@umber/core/reading';
 import { RULE_CELLS, TAKEN_KINDS, WHICH } from '@umber/core/reading';
-import { HEADER_FIELDS, isOwnName, type OwnField } from '@umber/core/documents';
+import { HEADER_FIELDS, isOwnName, ownName, type OwnField } from '@umber/core/documents';
 import { fieldWord } from '../reading/sentences';
 
 export const PART_WORDS: Readonly<Record<PagePart, string>> = {
@@ -92,7 +92,7 @@ export const ruleFields = (
 ): readonly { readonly group: string; readonly fields: readonly { field: RuleField; name: string }[] }[] => [
   { group: 'Head', fields: HEADER_FIELDS.map((field) => ({ field, name: fieldWord(field) })) },
   { group: 'Lines', fields: RULE_CELLS.map((field) => ({ field, name: fieldWord(field) })) },
-  ...(own.length === 0 ? [] : [{ group: 'Your own', fields: own.map(({ key, name }) => ({ field: `own:${key}` as const, name })) }]),
+  ...(own.length === 0 ? [] : [{ group: 'Your own', fields: own.map((one) => ({ field: ownName(one), name: one.name })) }]),
 ];
 
 const quoted = (words: readonly string[]): string => words.map((word) => `“${word}”`).join(' and ');
@@ -129,7 +129,7 @@ export function ruleText({ field, when, unless, look, take, change }: Rule, own:
     ...(when.length > 0 ? [`${quoted(when)} ${when.length === 1 ? 'is' : 'are'} there`] : []),
     ...(unless.length > 0 ? [`${quoted(unless)} ${unless.length === 1 ? 'is' : 'are'} not`] : []),
   ];
-  const name = isOwnName(field) ? (own.find(({ key }) => field === `own:${key}`)?.name ?? fieldWord(field)) : fieldWord(field);
+  const name = isOwnName(field) ? (own.find((one) => field === ownName(one))?.name ?? fieldWord(field)) : fieldWord(field);
   const looks = take.pattern === '' ? '' : ` that looks like ${take.pattern}`;
   return [
     ...(conditions.length > 0 ? [`when ${conditions.join(' and ')}`] : []),

@@ -65,7 +65,7 @@ import { checksText, TYPE_WORDS } from './words';
               <td>{{ checks(field) }}</td>
               <td class="act">
                 @if (mayChange()) {
-                  <button type="button" class="link" (click)="open(field)">change</button>
+                  <button type="button" class="word-button" (click)="open(field)">change</button>
                 }
               </td>
             </tr>
@@ -83,16 +83,6 @@ import { checksText, TYPE_WORDS } from './words';
   styles: `
     .act {
       text-align: right;
-    }
-    .link {
-      min-height: 24px;
-      padding: 0 4px;
-      border: 0;
-      background: none;
-      color: var(--right);
-      font: inherit;
-      font-weight: 600;
-      cursor: pointer;
     }
   `,
 })

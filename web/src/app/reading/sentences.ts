@@ -1,6 +1,7 @@
 import { failureText } from '@umber/contract/reading';
 import {
   isOwnName,
+  ownKey,
   type BoundarySign,
   type DocumentKind,
   type Evidence,
@@ -159,7 +160,7 @@ const SOUGHT: Readonly<Record<string, string>> = {
 export const fieldWord = (field: string | null): string =>
   (FIELD_WORDS as Readonly<Record<string, string>>)[field ?? ''] ??
   (CELL_WORDS as Readonly<Record<string, string>>)[field ?? ''] ??
-  (field !== null && isOwnName(field) ? field.slice('own:'.length).replaceAll('-', ' ') : 'value');
+  (field !== null && isOwnName(field) ? ownKey(field).replaceAll('-', ' ') : 'value');
 const kindWord = (kind: DocumentKind): string => KIND_NAMES[kind].toLowerCase();
 const shortened = (text: string): string => (text.length > 40 ? `${text.slice(0, 38)}…` : text);
 /** A value within a sentence: a date in words, an amount grouped, anything else as it is. */

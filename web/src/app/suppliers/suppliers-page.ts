@@ -54,7 +54,7 @@ import { NewSuppliers } from './new-supplier';
               <td class="number">{{ supplier.termsDays }} days</td>
               <td class="act">
                 @if (mayTeach()) {
-                  <button type="button" class="link" (click)="toHabits(supplier.id)">habits</button>
+                  <button type="button" class="word-button" (click)="toHabits(supplier.id)">habits</button>
                 }
               </td>
             </tr>
@@ -70,16 +70,6 @@ import { NewSuppliers } from './new-supplier';
   styles: `
     .act {
       text-align: right;
-    }
-    .link {
-      min-height: 24px;
-      padding: 0 4px;
-      border: 0;
-      background: none;
-      color: var(--right);
-      font: inherit;
-      font-weight: 600;
-      cursor: pointer;
     }
   `,
 })
