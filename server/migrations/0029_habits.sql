@@ -25,7 +25,6 @@ create table habit_versions (
   at timestamptz not null default now(),
   primary key (owner_id, version)
 );
-create index habit_versions_by_document on habit_versions (document_id) where document_id is not null;
 
 alter table documents
   -- The version of the document that was last learned from: what a person said since is learned in the background.
@@ -34,17 +33,3 @@ alter table readings
   -- By which habits it was read.
   add column habit_owner_id bigint references habit_owners on delete set null,
   add column habit_version int;
-create index readings_by_habit_owner on readings (habit_owner_id) where habit_owner_id is not null;
-
--- A change of a supplier's habits that is tried on his past documents before it counts: what it would be, and what came of it.
-create table habit_trials (
-  id bigint generated always as identity primary key,
-  owner_id bigint not null references habit_owners on delete cascade,
-  version int not null,
-  kept jsonb not null,
-  subject text not null,
-  person_id bigint not null references people,
-  at timestamptz not null default now(),
-  result jsonb
-);
-create index habit_trials_by_owner on habit_trials (owner_id, id desc);
