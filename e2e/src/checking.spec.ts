@@ -26,7 +26,12 @@ test.describe('the checking screen', () => {
   test('lets a person choose another key, shows it where it is named, and lets all be as they came', async () => {
     await clerk.keyboard.press('?');
     const list = clerk.getByRole('dialog', { name: 'Keys of this screen' });
-    await list.getByRole('button', { name: /Another key than L for/ }).click();
+    const letter = list.getByRole('button', { name: /Another key than L for/ });
+    await letter.click();
+    await expect(letter).toHaveText('press');
+    await letter.click();
+    await expect(letter).toHaveText('L');
+    await letter.click();
     await clerk.keyboard.press('y');
     await list.getByRole('button', { name: /Another key than Y for: lines/ }).waitFor();
     await clerk.keyboard.press('Escape');

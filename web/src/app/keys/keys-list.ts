@@ -38,7 +38,7 @@ const CHOOSABLE = /^[a-z.,+\-/]$/;
                       [class.waits]="waiting() === key"
                       [attr.aria-label]="'Another key than ' + name(keys.chosenFor(key)) + ' for: ' + binding.does"
                       title="Choose another key"
-                      (click)="waiting.set(key)"
+                      (click)="waiting.set(waiting() === key ? null : key)"
                     >
                       {{ waiting() === key ? 'press' : name(keys.chosenFor(key)) }}
                     </button>
@@ -53,7 +53,7 @@ const CHOOSABLE = /^[a-z.,+\-/]$/;
             <dd>this list</dd>
           </dl>
           <p class="quiet" role="status">
-            {{ waiting() ? 'Press the letter or sign that it shall be; Esc leaves it.' : 'Click a letter to choose another.' }}
+            {{ waiting() ? 'Press the letter or sign that it shall be; Esc or another click leaves it.' : 'Click a letter to choose another.' }}
             @if (keys.hasChosen()) {
               <button class="plain-button" type="button" (click)="keys.chooseNone()">As they came</button>
             }

@@ -240,6 +240,7 @@ function questionsOf({ asked }: TrayRow): string[] {
       color: var(--right);
       font-size: 13px;
       font-weight: 400;
+      line-height: 24px;
     }
     .nowrap,
     td.digits {
