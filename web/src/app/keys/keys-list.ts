@@ -53,7 +53,9 @@ const CHOOSABLE = /^[a-z.,+\-/]$/;
             <dd>this list</dd>
           </dl>
           <p class="quiet" role="status">
-            {{ waiting() ? 'Press the letter or sign that it shall be; Esc or another click leaves it.' : 'Click a letter to choose another.' }}
+            {{
+              waiting() ? 'Press the letter or sign that it shall be; Esc or another click leaves it.' : 'Click a letter to choose another.'
+            }}
             @if (keys.hasChosen()) {
               <button class="plain-button" type="button" (click)="keys.chooseNone()">As they came</button>
             }
