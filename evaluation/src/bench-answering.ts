@@ -125,7 +125,7 @@ async function bigOrder(pool: Pool, document: number): Promise<void> {
   await pool.query("update documents set tray = 'match' where id = $1 and tray <> 'match'", [document]);
   await pool.query(
     `insert into order_lines (order_id, position, description, quantity, unit_price, account)
-     select (select order_id from documents where id = $1), 100 + n, 'Oak sleeper of ' || (n * 7919) % 1000 || ' mm, treated and marked ' || (n * 104729) % 997, 1 + n % 40, 1 + n % 90, '5010' from generate_series(1, 1000) n`,
+     select (select min(order_id) from document_orders where document_id = $1), 100 + n, 'Oak sleeper of ' || (n * 7919) % 1000 || ' mm, treated and marked ' || (n * 104729) % 997, 1 + n % 40, 1 + n % 90, '5010' from generate_series(1, 1000) n`,
     [document],
   );
   await pool.query('delete from document_lines where document_id = $1', [document]);

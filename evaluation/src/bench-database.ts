@@ -4,7 +4,7 @@ import { loadDemo } from '@umber/server/demo/load';
 import { documentView } from '@umber/server/documents/view';
 import { entryRows, openItemCount, openItems, trialBalanceRows } from '@umber/server/ledger/queries';
 import { likeDocuments } from '@umber/server/matching/queries';
-import { allOrders, openOrders } from '@umber/server/orders/queries';
+import { allOrders, openLines } from '@umber/server/orders/queries';
 import { searchSuppliers, suppliersLike } from '@umber/server/suppliers/queries';
 import { arrivalRows, sumUpRestingCounts, trayCounts, trayRows, trayTotal } from '@umber/server/trays/queries';
 
@@ -35,13 +35,16 @@ const SEED = [
    select (select id from sources where kind = 'mail'), 'mail', sha256('bench'), 'accounts@supplier' || n % ${SUPPLIERS} || '.example', 'Invoice ' || n, 'Attached is invoice ' || n, 'unpacked'
    from generate_series(1, ${DOCUMENTS}) n`,
   `insert into files (arrival_id, name, blob, read_at) select id, 'invoice-' || id || '.pdf', sha256('bench'), now() from arrivals where subject like 'Invoice %'`,
-  `insert into documents (arrival_id, file_id, tray, tray_since, kind, invoice_number, issue_date, due_date, currency, seller_name, net_total, tax_total, gross_total, supplier_id, order_id)
+  `insert into documents (arrival_id, file_id, tray, tray_since, kind, invoice_number, issue_date, due_date, currency, seller_name, net_total, tax_total, gross_total, supplier_id)
    select f.arrival_id, f.id, case when f.id % 100 < 92 then 'posted' when f.id % 100 < 94 then 'filed' else (array['check', 'match', 'sign-off', 'post', 'parked', 'turned-away'])[1 + f.id % 6] end,
      now() - (f.id % 900) * interval '1 day', 'invoice', 'INV-' || f.id, date '2026-11-01' - (f.id % 900)::int, date '2026-12-01' - (f.id % 900)::int, 'GBP', 'Seller', 100 + f.id % 5000, 20, 120 + f.id % 5000,
-     (select min(id) from suppliers) + f.id % ${SUPPLIERS}, (select min(id) from orders) + f.id % ${ORDERS}
+     (select min(id) from suppliers) + f.id % ${SUPPLIERS}
    from files f where f.name like 'invoice-%'`,
-  `insert into document_lines (document_id, position, description, quantity, unit_price, net_amount, order_line_id, account, cost_centre)
-   select d.id, p, 'Goods ' || p, 1, 25, 25, (select min(id) from order_lines) + (d.id * 4 + p) % (${ORDERS} * 4), '5010', 'PW' from documents d, generate_series(0, 3) p where d.invoice_number like 'INV-%'`,
+  `insert into document_lines (document_id, position, description, quantity, unit_price, net_amount, account, cost_centre)
+   select d.id, p, 'Goods ' || p, 1, 25, 25, '5010', 'PW' from documents d, generate_series(0, 3) p where d.invoice_number like 'INV-%'`,
+  `insert into document_orders (document_id, order_id, known_by) select id, (select min(id) from orders) + file_id % ${ORDERS}, 'number' from documents where invoice_number like 'INV-%'`,
+  `insert into line_pairs (document_id, line, order_line_id, quantity, amount)
+   select d.id, p, (select min(id) from order_lines) + (d.id * 4 + p) % (${ORDERS} * 4), 1, 25 from documents d, generate_series(0, 3) p where d.invoice_number like 'INV-%'`,
   `insert into trail (document_id, act) select d.id, '{"code": "checked"}' from documents d, generate_series(1, 5)`,
   `insert into doubts (document_id, field, question) select id, 'dueDate', '{"code": "not-found"}' from documents where tray = 'check'`,
   `insert into exceptions (document_id, line, facts) select id, 0, '{"code": "iban-changed"}' from documents where tray = 'match'`,
@@ -81,7 +84,7 @@ export async function benchDatabase(databaseUrl: string): Promise<void> {
       ['open a document with its order', (db) => documentView(db, next())],
       ['supplier by what a page shows', (db) => suppliersLike(db, traits)],
       ['supplier by words', (db) => searchSuppliers(db, 'haulage 47')],
-      ['open orders of a supplier', (db) => openOrders(db, supplier, 1)],
+      ['open order lines of a supplier', (db) => openLines(db, supplier, [], 1)],
       ['orders by words', (db) => allOrders(db, 'B4711')],
       ['documents that may be the same', (db) => likeDocuments(db, 1, supplier)],
       ['journal, newest', (db) => entryRows(db, 500)],

@@ -17,6 +17,7 @@ import { supplierSeries } from '@umber/corpus/series';
 import { keptOn, keptTable, type Kept } from './kept.js';
 import { misledFigures } from './misled.js';
 import { seriesFigures, seriesTable } from './taught.js';
+import { pairingFigures, pairingTable } from './pairing/figures.js';
 import { measuredStacks } from './stacks.js';
 import { TRADE_FAMILIES } from '@umber/corpus/trade-sheets';
 
@@ -30,12 +31,19 @@ node evaluation/dist/main.js misled FOLDER                 teaches every documen
 node evaluation/dist/main.js readers FOLDER                reads its scans by each reader alone and by both, and prints the table
 node evaluation/dist/main.js composed [COUNT [SEED]]         composes documents at random, and how they are read, by what is special about them
 node evaluation/dist/main.js fit [COUNT [SEED]]              fits what chooses the fields of the head on composed documents, and writes its weights
+node evaluation/dist/main.js pairing [COUNT [SEED]] [--misses]   pairs the lines of invoices made at random with open orders, and prints how many are right
 node evaluation/dist/main.js kept FOLDER...                what confidences promise on papers by other hands, and what was kept of it, source by source
 node evaluation/dist/main.js calibrate FOLDER...           fits the curves of confidence, and checks them family by family`;
 
 async function main([command, folder, ...rest]: string[]): Promise<number> {
   if (command === 'incoming') {
     await incoming(Number(folder ?? 40), Number(rest[0] ?? 1));
+    return 0;
+  }
+  if (command === 'pairing') {
+    const { figures, misses } = pairingFigures(Number(folder ?? 1500), Number(rest[0] ?? 1));
+    if (rest.includes('--misses')) for (const miss of misses) console.log(miss);
+    for (const line of pairingTable(figures)) console.log(line);
     return 0;
   }
   if (command === 'composed') {

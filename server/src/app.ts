@@ -28,6 +28,7 @@ import { matchingRoutes } from './matching/routes.js';
 import { orderRoutes } from './orders/routes.js';
 import { peopleRoutes, signInLimit } from './people/routes.js';
 import { sameOrigin, signedIn } from './people/sessions.js';
+import { receivingRoutes } from './receiving/routes.js';
 import { readingRoutes } from './reading/routes.js';
 import { serve } from './serve.js';
 import { separatingRoutes } from './separating/routes.js';
@@ -112,6 +113,7 @@ function api(services: Services): Router {
         ...ownFieldRoutes(services),
         ...supplierRoutes(services),
         ...orderRoutes(services),
+        ...receivingRoutes(services),
         ...eventRoutes(services),
         ...demoRoutes(services),
       },

@@ -27,7 +27,8 @@ export interface Services {
       | 'read-waiting'
       | 'read-with-habits'
       | 'try-habits'
-      | 'send-letter',
+      | 'send-letter'
+      | 'match-waiting',
     id: number,
   ) => Promise<void>;
   /** The installation's key, 32 bytes: passwords of mailboxes are encrypted with it. */

@@ -167,11 +167,11 @@ describe('the way of an invoice', () => {
   });
 
   it('without an order number waits with its best order proposed', async () => {
-    let document = await arrived(server, clerk, 'lindenau', 1, { noOrderNumber: true });
+    let document = await arrived(server, clerk, 'lindenau', 1, { noOrderNumber: true, part: 0.3 });
     expect(document.exceptions).toMatchObject([{ facts: { code: 'order-unknown' } }]);
     const { orders } = await clerk.ok('GET', at(document, 'proposals'));
-    document = await clerk.ok('PUT', at(document, 'order'), { version: document.version, orderId: orders[0].id });
-    expect(document.order.number).toBe(orders[0].number);
+    document = await clerk.ok('PUT', at(document, 'order'), { version: document.version, orderIds: [orders[0].id] });
+    expect(document.orders[0].number).toBe(orders[0].number);
     expect(document.tray).toBe('post');
   });
 

@@ -13,7 +13,8 @@ import type {
 } from '@umber/core/documents';
 import type { Box, Place } from '@umber/core/geometry';
 import type { ReadLine, ReadValue, Word } from '@umber/core/reading';
-import type { MatchException } from '@umber/core/matching';
+import type { MatchException, PairSign } from '@umber/core/matching';
+import type { OrderView } from '../orders/index.js';
 import type { HandedView, NoteView } from '../around/index.js';
 import type { LetterView } from '../letters/index.js';
 import type { SupplierView } from '../suppliers/index.js';
@@ -62,9 +63,28 @@ export interface LineView {
   readonly read: ReadLine | null;
   readonly page: number | null;
   readonly box: Box | null;
-  readonly orderLineId: number | null;
+  /** Which part of it is for which line of which order; empty where it is on none. */
+  readonly pairs: readonly PairView[];
+  /** What kind of charge it is, where it is no goods. */
+  readonly charge: string | null;
   readonly account: string | null;
   readonly costCentre: string | null;
+  /** Who coded it; null: the machine. */
+  readonly codedBy: string | null;
+}
+/** A part of a line and the order line that it is for. */
+export interface PairView {
+  readonly orderLineId: number;
+  readonly orderId: number;
+  /** In the order's unit. */
+  readonly quantity: string | null;
+  readonly amount: string;
+  readonly factor: string;
+  readonly signs: readonly PairSign[];
+  readonly strength: number;
+  readonly sure: boolean;
+  /** Whether a person said so. */
+  readonly chosen: boolean;
 }
 export interface DoubtView {
   readonly id: number;
@@ -103,32 +123,6 @@ export interface PageView {
   readonly width: number;
   readonly height: number;
   readonly words: readonly Word[];
-}
-export interface OrderLineView {
-  readonly id: number;
-  readonly position: number;
-  readonly itemNumber: string | null;
-  readonly description: string;
-  readonly quantity: string;
-  readonly unit: string | null;
-  readonly unitPrice: string;
-  readonly received: string;
-  readonly invoicedBefore: string;
-  /** Net. */
-  readonly amountBefore: string;
-}
-export interface OrderView {
-  readonly id: number;
-  readonly number: string;
-  readonly owner: string;
-  readonly costCentre: string;
-  readonly currency: string;
-  readonly orderedOn: string;
-  readonly state: 'open' | 'closed';
-  /** Carriage that was agreed on, and the discount in percent. */
-  readonly carriage: string;
-  readonly discountPercent: string;
-  readonly lines: readonly OrderLineView[];
 }
 export interface DocumentView {
   readonly id: number;
@@ -184,7 +178,8 @@ export interface DocumentView {
   readonly supplier: SupplierView | null;
   /** Others of the same unknown supplier that look like it; null where there are none. */
   readonly alike: Alike | null;
-  readonly order: OrderView | null;
+  /** Orders that it is for, by their numbers. */
+  readonly orders: readonly OrderView[];
   readonly checkedBy: string | null;
   readonly entryNumber: number | null;
   /** The one-line history: what happened last, newest first. */

@@ -52,10 +52,19 @@ import type {
 } from '../habits/index.js';
 import type { EntryView, OpenItems, PostedOne, PostingAll, Search, TrialBalance } from '../ledger/index.js';
 import type { LetterWish } from '../letters/index.js';
-import type { CodingChoice, CodingLists, OrderChoice, Proposals, SupplierChoice } from '../matching/index.js';
+import type { CodingChoice, CodingLists, OrderChoice, PairChoice, Proposals, SupplierChoice } from '../matching/index.js';
 import type { OwnField } from '@umber/core/documents';
 import type { OwnFieldWish } from '../own-fields/index.js';
-import type { OrderRow } from '../orders/index.js';
+import type {
+  InspectionWish,
+  OrderChange,
+  OrderingLists,
+  OrderPage,
+  OrderRow,
+  OrderStateChange,
+  OrderWish,
+  ReceiptWish,
+} from '../orders/index.js';
 import type { Session, SignIn } from '../people/index.js';
 import type { RiskChange, RiskView } from '../reading/index.js';
 import type { FoundDocument } from '../searching/index.js';
@@ -132,6 +141,7 @@ export const ENDPOINTS = {
   proposals: returns<Proposals>().get('/documents/:id/proposals', 'signed-in'),
   chooseSupplier: returns<DocumentView, SupplierChoice>().put('/documents/:id/supplier', 'match'),
   chooseOrder: returns<DocumentView, OrderChoice>().put('/documents/:id/order', 'match'),
+  choosePairs: returns<DocumentView, PairChoice>().put('/documents/:id/pairs/:position', 'match'),
   codeLine: returns<DocumentView, CodingChoice>().put('/documents/:id/coding/:position', 'match'),
   acceptException: returns<DocumentView, Reasoned>().post('/documents/:id/exceptions/:exception/accept', 'match'),
   confirmAccount: returns<DocumentView, Reasoned>().post('/documents/:id/exceptions/:exception/confirm', 'confirmAccounts'),
@@ -175,6 +185,13 @@ export const ENDPOINTS = {
   progressOf: returns<HabitsProgress>().get('/habits/:id/progress', 'signed-in'),
   supplierDraft: returns<DraftedSupplier>().get('/documents/:id/supplier-draft', 'signed-in'),
   orders: returns<readonly OrderRow[], Search>().get('/orders', 'signed-in'),
+  orderingLists: returns<OrderingLists>().get('/ordering-lists', 'signed-in'),
+  orderPage: returns<OrderPage>().get('/orders/:id', 'signed-in'),
+  enterOrder: returns<OrderPage, OrderWish>().post('/orders', 'orders', 201),
+  changeOrder: returns<OrderPage, OrderChange>().put('/orders/:id', 'orders'),
+  setOrderState: returns<OrderPage, OrderStateChange>().put('/orders/:id/state', 'orders'),
+  enterReceipt: returns<OrderPage, ReceiptWish>().post('/orders/:id/receipts', 'receipts', 201),
+  inspect: returns<OrderPage, InspectionWish>().put('/receipts/:id/inspection', 'receipts'),
 
   file: returns<FileView>().get('/files/:id', 'signed-in'),
   filePicture: returns<Bytes, PictureWish>().get('/files/:id/pages/:page/picture', 'signed-in'),

@@ -30,7 +30,7 @@ import {
 } from '../intake/schemas.js';
 import { letterWishSchema } from '../letters/schemas.js';
 import { postingAllSchema, searchSchema } from '../ledger/schemas.js';
-import { codingChoiceSchema, orderChoiceSchema, supplierChoiceSchema } from '../matching/schemas.js';
+import { codingChoiceSchema, orderChoiceSchema, pairChoiceSchema, supplierChoiceSchema } from '../matching/schemas.js';
 import { signInSchema } from '../people/schemas.js';
 import { riskChangeSchema } from '../reading/schemas.js';
 import { arrangementSchema, pageNumberSchema, pictureWishSchema } from '../separating/schemas.js';
@@ -45,6 +45,7 @@ import {
   ruleTrySchema,
   ruleWishSchema,
 } from '../habits/schemas.js';
+import { inspectionWishSchema, orderChangeSchema, orderStateChangeSchema, orderWishSchema, receiptWishSchema } from '../orders/schemas.js';
 import { ownFieldWishSchema, ownKeySchema } from '../own-fields/schemas.js';
 import { newSupplierSchema } from '../suppliers/schemas.js';
 import { sweepStrokeSchema, sweepUndoSchema } from '../sweeping/schemas.js';
@@ -101,6 +102,7 @@ export const INPUT_SCHEMAS: { readonly [N in WithInput]: Joi.Schema<InputOf<N> e
   writeLetter: letterWishSchema,
   chooseSupplier: supplierChoiceSchema,
   chooseOrder: orderChoiceSchema,
+  choosePairs: pairChoiceSchema,
   codeLine: codingChoiceSchema,
   acceptException: reasonedSchema,
   confirmAccount: reasonedSchema,
@@ -123,6 +125,11 @@ export const INPUT_SCHEMAS: { readonly [N in WithInput]: Joi.Schema<InputOf<N> e
   returnHabits: habitReturnSchema,
   addSupplier: newSupplierSchema,
   orders: searchSchema,
+  enterOrder: orderWishSchema,
+  changeOrder: orderChangeSchema,
+  setOrderState: orderStateChangeSchema,
+  enterReceipt: receiptWishSchema,
+  inspect: inspectionWishSchema,
   audit: searchSchema,
   filePicture: pictureWishSchema,
   smallFilePicture: pictureWishSchema,

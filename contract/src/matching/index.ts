@@ -5,8 +5,12 @@ export interface SupplierChoice extends Versioned {
   readonly supplierId: number;
 }
 export interface OrderChoice extends Versioned {
-  /** Null: this invoice has no order. */
-  readonly orderId: number | null;
+  /** Empty: this invoice has no order. */
+  readonly orderIds: readonly number[];
+}
+export interface PairChoice extends Versioned {
+  /** Lines of the supplier's orders that the line is for; empty: it is on none; null: as it is paired without being told. */
+  readonly orderLineIds: readonly number[] | null;
 }
 export interface CodingChoice extends Versioned {
   readonly account: string;

@@ -1,11 +1,15 @@
-import { type SupplierChoice, type OrderChoice, type CodingChoice } from './index.js';
+import { type SupplierChoice, type OrderChoice, type CodingChoice, type PairChoice } from './index.js';
 import Joi from 'joi';
 import { idSchema, versionSchema as version } from '../common-schemas.js';
 
 export const supplierChoiceSchema = Joi.object<SupplierChoice, true>({ version, supplierId: idSchema });
 export const orderChoiceSchema = Joi.object<OrderChoice, true>({
   version,
-  orderId: idSchema.allow(null),
+  orderIds: Joi.array().items(idSchema).unique().max(20).required(),
+});
+export const pairChoiceSchema = Joi.object<PairChoice, true>({
+  version,
+  orderLineIds: Joi.array().items(idSchema).unique().max(20).allow(null).required(),
 });
 export const codingChoiceSchema = Joi.object<CodingChoice, true>({
   version,

@@ -19,7 +19,8 @@ const facts: ApprovalFacts = {
   costCentres: ['PW'],
   hasException: false,
   isDisputed: false,
-  orderOwner: tom,
+  hasLateOrder: false,
+  orderOwners: [tom],
   managerOf: { PW: tom, WS: ines },
   handledBy: [nell],
   approvers: [ruth, tom, ines],
@@ -33,6 +34,12 @@ describe('who must approve', () => {
   it('is who answers for exceptions where the page contradicts itself, and says so', () => {
     expect(approvalsNeeded(rules, { ...facts, isDisputed: true })).toEqual([
       { person: tom, because: [{ code: 'disputed' }], inPlace: false },
+    ]);
+  });
+
+  it('is who answers for exceptions where the order was made for the invoice', () => {
+    expect(approvalsNeeded(rules, { ...facts, hasLateOrder: true })).toEqual([
+      { person: tom, because: [{ code: 'late-order' }], inPlace: false },
     ]);
   });
 

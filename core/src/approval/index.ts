@@ -23,7 +23,9 @@ export interface ApprovalFacts {
   readonly hasException: boolean;
   /** Whether its page contradicts itself. */
   readonly isDisputed: boolean;
-  readonly orderOwner: number | null;
+  /** Whether an order was made for it, or changed so that it fits, after it came. */
+  readonly hasLateOrder: boolean;
+  readonly orderOwners: readonly number[];
   readonly managerOf: Readonly<Record<string, number>>;
   /** Who changed, chose or accepted anything of it: they never approve it. */
   readonly handledBy: readonly number[];
@@ -54,11 +56,12 @@ export function approvalsNeeded(rules: readonly ApprovalRule[], facts: ApprovalF
 function applies(rule: ApprovalRule, facts: ApprovalFacts): ApprovalCause[] | null {
   if (rule.minAmount !== null && decimal(facts.amount).lt(decimal(rule.minAmount))) return null;
   if (rule.costCentre !== null && !facts.costCentres.includes(rule.costCentre)) return null;
-  if (rule.onlyExceptions && !facts.hasException && !facts.isDisputed) return null;
-  if (rule.approver === 'order-owner' && facts.orderOwner === null) return null;
+  if (rule.onlyExceptions && !facts.hasException && !facts.isDisputed && !facts.hasLateOrder) return null;
+  if (rule.approver === 'order-owner' && facts.orderOwners.length === 0) return null;
   const causes: ApprovalCause[] = [
     ...(rule.onlyExceptions && facts.isDisputed ? [{ code: 'disputed' } as const] : []),
     ...(rule.onlyExceptions && facts.hasException ? [{ code: 'exception' } as const] : []),
+    ...(rule.onlyExceptions && facts.hasLateOrder ? [{ code: 'late-order' } as const] : []),
     ...(rule.minAmount !== null ? [{ code: 'amount', from: rule.minAmount } as const] : []),
     ...(rule.costCentre !== null ? [{ code: 'cost-centre', costCentre: rule.costCentre } as const] : []),
   ];
@@ -67,7 +70,7 @@ function applies(rule: ApprovalRule, facts: ApprovalFacts): ApprovalCause[] | nu
 
 function peopleOf(rule: ApprovalRule, facts: ApprovalFacts): number[] {
   if (rule.approver === 'person') return rule.personId === null ? [] : [rule.personId];
-  if (rule.approver === 'order-owner') return facts.orderOwner === null ? [] : [facts.orderOwner];
+  if (rule.approver === 'order-owner') return [...facts.orderOwners];
   return [...new Set(facts.costCentres.map((code) => facts.managerOf[code]).filter((id) => id !== undefined))];
 }
 

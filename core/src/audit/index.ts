@@ -28,7 +28,23 @@ export type AuditAct =
       readonly changes: readonly { readonly what: string; readonly before: string | null; readonly after: string | null }[];
     }
   | { readonly code: 'supplier-added'; readonly supplier: string; readonly id: number; readonly another: boolean }
-  | { readonly code: 'supplier-confirmed'; readonly supplier: string; readonly id: number };
+  | { readonly code: 'supplier-confirmed'; readonly supplier: string; readonly id: number }
+  | { readonly code: 'order-entered'; readonly order: string; readonly id: number }
+  | {
+      readonly code: 'order-changed';
+      readonly order: string;
+      readonly id: number;
+      /** Whether more may be invoiced since. */
+      readonly allowsMore: boolean;
+      readonly changes: readonly {
+        readonly what: string;
+        readonly line: number | null;
+        readonly before: string | null;
+        readonly after: string | null;
+      }[];
+    }
+  | { readonly code: 'receipt-entered'; readonly order: string; readonly receipt: string; readonly kind: string }
+  | { readonly code: 'receipt-inspected'; readonly order: string; readonly receipt: string };
 
 export const AUDIT_SHAPES: Shapes<AuditAct> = {
   'signed-in': { address: 'string' },
@@ -48,4 +64,8 @@ export const AUDIT_SHAPES: Shapes<AuditAct> = {
   'own-field-changed': { field: 'string', changes: 'array' },
   'supplier-added': { supplier: 'string', id: 'number', another: 'boolean' },
   'supplier-confirmed': { supplier: 'string', id: 'number' },
+  'order-entered': { order: 'string', id: 'number' },
+  'order-changed': { order: 'string', id: 'number', allowsMore: 'boolean', changes: 'array' },
+  'receipt-entered': { order: 'string', receipt: 'string', kind: 'string' },
+  'receipt-inspected': { order: 'string', receipt: 'string' },
 };

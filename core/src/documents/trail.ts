@@ -47,6 +47,8 @@ export type TrailAct =
   | { readonly code: 'account-confirmed'; readonly account: string; readonly reason: string }
   | { readonly code: 'supplier-chosen'; readonly supplier: string; readonly id: number }
   | { readonly code: 'order-chosen'; readonly order: string | null; readonly before: number | null; readonly after: number | null }
+  /** Ids of order lines; `after` null: as the machine pairs it. */
+  | { readonly code: 'line-paired'; readonly line: number; readonly before: readonly number[]; readonly after: readonly number[] | null }
   | { readonly code: 'line-coded'; readonly line: number; readonly before: Coding; readonly after: Coding }
   | {
       readonly code: 'field-changed';
@@ -165,6 +167,22 @@ export type ExceptionFacts =
   | { readonly code: 'order-unknown'; readonly number: string | null; readonly best: string | null }
   | { readonly code: 'not-on-order'; readonly description: string | null }
   | { readonly code: 'no-amount'; readonly description: string | null }
+  /** It is likely for this line of the order, and no more than likely; `signs` as pairing gives them. */
+  | { readonly code: 'pair-doubtful'; readonly description: string | null; readonly ordered: string; readonly signs: readonly string[] }
+  /** The invoice counts in another unit, and only the prices say how many of the order's that is. */
+  | {
+      readonly code: 'unit';
+      readonly description: string | null;
+      readonly invoice: string | null;
+      readonly order: string | null;
+      readonly factor: string;
+    }
+  /** It names an order that is closed, or one of another supplier; or a line is for an order that it does not name. */
+  | { readonly code: 'order-closed'; readonly number: string }
+  | { readonly code: 'order-of-another'; readonly number: string; readonly supplier: string }
+  | { readonly code: 'order-not-named'; readonly number: string; readonly named: readonly string[] }
+  | { readonly code: 'order-required' }
+  | { readonly code: 'supplier-blocked'; readonly reason: string }
   /** `percent` and `off` below zero where the invoice asks less than the order. */
   | { readonly code: 'price'; readonly description: string | null; readonly percent: string; readonly off: string }
   | {
@@ -187,6 +205,8 @@ export type ExceptionFacts =
   /** Each line is within its tolerance, and all of them are over the order by more than may pass. */
   | { readonly code: 'over-in-all'; readonly off: string; readonly limit: string }
   | { readonly code: 'carriage'; readonly amount: string; readonly agreed: string | null }
+  /** Packaging, deposit and the like: `kind` as charges are called. */
+  | { readonly code: 'charge'; readonly kind: string; readonly amount: string; readonly agreed: string | null }
   /** `percent` of the goods, `agreed` in percent. */
   | { readonly code: 'discount'; readonly amount: string; readonly percent: string; readonly agreed: string | null }
   | { readonly code: 'beyond-order'; readonly invoiced: string; readonly before: string; readonly ordered: string }
@@ -215,6 +235,8 @@ export interface ApprovalReason {
 export type ApprovalCause =
   | { readonly code: 'disputed' }
   | { readonly code: 'exception' }
+  /** Its order was made, or allows more, only since it came. */
+  | { readonly code: 'late-order' }
   | { readonly code: 'amount'; readonly from: string }
   | { readonly code: 'cost-centre'; readonly costCentre: string }
   | { readonly code: 'every' }
@@ -228,6 +250,7 @@ export const HANDLING: readonly TrailAct['code'][] = [
   'supplier-chosen',
   'order-chosen',
   'line-coded',
+  'line-paired',
   'field-changed',
   'field-confirmed',
   'cell-changed',

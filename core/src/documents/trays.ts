@@ -62,8 +62,8 @@ export const MOVES = {
   post: { from: ['post'], to: ['posted'] },
   park: { from: ['check', 'match', 'post'], to: ['parked'] },
   'turn-away': { from: ['check', 'match', 'sign-off', 'post', 'parked'], to: ['turned-away'] },
-  /** It no longer fits when it is to be posted. */
-  'match-again': { from: ['post'], to: ['match'] },
+  /** It no longer fits when it is to be posted, or as something that it relies on changed. */
+  'match-again': { from: ['sign-off', 'post'], to: ['match'] },
   /** A person reopens it: a parked one where it was, matched again, others at Check. */
   reopen: { from: ['parked', 'filed', 'turned-away'], to: ['check', 'match', 'sign-off', 'post'] },
   /** A person says what it is: it is filed, or read anew as an invoice. */

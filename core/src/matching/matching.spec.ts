@@ -1,6 +1,9 @@
 import fc from 'fast-check';
 import {
   assign,
+  chargeKind,
+  chargesOf,
+  type AgreedCharges,
   beyondOrder,
   chargeExceptions,
   exceptionKey,
@@ -13,14 +16,31 @@ import {
   type OrderLine,
 } from './index.js';
 
-const tolerances = { pricePercent: '2', priceAmount: '25.00', quantityPercent: '0', invoiceAmount: '40.00', chargeAmount: '15.00' };
+const tolerances = {
+  pricePercent: '2',
+  priceAmount: '25.00',
+  underPercent: '2',
+  underAmount: '25.00',
+  quantityPercent: '0',
+  quantityAmount: '0',
+  invoiceAmount: '40.00',
+  chargeAmount: '15.00',
+};
+const limits = { general: tolerances, byOrder: {} };
 const ordered = (id: number, description: string, quantity: string, unitPrice: string, more: Partial<OrderLine> = {}): OrderLine => ({
   id,
+  orderId: 1,
   position: id,
   itemNumber: null,
+  ourItem: null,
   description,
   quantity,
+  unit: null,
   unitPrice,
+  priceSteps: [],
+  byAmount: false,
+  check: 'receipt',
+  conversions: [],
   received: quantity,
   invoicedBefore: '0',
   amountBefore: '0.00',
@@ -32,7 +52,7 @@ const invoiced = (
   quantity: string,
   netAmount: string,
   more: Partial<InvoiceLine> = {},
-): InvoiceLine => ({ position, itemNumber: null, description, quantity, unitPrice: null, netAmount, ...more });
+): InvoiceLine => ({ position, itemNumber: null, description, quantity, unit: null, unitPrice: null, netAmount, ...more });
 
 describe('assignment', () => {
   it('is the cheapest of all assignments', () => {
@@ -73,7 +93,7 @@ describe('three-way match', () => {
       invoiced(1, 'Oak sleeper 2.6 m', '44', '1779.36'),
       invoiced(2, 'Chair S1, cast', '160', '1654.40'),
     ];
-    const { pairs, variances } = threeWayMatch(lines, order, tolerances);
+    const { pairs, variances } = threeWayMatch(lines, order, limits);
     expect(pairs.map((pair) => pair.orderLineId)).toEqual([12, 11, 13]);
     expect(variances).toEqual([]);
   });
@@ -87,7 +107,7 @@ describe('three-way match', () => {
         const { pairs } = threeWayMatch(
           shuffled.map((line, position) => ({ ...line, netAmount: Number(line.netAmount).toFixed(2), position })),
           order,
-          tolerances,
+          limits,
         );
         expect(pairs.map((pair) => order.find((one) => one.id === pair.orderLineId)?.description)).toEqual(
           shuffled.map((line) => line.description),
@@ -96,8 +116,8 @@ describe('three-way match', () => {
     );
   });
 
-  it('lets a price pass within both tolerances and names one beyond either', () => {
-    const at = (amount: string) => threeWayMatch([invoiced(0, 'Oak sleeper, new, 2.6 m', '44', amount)], order, tolerances).variances;
+  it('lets a price pass within both limits and names one beyond either', () => {
+    const at = (amount: string) => threeWayMatch([invoiced(0, 'Oak sleeper, new, 2.6 m', '44', amount)], order, limits).variances;
     expect(at('1804.36')).toEqual([]);
     // 1.5 %, but more than the amount.
     expect(at('1806.05')).toMatchObject([{ facts: { code: 'price', percent: '1.5', off: '26.69' } }]);
@@ -114,7 +134,7 @@ describe('three-way match', () => {
     ]);
     // Little money, but far more than the share.
     const cheap = (amount: string) =>
-      threeWayMatch([invoiced(0, 'Washer', '10', amount)], [ordered(1, 'Washer', '10', '0.10')], tolerances).variances;
+      threeWayMatch([invoiced(0, 'Washer', '10', amount)], [ordered(1, 'Washer', '10', '0.10')], limits).variances;
     expect(cheap('5.90')).toMatchObject([{ facts: { code: 'price', percent: '490' } }]);
     expect(cheap('1.01')).toEqual([]);
   });
@@ -122,19 +142,19 @@ describe('three-way match', () => {
   it('asks about what passed line by line and is too much in all', () => {
     const many = Array.from({ length: 3 }, (_, i) => ordered(i + 1, `Beam of length ${'abc'[i].repeat(6)}`, '10', '200.00'));
     const lines = (over: number) => many.map((line, i) => invoiced(i, line.description, '10', (2000 + over).toFixed(2)));
-    expect(threeWayMatch(lines(13), many, tolerances).variances).toEqual([]);
-    expect(threeWayMatch(lines(20), many, tolerances).variances).toMatchObject([
+    expect(threeWayMatch(lines(13), many, limits).variances).toEqual([]);
+    expect(threeWayMatch(lines(20), many, limits).variances).toMatchObject([
       { line: null, facts: { code: 'over-in-all', off: '60.00', limit: '40.00' } },
     ]);
   });
 
   it('asks for what was invoiced but not received, counting what was invoiced before', () => {
     const short = [ordered(1, 'Brake block', '24', '43.10', { received: '18' })];
-    expect(threeWayMatch([invoiced(0, 'Brake block', '24', '1034.40')], short, tolerances).variances).toMatchObject([
+    expect(threeWayMatch([invoiced(0, 'Brake block', '24', '1034.40')], short, limits).variances).toMatchObject([
       { facts: { code: 'not-received', limit: '18' }, worth: '258.60' },
     ]);
     const again = [ordered(1, 'Brake block', '24', '43.10', { received: '24', invoicedBefore: '20' })];
-    expect(threeWayMatch([invoiced(0, 'Brake block', '6', '258.60')], again, tolerances).variances).toMatchObject([
+    expect(threeWayMatch([invoiced(0, 'Brake block', '6', '258.60')], again, limits).variances).toMatchObject([
       { facts: { code: 'not-received', invoiced: '6', before: '20', limit: '24' } },
     ]);
   });
@@ -142,7 +162,7 @@ describe('three-way match', () => {
   it('compares by amount where a line says no quantity, and counts what amounts took before', () => {
     const whole = ordered(1, 'Brake block', '24', '43.10');
     const bare = (amount: string, more: Partial<InvoiceLine> = {}) => ({ ...invoiced(0, 'Brake block', '', amount, more), quantity: null });
-    const at = (line: InvoiceLine, more: Partial<OrderLine> = {}) => threeWayMatch([line], [{ ...whole, ...more }], tolerances).variances;
+    const at = (line: InvoiceLine, more: Partial<OrderLine> = {}) => threeWayMatch([line], [{ ...whole, ...more }], limits).variances;
     expect(at(bare('1034.40'))).toEqual([]);
     expect(at(bare('517.20'))).toEqual([]);
     expect(at(bare('1134.40'))).toMatchObject([{ facts: { code: 'amount-beyond', of: 'received', limit: '1034.40' }, worth: '100.00' }]);
@@ -167,7 +187,7 @@ describe('three-way match', () => {
             quantity: asked === null ? null : String(asked),
           };
           const before = { invoicedBefore: String(quantity), amountBefore: (amount / 100).toFixed(2) };
-          if (threeWayMatch([line], [ordered(1, 'Brake block', '24', '43.10', before)], tolerances).variances.length > 0) continue;
+          if (threeWayMatch([line], [ordered(1, 'Brake block', '24', '43.10', before)], limits).variances.length > 0) continue;
           quantity += asked ?? cents / 4310;
           amount += cents;
         }
@@ -179,7 +199,7 @@ describe('three-way match', () => {
   it('credits no more than was invoiced, and takes a line below zero for one that goes the other way', () => {
     const sold = ordered(1, 'Brake block', '24', '43.10', { invoicedBefore: '10', amountBefore: '431.00' });
     const credit = (quantity: string, amount: string) =>
-      threeWayMatch([invoiced(0, 'Brake block', quantity, amount)], [sold], tolerances, 'credit-note').variances;
+      threeWayMatch([invoiced(0, 'Brake block', quantity, amount)], [sold], limits, 'credit-note').variances;
     expect(credit('4', '172.40')).toEqual([]);
     expect(credit('11', '474.10')).toMatchObject([{ facts: { code: 'more-than-invoiced', invoiced: '11', limit: '10' } }]);
     expect(credit('10', '862.00').map(({ facts }) => facts.code)).toEqual(['price']);
@@ -187,23 +207,30 @@ describe('three-way match', () => {
     expect(credit('-14', '-603.40')).toEqual([]);
     expect(credit('-15', '-646.50')).toMatchObject([{ facts: { code: 'not-received', invoiced: '15', before: '10', limit: '24' } }]);
     // On an invoice, it goes back.
-    const back = threeWayMatch([invoiced(0, 'Brake block', '-11', '-474.10')], [sold], tolerances).variances;
+    const back = threeWayMatch([invoiced(0, 'Brake block', '-11', '-474.10')], [sold], limits).variances;
     expect(back).toMatchObject([{ facts: { code: 'more-than-invoiced' } }]);
   });
 
   it('says what is not on the order', () => {
-    const { pairs, variances } = threeWayMatch([invoiced(0, 'Carriage by crane lorry', '1', '185.00')], order, tolerances);
-    expect(pairs).toEqual([{ line: 0, orderLineId: null }]);
-    expect(variances).toMatchObject([{ facts: { code: 'not-on-order', description: 'Carriage by crane lorry' }, worth: '185.00' }]);
+    const { pairs, variances } = threeWayMatch([invoiced(0, 'Crane lorry with driver', '1', '185.00')], order, limits);
+    expect(pairs).toEqual([]);
+    expect(variances).toMatchObject([{ facts: { code: 'not-on-order', description: 'Crane lorry with driver' }, worth: '185.00' }]);
   });
 });
 
 describe('carriage and discount', () => {
-  const charged = (more: Partial<Parameters<typeof chargeExceptions>[0]>) =>
-    chargeExceptions(
-      { goods: '318.00', carriage: null, discount: null, agreed: { carriage: '0', discountPercent: '0' }, ...more },
-      tolerances,
-    ).map(({ facts }) => facts);
+  const charged = ({
+    carriage = null,
+    discount = null,
+    agreed = { amounts: {}, discountPercent: '0' },
+  }: {
+    carriage?: string | null;
+    discount?: string | null;
+    agreed?: AgreedCharges | null;
+  }) =>
+    chargeExceptions({ goods: '318.00', charges: chargesOf([], new Set(), { carriage, discount }), agreed }, tolerances).map(
+      ({ facts }) => facts,
+    );
 
   it('are asked about where the order did not agree on them', () => {
     expect(charged({ carriage: '2500.00' })).toEqual([{ code: 'carriage', amount: '2500.00', agreed: '0.00' }]);
@@ -213,7 +240,7 @@ describe('carriage and discount', () => {
   });
 
   it('are held against what was agreed', () => {
-    const agreed = { carriage: '60.00', discountPercent: '10' };
+    const agreed = { amounts: { freight: '60.00' }, discountPercent: '10' };
     expect(charged({ carriage: '60.00', discount: '31.80', agreed })).toEqual([]);
     expect(charged({ carriage: '64.00', discount: '31.80', agreed })).toHaveLength(1);
     expect(charged({ discount: null, agreed })).toEqual([{ code: 'discount', amount: '0.00', percent: '0', agreed: '10' }]);
@@ -222,6 +249,40 @@ describe('carriage and discount', () => {
   it('are asked about where they are unusual and there is no order', () => {
     expect(charged({ carriage: '79.50', discount: '31.80', agreed: null })).toEqual([]);
     expect(charged({ carriage: '79.51', discount: '31.81', agreed: null })).toHaveLength(2);
+  });
+});
+
+describe('charges among the lines', () => {
+  it.each([
+    ['Carriage, one pallet', 'freight'],
+    ['Frachtkosten', 'freight'],
+    ['Frais de port', 'freight'],
+    ['Verpackungskostenpauschale', 'packaging'],
+    ['Europalette Tausch', 'packaging'],
+    ['Pfand Gitterbox', 'deposit'],
+    ['Mindermengenzuschlag', 'minimum-order'],
+    ['Small order charge', 'minimum-order'],
+    ['Dieselzuschlag 4 %', 'surcharge'],
+    ['Remise 5 %', 'discount'],
+    ['Oak pallet, four-way', null],
+    ['Transporter hire, day', null],
+    ['Packing gland 20 mm for pump shaft, graphite, set of 6 rings', null],
+    [null, null],
+  ])('%s: %s', (words, kind) => expect(chargeKind(words)).toBe(kind));
+
+  it('are held against what the order agreed on, each kind by itself, and are no goods that nobody ordered', () => {
+    const lines = [
+      invoiced(0, 'Brake block', '24', '1034.40'),
+      invoiced(1, 'Packaging', '1', '85.00'),
+      invoiced(2, 'Carriage', '1', '12.00'),
+    ];
+    const { pairs, variances } = threeWayMatch(lines, [ordered(1, 'Brake block', '24', '43.10')], limits);
+    expect(variances).toEqual([]);
+    const charges = chargesOf(lines, new Set(pairs.map(({ line }) => line)), { carriage: null, discount: null });
+    const asked = (packaging: string) =>
+      chargeExceptions({ goods: '1034.40', charges, agreed: { amounts: { packaging }, discountPercent: '0' } }, tolerances);
+    expect(asked('85.00')).toEqual([]);
+    expect(asked('20.00')).toMatchObject([{ line: 1, facts: { code: 'charge', kind: 'packaging', amount: '85.00', agreed: '20.00' } }]);
   });
 });
 

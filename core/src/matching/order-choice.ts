@@ -1,6 +1,6 @@
 import { foldText } from '../similarity/index.js';
-import { pairCosts, type InvoiceLine, type OrderLine } from './three-way.js';
-import { assign } from './assignment.js';
+import type { InvoiceLine, OrderLine } from './lines.js';
+import { pairLines } from './pairing.js';
 
 /** An open order of the supplier, as far as finding the right one goes. */
 export interface OpenOrder {
@@ -40,8 +40,7 @@ export function guessOrder(reference: string | null, lines: readonly InvoiceLine
 
 function fit(lines: readonly InvoiceLine[], order: readonly OrderLine[]): number {
   if (lines.length === 0 || order.length === 0) return 0;
-  const costs = pairCosts(lines, order);
-  const columns = assign(costs);
-  const total = columns.reduce((sum, column, i) => sum + Math.max(0, 1 - Math.max(0, costs[i][column])), 0);
-  return total / lines.length;
+  const strengths = new Map<number, number>();
+  for (const { line, strength } of pairLines(lines, order)) strengths.set(line, Math.max(strength, strengths.get(line) ?? 0));
+  return lines.reduce((total, { position }) => total + Math.min(1, 1.3 * (strengths.get(position) ?? 0)), 0) / lines.length;
 }

@@ -1,54 +1,47 @@
 import { roundingOfProduct } from '../arithmetic/index.js';
 import type { ExceptionFacts } from '../documents/index.js';
-import { Decimal, decimal, plain, sum, toAmount, type DecimalString } from '../money/index.js';
-import { foldText, similarity } from '../similarity/index.js';
-import { assign } from './assignment.js';
-
-/** A line of the invoice or credit note, amounts net and in its currency, above zero where it asks for or gives back something. */
-export interface InvoiceLine {
-  readonly position: number;
-  readonly itemNumber: string | null;
-  readonly description: string | null;
-  readonly quantity: DecimalString | null;
-  readonly unitPrice: DecimalString | null;
-  readonly netAmount: DecimalString | null;
-}
-
-/** A line of the order with what was received and what was invoiced before, less what was credited. */
-export interface OrderLine {
-  readonly id: number;
-  readonly position: number;
-  readonly itemNumber: string | null;
-  readonly description: string;
-  readonly quantity: DecimalString;
-  /** Per one unit. */
-  readonly unitPrice: DecimalString;
-  readonly received: DecimalString;
-  /** A line that named no quantity counts with its amount over the order's price. */
-  readonly invoicedBefore: DecimalString;
-  /** Net. */
-  readonly amountBefore: DecimalString;
-}
+import { Decimal, decimal, plain, toAmount, type DecimalString } from '../money/index.js';
+import { chargeKind } from './charge-words.js';
+import type { Direction, InvoiceLine, OrderLine } from './lines.js';
+import { NO_CONTEXT, type Pair, type PairingContext, type PairSign } from './pair.js';
+import { pairLines } from './pairing.js';
+import { effectivePrice, orderPrice } from './prices.js';
 
 /**
  * How far an invoice may be off without asking. Of a share and an amount the stricter holds, in all of a line, of a charge and of an order;
- * what was let pass on one invoice has a limit in all.
+ * what was let pass on one invoice has a limit in all. Amounts in the invoice's currency, net.
  */
 export interface Tolerances {
+  /** Above the order's price. */
   readonly pricePercent: DecimalString;
   readonly priceAmount: DecimalString;
+  /** Below it. */
+  readonly underPercent: DecimalString;
+  readonly underAmount: DecimalString;
+  /** Above the quantity, as a share and as what it is worth. */
   readonly quantityPercent: DecimalString;
+  readonly quantityAmount: DecimalString;
   /** What all lines of one invoice may be over the order's prices. */
   readonly invoiceAmount: DecimalString;
   /** Carriage that no order agreed on, and a discount likewise. */
   readonly chargeAmount: DecimalString;
 }
 
-/** What may be off of an amount without asking: the share or the amount, whichever is less; never less than rounding leaves. */
-export function slackOf(expected: Decimal, { pricePercent, priceAmount }: Tolerances, amount = priceAmount): Decimal {
-  const share = expected.abs().times(decimal(pricePercent)).div(100);
-  return Decimal.max(Decimal.min(share, decimal(amount)), roundingOfProduct(expected));
+/** The company's tolerances, and those of orders that have their own. */
+export interface Limits {
+  readonly general: Tolerances;
+  readonly byOrder: Readonly<Record<number, Tolerances>>;
 }
+export const limitsOf = ({ general, byOrder }: Limits, orderId: number): Tolerances => byOrder[orderId] ?? general;
+
+/** What may be above an amount without asking: the share or the amount, whichever is less; never less than rounding leaves. */
+export function slackOf(expected: Decimal, { pricePercent, priceAmount }: Tolerances, amount = priceAmount): Decimal {
+  return stricter(expected, pricePercent, amount);
+}
+/** What may be below it. */
+const slackBelow = (expected: Decimal, { underPercent, underAmount }: Tolerances): Decimal => stricter(expected, underPercent, underAmount);
+const stricter = (expected: Decimal, percent: DecimalString, amount: DecimalString): Decimal =>
+  Decimal.max(Decimal.min(expected.abs().times(decimal(percent)).div(100), decimal(amount)), roundingOfProduct(expected));
 
 /** Figures that are compared. */
 export type FigureName =
@@ -62,6 +55,7 @@ export type FigureName =
   | 'total'
   | 'issue-date'
   | 'carriage'
+  | 'charge'
   | 'discount'
   | 'tax'
   | 'tax-rate'
@@ -84,100 +78,106 @@ export interface Variance {
   readonly worth: DecimalString;
 }
 
-/** An invoice line and the order line it was paired with, null where none fits. */
-export interface LinePair {
-  readonly line: number;
-  readonly orderLineId: number | null;
-}
+/** Which lines are which, and what does not fit. */
 export interface ThreeWayMatch {
-  readonly pairs: readonly LinePair[];
+  readonly pairs: readonly Pair[];
   readonly variances: readonly Variance[];
-  /** What lines that were asked about are over what their order lines are worth in all, net: what is no further question of the order. */
-  readonly over: DecimalString;
+  /** By order: what lines that were asked about are over what their order lines are worth, net: what is no further question of the order. */
+  readonly over: Readonly<Record<number, DecimalString>>;
 }
 
-/** Above this cost an order line is no counterpart. */
-const UNPAIRED = 1;
-
-/** Whether goods are asked to be paid or given back. */
-export type Direction = 'invoice' | 'credit-note';
-
-/** Pairs the lines at the least total cost and compares price, quantity and amount within tolerances. */
+/** Pairs the lines and compares price, quantity and amount of each part with its order line, within tolerances. */
 export function threeWayMatch(
   lines: readonly InvoiceLine[],
   order: readonly OrderLine[],
-  tolerances: Tolerances,
+  limits: Limits,
   direction: Direction = 'invoice',
+  context: PairingContext = NO_CONTEXT,
 ): ThreeWayMatch {
-  const columns = assign(pairCosts(lines, order));
-  const pairs = lines.map((line, i) => ({ line: line.position, orderLineId: order[columns[i]]?.id ?? null }));
-  const variances = lines.flatMap((line, i) => compare(line, order[columns[i]] ?? null, tolerances, direction));
-  const asked = new Set(variances.map(({ line }) => line));
-  const paired = lines.flatMap((line, i) => (order[columns[i]] ? [{ line: turned(line, direction).line, order: order[columns[i]] }] : []));
-  const passed = paired.filter(({ line }) => !asked.has(line.position)).map(({ line, order: other }) => priceOff(line, other));
-  const beyond = paired.filter(({ line }) => asked.has(line.position)).map(({ line, order: other }) => overOrdered(line, other));
-  const aboveZero = (amounts: readonly Decimal[]) => sum(amounts.filter((amount) => amount.gt(0)));
-  return { pairs, variances: [...variances, ...overInAll(aboveZero(passed), tolerances)], over: toAmount(aboveZero(beyond)) };
+  const pairs = pairLines(lines, order, context);
+  const known = new Map(order.map((one) => [one.id, one]));
+  const variances: Variance[] = [];
+  let passed = new Decimal(0);
+  const over = new Map<number, Decimal>();
+  for (const shown of lines) {
+    const mine = pairs.filter(({ line }) => line === shown.position);
+    // What is no goods is held against what was agreed on beside them.
+    if (mine.length === 0) variances.push(...(chargeKind(shown.description) === null ? [notOnOrder(shown)] : []));
+    else if (shown.netAmount === null) variances.push(variance({ code: 'no-amount', description: shown.description }, shown, '0.00', []));
+    else if (mine.some(({ sure }) => !sure)) variances.push(unsure(shown, mine, known));
+    for (const pair of shown.netAmount === null ? [] : mine) {
+      const other = known.get(pair.orderLineId) as OrderLine;
+      const part = turned(partOf(shown, pair), direction);
+      const found = compare(part.line, other, limitsOf(limits, other.orderId), part.direction);
+      variances.push(...found);
+      if (found.length === 0) passed = passed.plus(Decimal.max(priceOff(part.line, other), 0));
+      else over.set(other.orderId, (over.get(other.orderId) ?? new Decimal(0)).plus(Decimal.max(overOrdered(part.line, other), 0)));
+      known.set(other.id, taken(other, part));
+    }
+  }
+  return {
+    pairs,
+    variances: [...variances, ...overInAll(passed, limits.general)],
+    over: Object.fromEntries([...over].map(([id, amount]) => [id, toAmount(amount)])),
+  };
 }
+
+const notOnOrder = (line: InvoiceLine): Variance => {
+  const worth = line.netAmount ?? '0.00';
+  return variance({ code: 'not-on-order', description: line.description }, line, worth, [figure('amount', worth, null, null, worth)]);
+};
+
+/** The line as far as it goes against one order line, in the order's unit. */
+function partOf(line: InvoiceLine, { quantity, amount, factor }: Pair): InvoiceLine {
+  const unitPrice = line.unitPrice === null ? null : plain(decimal(line.unitPrice).div(decimal(factor)));
+  return { ...line, quantity, netAmount: amount, unitPrice: quantity === null && line.quantity !== null ? null : unitPrice };
+}
+
+/** The order line after a part of this invoice took of it: several lines of one invoice may be for one of the order. */
+function taken(order: OrderLine, { line, direction }: { line: InvoiceLine; direction: Direction }): OrderLine {
+  const sign = direction === 'invoice' ? 1 : -1;
+  const price = decimal(order.unitPrice);
+  const amount = decimal(line.netAmount ?? '0');
+  const quantity = line.quantity === null ? (price.isZero() ? new Decimal(0) : amount.div(price)) : decimal(line.quantity);
+  return {
+    ...order,
+    invoicedBefore: plain(decimal(order.invoicedBefore).plus(quantity.times(sign)).toDecimalPlaces(4)),
+    amountBefore: toAmount(decimal(order.amountBefore).plus(amount.times(sign))),
+  };
+}
+
+/** That the pair is likely and no more; or that the units can only be told from the prices. */
+function unsure(line: InvoiceLine, pairs: readonly Pair[], known: ReadonlyMap<number, OrderLine>): Variance {
+  const { orderLineId, signs, factor } = pairs[0];
+  const other = known.get(orderLineId) as OrderLine;
+  const { description } = line;
+  if (signs.includes('other-unit') && !pairs.some((pair) => pair.signs.some((sign) => SPEAKS_AGAINST.has(sign))))
+    return variance({ code: 'unit', description, invoice: line.unit, order: other.unit, factor }, line, '0.00', [
+      figure('quantity', line.quantity, pairs[0].quantity, null, null),
+    ]);
+  return variance(
+    { code: 'pair-doubtful', description, ordered: other.description, signs: [...new Set(pairs.flatMap((pair) => pair.signs))] },
+    line,
+    line.netAmount ?? '0.00',
+    [],
+  );
+}
+const SPEAKS_AGAINST: ReadonlySet<PairSign> = new Set([
+  'other-item-number',
+  'other-size',
+  'other-model',
+  'other-side',
+  'other-colour',
+  'other-words',
+]);
 
 const overOrdered = ({ netAmount }: InvoiceLine, { quantity, unitPrice, amountBefore }: OrderLine): Decimal =>
   decimal(netAmount ?? '0')
     .plus(decimal(amountBefore))
     .minus(decimal(quantity).times(decimal(unitPrice)));
 
-/** What pairing looks at in a line, worked out once: each is compared with all of the other side. Prices and quantities only for how near they are. */
-interface Traits {
-  readonly item: string | null;
-  readonly description: string | null;
-  readonly price: number;
-  readonly quantity: number;
-}
-const size = (value: Decimal | null): number => value?.abs().toNumber() ?? 0;
-const itemOf = (itemNumber: string | null): string | null => (itemNumber === null ? null : foldText(itemNumber));
-
-const traitsOfInvoice = (line: InvoiceLine): Traits => ({
-  item: itemOf(line.itemNumber),
-  description: line.description,
-  price: size(effectivePrice(line)),
-  quantity: size(line.quantity === null ? null : decimal(line.quantity)),
-});
-const traitsOfOrder = ({ itemNumber, description, unitPrice, quantity }: OrderLine): Traits => ({
-  item: itemOf(itemNumber),
-  description,
-  price: size(decimal(unitPrice)),
-  quantity: size(decimal(quantity)),
-});
-
-/** What pairing each line with each of the order's costs, and with none: 0 for a certain counterpart, over 1 for none. */
-export function pairCosts(lines: readonly InvoiceLine[], order: readonly OrderLine[]): number[][] {
-  const ordered = order.map(traitsOfOrder);
-  return lines.map(traitsOfInvoice).map((line) => [...ordered.map((other) => pairCost(line, other)), ...lines.map(() => UNPAIRED)]);
-}
-
-/** Item number first, then words, price and quantity. */
-function pairCost(line: Traits, order: Traits): number {
-  const words = line.description === null ? 0 : similarity(line.description, order.description ?? '');
-  const price = closeness(line.price, order.price);
-  if (line.item !== null && line.item === order.item) return 0.1 * (1 - words) + 0.05 * (1 - price);
-  const otherItem = line.item !== null && order.item !== null ? 0.15 : 0;
-  return 1.45 - 1.1 * words - 0.2 * price - 0.1 * closeness(line.quantity, order.quantity) + otherItem;
-}
-
-/** The price per unit that is really asked: amount over quantity, after discounts and price units. */
-export function effectivePrice(line: InvoiceLine): Decimal | null {
-  if (line.netAmount !== null && line.quantity !== null && !decimal(line.quantity).isZero())
-    return decimal(line.netAmount).div(decimal(line.quantity));
-  return line.unitPrice === null ? null : decimal(line.unitPrice);
-}
-
-const closeness = (a: number, b: number): number => (a === 0 || b === 0 ? 0 : Math.min(a, b) / Math.max(a, b));
-
-function compare(shown: InvoiceLine, order: OrderLine | null, tolerances: Tolerances, wanted: Direction): Variance[] {
-  const worth = shown.netAmount ?? '0.00';
-  const { description } = shown;
-  if (order === null) return [variance({ code: 'not-on-order', description }, shown, worth, [figure('amount', worth, null, null, worth)])];
-  if (shown.netAmount === null) return [variance({ code: 'no-amount', description }, shown, '0.00', [])];
-  const { line, direction } = turned(shown, wanted);
+/** Compares a part of a line, above zero, with its order line. */
+function compare(line: InvoiceLine, order: OrderLine, tolerances: Tolerances, direction: Direction): Variance[] {
   const price = priceVariance(line, order, tolerances);
   const quantity = quantityVariance(line, order, tolerances, direction);
   // An amount that is beyond what is left because of what was said already is no further question.
@@ -198,7 +198,7 @@ function turned(line: InvoiceLine, direction: Direction): { line: InvoiceLine; d
 
 /** What the amount of a line is off from its quantity at the order's price; without a quantity, the amount tells how many there are. */
 function priceOff({ quantity, unitPrice, netAmount }: InvoiceLine, order: OrderLine): Decimal {
-  const [amount, price] = [decimal(netAmount ?? '0'), decimal(order.unitPrice)];
+  const [amount, price] = [decimal(netAmount ?? '0'), orderPrice(order, quantity === null ? null : decimal(quantity))];
   if (quantity !== null) return amount.minus(decimal(quantity).times(price));
   if (unitPrice === null || decimal(unitPrice).isZero() || price.isZero()) return new Decimal(0);
   return amount.times(decimal(unitPrice).minus(price)).div(decimal(unitPrice));
@@ -207,12 +207,13 @@ function priceOff({ quantity, unitPrice, netAmount }: InvoiceLine, order: OrderL
 function priceVariance(line: InvoiceLine, order: OrderLine, tolerances: Tolerances): Variance | null {
   const off = priceOff(line, order);
   const expected = decimal(line.netAmount ?? '0').minus(off);
-  if (off.abs().lte(slackOf(expected, tolerances))) return null;
+  if (off.abs().lte(off.isNegative() ? slackBelow(expected, tolerances) : slackOf(expected, tolerances))) return null;
   const percent = expected.isZero() ? new Decimal(100) : off.div(expected.abs()).times(100);
   const price = effectivePrice(line) ?? new Decimal(0);
+  const agreed = orderPrice(order, line.quantity === null ? null : decimal(line.quantity));
   const facts = { code: 'price', description: line.description, percent: plain(percent.toDecimalPlaces(1)), off: toAmount(off) } as const;
   return variance(facts, line, toAmount(off), [
-    figure('unit-price', priceText(price), priceText(decimal(order.unitPrice)), null, priceText(price.minus(decimal(order.unitPrice)))),
+    figure('unit-price', priceText(price), priceText(agreed), null, priceText(price.minus(agreed))),
     figure('amount', line.netAmount, toAmount(expected), null, toAmount(off)),
   ]);
 }
@@ -233,8 +234,15 @@ function quantityVariance(line: InvoiceLine, order: OrderLine, tolerances: Toler
   if (direction === 'credit-note') return beyond('more-than-invoiced', quantity, before, before);
   const all = quantity.plus(before);
   const [received, ordered] = [decimal(order.received), decimal(order.quantity)];
-  const within = (limit: Decimal) => limit.times(new Decimal(1).plus(decimal(tolerances.quantityPercent).div(100)));
-  return beyond('not-received', all, received, within(received)) ?? beyond('more-than-ordered', all, ordered, within(ordered));
+  const within = (limit: Decimal) => limit.plus(moreThan(limit, decimal(order.unitPrice), tolerances));
+  const came = order.check === 'order' ? null : beyond('not-received', all, received, within(received));
+  return came ?? beyond('more-than-ordered', all, ordered, within(ordered));
+}
+
+/** What may be more of a quantity without asking: the share, or what the amount buys, whichever is less. */
+function moreThan(quantity: Decimal, price: Decimal, { quantityPercent, quantityAmount }: Tolerances): Decimal {
+  const share = quantity.times(decimal(quantityPercent)).div(100);
+  return price.isZero() ? share : Decimal.min(share, decimal(quantityAmount).div(price));
 }
 
 /** Amounts beyond what is left of the order line's value, less what a price that was asked about explains. */
@@ -264,9 +272,14 @@ function amountVariance(
   };
   const valueOf = (quantity: DecimalString) => decimal(quantity).times(decimal(order.unitPrice));
   if (direction === 'credit-note') return beyond('invoiced', amount, before);
-  const more = new Decimal(1).plus(decimal(tolerances.quantityPercent).div(100));
+  const price = decimal(order.unitPrice);
+  const limit = (quantity: DecimalString) =>
+    decimal(quantity)
+      .plus(moreThan(decimal(quantity), price, tolerances))
+      .times(price);
   const all = amount.plus(before);
-  return beyond('received', all, valueOf(order.received).times(more)) ?? beyond('ordered', all, valueOf(order.quantity).times(more));
+  const came = order.check === 'order' ? null : beyond('received', all, limit(order.received));
+  return came ?? beyond('ordered', all, limit(order.quantity));
 }
 
 /** What passed line by line, where it is too much in all. */

@@ -17,6 +17,10 @@ export const MAY = {
   suppliers: ['clerk', 'controller'],
   /** Confirm suppliers that somebody else put on file. */
   confirmSuppliers: ['controller', 'administrator'],
+  /** Enter, change, close and reopen orders. Who did never posts what relies on it. */
+  orders: ['clerk', 'approver', 'controller'],
+  /** Say what came and what went back. */
+  receipts: ['clerk', 'approver', 'controller'],
   /** Change what was learned of suppliers. */
   habits: ['clerk', 'controller'],
   /** Make rules that are followed on the pages of all suppliers. */

@@ -66,7 +66,10 @@ export const APPROVAL_RULES = [
 export const TOLERANCES = {
   pricePercent: '2',
   priceAmount: '25.00',
+  underPercent: '5',
+  underAmount: '50.00',
   quantityPercent: '0',
+  quantityAmount: '0.00',
   invoiceAmount: '50.00',
   chargeAmount: '15.00',
 } as const;

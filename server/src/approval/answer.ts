@@ -8,6 +8,7 @@ import type { Person } from '@umber/contract/people';
 import type { Database, Pool } from '../database/database.js';
 import { ApiError } from '../api-error.js';
 import { moveTo, onDocument, type LockedDocument } from '../documents/lifecycle.js';
+import { orderHands } from '../orders/queries.js';
 import { answerApproval, askedApprovals } from './queries.js';
 
 /** Approves; when nobody else is asked, the document goes on to Post. @throws ApiError for one's own work. */
@@ -37,8 +38,13 @@ export function sendBack(pool: Pool, id: number, person: Person, { version, reas
 }
 
 async function ownApproval(db: Database, document: LockedDocument, person: Person): Promise<number> {
-  if (!mayApprove(person.id, { handledBy: await handlersOf(db, document.id) })) throw new ApiError('own-work');
+  if (!mayApprove(person.id, { handledBy: [...(await handlersOf(db, document.id)), ...(await lateHands(db, document.id))] }))
+    throw new ApiError('own-work');
   const own = (await askedApprovals(db, document.id)).find((approval) => approval.approverId === person.id);
   if (!own) throw new ApiError('not-asked');
   return own.id;
 }
+
+/** Who made an order for a document, or changed one so that it allows more, after it had come. */
+const lateHands = async (db: Database, id: number): Promise<number[]> =>
+  (await orderHands(db, id)).filter(({ late }) => late).map((one) => one.id);

@@ -62,9 +62,8 @@ export const cellValue = async (db: Database, id: number, position: number, cell
 export const updateCell = (db: Database, id: number, position: number, cell: LineCell, value: string | null) =>
   db.query(`update document_lines set ${CELL_COLUMN[cell]} = $3 where document_id = $1 and position = $2`, [id, position, value]);
 
-/** A line with what matching and coding made of it. */
+/** A line with what it is coded to. */
 export interface StoredLine extends EditedLine {
-  readonly orderLineId: number | null;
   readonly account: string | null;
   readonly costCentre: string | null;
   /** Its values of the company's own fields. */
@@ -77,7 +76,6 @@ export const EMPTY_LINE: StoredLine = {
   page: null,
   box: null,
   readLine: null,
-  orderLineId: null,
   account: null,
   costCentre: null,
   own: {},
@@ -85,12 +83,11 @@ export const EMPTY_LINE: StoredLine = {
 
 /** The lines in their order. */
 export const linesOf = async (db: Database, id: number): Promise<StoredLine[]> =>
-  (await documentLines(db, id)).map(({ page, box, readLine, orderLineId, account, costCentre, own, ...line }) => ({
+  (await documentLines(db, id)).map(({ page, box, readLine, account, costCentre, own, ...line }) => ({
     cells: Object.fromEntries(LINE_CELLS.map((cell) => [cell, line[cell]])) as StoredLine['cells'],
     page,
     box,
     readLine,
-    orderLineId,
     account,
     costCentre,
     own,
@@ -99,14 +96,13 @@ export const linesOf = async (db: Database, id: number): Promise<StoredLine[]> =
 /** Keeps lines in this order in place of those that there were. */
 export const storeLines = async (db: Database, id: number, lines: readonly StoredLine[]) => {
   await db.query('delete from document_lines where document_id = $1', [id]);
-  const rows = lines.map(({ cells, box, page, readLine, orderLineId, account, costCentre, own }, position) => ({
+  const rows = lines.map(({ cells, box, page, readLine, account, costCentre, own }, position) => ({
     document_id: id,
     position,
     ...Object.fromEntries(LINE_CELLS.map((cell) => [CELL_COLUMN[cell], cells[cell]])),
     page,
     box,
     read_line: readLine,
-    order_line_id: orderLineId,
     account,
     cost_centre: costCentre,
     own_values: own,

@@ -4,7 +4,17 @@ import { many, openPool, type Pool } from './database.js';
 export const APPLICATION_ROLE = 'umber_app';
 
 /** Tables to which rows are added and that are never changed. */
-const APPEND_ONLY = ['trail', 'audit', 'journal_entries', 'journal_lines', 'entry_accounts', 'blobs', 'seals', 'book_checks'] as const;
+const APPEND_ONLY = [
+  'trail',
+  'audit',
+  'journal_entries',
+  'journal_lines',
+  'entry_accounts',
+  'blobs',
+  'seals',
+  'book_checks',
+  'order_versions',
+] as const;
 /** Tables that only migrations, or triggers as their owner, write. */
 const READ_ONLY = ['migrations', 'trays', 'tray_moves', 'account_totals', 'supplier_totals'] as const;
 

@@ -108,8 +108,18 @@ export const insertRate = (db: Database, currency: string, validFrom: string, ra
 
 export const insertTolerances = (db: Database, tolerances: Tolerances) =>
   db.query(
-    'insert into tolerances (price_percent, price_amount, quantity_percent, invoice_amount, charge_amount) values ($1, $2, $3, $4, $5)',
-    [tolerances.pricePercent, tolerances.priceAmount, tolerances.quantityPercent, tolerances.invoiceAmount, tolerances.chargeAmount],
+    `insert into tolerances (price_percent, price_amount, under_percent, under_amount, quantity_percent, quantity_amount, invoice_amount, charge_amount)
+     values ($1, $2, $3, $4, $5, $6, $7, $8)`,
+    [
+      tolerances.pricePercent,
+      tolerances.priceAmount,
+      tolerances.underPercent,
+      tolerances.underAmount,
+      tolerances.quantityPercent,
+      tolerances.quantityAmount,
+      tolerances.invoiceAmount,
+      tolerances.chargeAmount,
+    ],
   );
 
 export const insertApprovalRule = (

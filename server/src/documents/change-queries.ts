@@ -13,10 +13,11 @@ export const insertFile = async (db: Database, arrivalId: number, blob: Buffer, 
 /** A document as if it had just come: its pages are to be read again. What was read before stays among the readings. */
 export const resetDocument = async (db: Database, id: number) => {
   await db.query('delete from document_lines where document_id = $1', [id]);
+  await db.query('delete from document_orders where document_id = $1', [id]);
   await settleAllDoubts(db, id);
   await withdrawOpenExceptions(db, id);
   await db.query(
-    "update documents set settled_fields = '{}', pointed = '{}', own_values = '{}', dispute = null, supplier_id = null, order_id = null, cost_centre = null, checked_by = null, checked_at = null where id = $1",
+    "update documents set settled_fields = '{}', pointed = '{}', own_values = '{}', dispute = null, supplier_id = null, cost_centre = null, checked_by = null, checked_at = null where id = $1",
     [id],
   );
 };
@@ -73,10 +74,9 @@ export const lockDocument = (db: Database, id: number) =>
     parkedFrom: Tray | null;
     kind: DocumentKind;
     supplierId: number | null;
-    orderId: number | null;
   }>(
     db,
-    'select id, version, tray, parked_from as "parkedFrom", kind, supplier_id as "supplierId", order_id as "orderId" from documents where id = $1 for update',
+    'select id, version, tray, parked_from as "parkedFrom", kind, supplier_id as "supplierId" from documents where id = $1 for update',
     [id],
   );
 

@@ -12,8 +12,7 @@ import {
   type Tray,
 } from '@umber/core/documents';
 import { NEEDS_TWO, type VarianceFigure } from '@umber/core/matching';
-import type { ConfirmationView } from '@umber/contract/documents';
-import type { Alike, CitationView, StepView, TrailEntry } from '@umber/contract/documents';
+import type { Alike, CitationView, ConfirmationView, PairView, StepView, TrailEntry } from '@umber/contract/documents';
 import type { Box, Place } from '@umber/core/geometry';
 import type { HandedView } from '@umber/contract/around';
 import type { LetterView } from '@umber/contract/letters';
@@ -73,7 +72,6 @@ export interface DocumentHead extends Readonly<Record<HeaderField, string | null
   readonly restsUntil: string | null;
   readonly handed: HandedView | null;
   readonly supplierId: number | null;
-  readonly orderId: number | null;
   readonly checkedBy: string | null;
   readonly tags: readonly string[];
   readonly department: string | null;
@@ -94,7 +92,7 @@ export const documentHead = (db: Database, id: number) =>
     `select d.id, d.version, d.tray, d.parked_from as "parkedFrom", d.rest_reason as reason, d.kind, d.language, f.id as "fileId", f.name as "fileName", (select count(*)::int from file_pages x where x.file_id = f.id) as "filePages", d.invoice_number as "invoiceNumber",
        d.issue_date as "issueDate", d.due_date as "dueDate", d.currency, d.order_reference as "orderReference", d.seller_name as "sellerName", d.seller_tax_id as "sellerTaxId",
        d.seller_iban as "sellerIban", d.payment_reference as "paymentReference", d.net_total as "netTotal", d.tax_total as "taxTotal", d.gross_total as "grossTotal", d.amount_due as "amountDue", d.discount_percent as "discountPercent", d.discount_date as "discountDate",
-       d.document_discount as discount, d.carriage, d.settled_fields as "settledFields", d.pointed, d.own_values as own, d.dispute, d.rests_until as "restsUntil", ${HANDED} as handed, d.supplier_id as "supplierId", d.order_id as "orderId", checker.name as "checkedBy",
+       d.document_discount as discount, d.carriage, d.settled_fields as "settledFields", d.pointed, d.own_values as own, d.dispute, d.rests_until as "restsUntil", ${HANDED} as handed, d.supplier_id as "supplierId", checker.name as "checkedBy",
        d.tags, d.department, ${ALIKE} as alike, a.id as "arrivalId", so.name as source, a.kind as "arrivalKind", a.sender, a.subject, a.received_at as "receivedAt", a.body_text as "text", e.number as "entryNumber"
      from documents d join arrivals a on a.id = d.arrival_id join sources so on so.id = a.source_id join files f on f.id = d.file_id left join people checker on checker.id = d.checked_by left join journal_entries e on e.document_id = d.id
      where d.id = $1`,
@@ -115,17 +113,31 @@ export const documentLines = (db: Database, id: number) =>
     page: number | null;
     box: Box | null;
     readLine: number | null;
-    orderLineId: number | null;
+    charge: string | null;
     account: string | null;
     costCentre: string | null;
+    codedBy: string | null;
     own: Readonly<Partial<Record<OwnName, string>>>;
   }>(
     db,
     `select position, item_number as "itemNumber", description, trim_scale(quantity)::text as quantity, unit, trim_scale(unit_price)::text as "unitPrice", net_amount as "netAmount",
-       trim_scale(tax_rate)::text as "taxRate", page, box, read_line as "readLine", order_line_id as "orderLineId", account, cost_centre as "costCentre", own_values as own
+       trim_scale(tax_rate)::text as "taxRate", page, box, read_line as "readLine", charge, account, cost_centre as "costCentre", (select p.name from people p where p.id = coded_by) as "codedBy", own_values as own
      from document_lines where document_id = $1 order by position`,
     [id],
   );
+
+/** Which part of which line is for which order line. */
+export const pairsOf = (db: Database, id: number) =>
+  many<PairView & { line: number }>(
+    db,
+    `select p.line, p.order_line_id as "orderLineId", l.order_id as "orderId", trim_scale(p.quantity)::text as quantity, p.amount, trim_scale(p.factor)::text as factor, p.signs, p.strength::float, p.sure,
+       exists (select from line_choices c where c.document_id = p.document_id and c.line = p.line) as chosen
+     from line_pairs p join order_lines l on l.id = p.order_line_id where p.document_id = $1 order by p.line, l.order_id, l.position`,
+    [id],
+  );
+
+export const ordersOfDocument = async (db: Database, id: number): Promise<number[]> =>
+  (await many<{ id: number }>(db, 'select order_id as id from document_orders where document_id = $1', [id])).map((one) => one.id);
 
 export const openDoubts = (db: Database, id: number) =>
   many<{ id: number; field: string | null; line: number | null; question: Question }>(

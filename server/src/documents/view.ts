@@ -4,7 +4,7 @@ import type { Database } from '../database/database.js';
 import { ApiError } from '../api-error.js';
 import { ownFields } from '../own-fields/queries.js';
 import { notesOf } from './around-queries.js';
-import { orderView } from '../orders/view.js';
+import { orderViews } from '../orders/view.js';
 import { supplierView } from '../suppliers/queries.js';
 import {
   approvalsOf,
@@ -16,7 +16,9 @@ import {
   lastReading,
   liveExceptions,
   openDoubts,
+  ordersOfDocument,
   pagesOf,
+  pairsOf,
   stepsOf,
   trailOf,
 } from './queries.js';
@@ -51,15 +53,18 @@ export async function documentView(db: Database, id: number): Promise<DocumentVi
         pointed: head.pointed[name] ?? null,
       };
     });
+  const pairs = await pairsOf(db, id);
   const lines = (await documentLines(db, id)).map((line) => ({
     position: line.position,
     cells: Object.fromEntries(LINE_CELLS.map((cell) => [cell, line[cell]])) as Record<LineCell, string | null>,
     read: line.readLine === null ? null : (reading?.lines[line.readLine] ?? null),
     page: line.page,
     box: line.box,
-    orderLineId: line.orderLineId,
+    pairs: pairs.filter((pair) => pair.line === line.position).map(({ line: _line, ...pair }) => pair),
+    charge: line.charge,
     account: line.account,
     costCentre: line.costCentre,
+    codedBy: line.codedBy,
     own: line.own,
   }));
   return {
@@ -103,7 +108,7 @@ export async function documentView(db: Database, id: number): Promise<DocumentVi
     pages: await pagesOf(db, id),
     alike: head.alike,
     supplier: head.supplierId === null ? null : await supplierView(db, head.supplierId),
-    order: head.orderId === null ? null : await orderView(db, head.orderId, id),
+    orders: await orderViews(db, await ordersOfDocument(db, id), id),
     checkedBy: head.checkedBy,
     entryNumber: head.entryNumber,
     trail: await trailOf(db, id),

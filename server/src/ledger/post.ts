@@ -5,7 +5,6 @@ import type { EntryView, PaidTo } from '@umber/contract/ledger';
 import type { Person } from '@umber/contract/people';
 import { mayPost } from '@umber/core/approval';
 import { invoiceEntry, NotPostable, type PostingAccounts } from '@umber/core/ledger';
-import { decimal, plain } from '@umber/core/money';
 import type { Database } from '../database/database.js';
 import { approversOf, separationOf } from '../approval/queries.js';
 import { handlersOf } from '../documents/queries.js';
@@ -15,6 +14,7 @@ import { exchangeRate, matchHead } from '../matching/queries.js';
 import { isShown } from '@umber/core/identifiers';
 import type { Services } from '../services.js';
 import { matchAgain } from '../matching/match.js';
+import { orderHands } from '../orders/queries.js';
 import { shownAccounts } from '../matching/accounts.js';
 import { supplierAccounts, supplierView } from '../suppliers/queries.js';
 import { moveTo, onDocument } from '../documents/lifecycle.js';
@@ -46,14 +46,12 @@ export async function previewEntry(db: Database, id: number): Promise<EntryView 
   const lines = (await postingLines(db, id)).map((line) => {
     if (line.netAmount === null || line.account === null || line.costCentre === null)
       throw new ApiError('not-postable', 'A line has no amount or no account. Send it back to Check.');
-    const received =
-      line.receivedPrice !== null && line.quantity !== null ? plain(decimal(line.receivedPrice).times(decimal(line.quantity))) : null;
     return {
       text: line.description ?? 'Without description',
       netAmount: line.netAmount,
       account: line.account,
       costCentre: line.costCentre,
-      receivedValue: received,
+      receivedValue: line.receivedValue,
     };
   });
   const names = new Map((await accountNames(db)).map((account) => [account.number, account.name]));
@@ -106,7 +104,8 @@ export async function post(services: Services, id: number, person: Person, { ver
       const done = await entryOfDocument(db, id);
       if (done) return done;
       if (document.version !== version) throw new ApiError('stale');
-      const involved = { handledBy: await handlersOf(db, id), approvedBy: await approversOf(db, id) };
+      const ordered = (await orderHands(db, id)).map((one) => one.id);
+      const involved = { handledBy: [...(await handlersOf(db, id)), ...ordered], approvedBy: await approversOf(db, id) };
       if (!mayPost(person.id, involved, await separationOf(db))) throw new ApiError('own-posting');
       await requireConfirmed(db, document.supplierId);
       if (!(await matchAgain(services, db, id, 'match-again', null))) return null;

@@ -22,20 +22,23 @@ export const postingHead = (db: Database, id: number) =>
     [id],
   );
 
-/** The document's lines with what posting needs: the order's price where the goods were received. */
+/**
+ * The document's lines as they are posted: a line that is for several order lines in parts, each with what its goods were received at (null
+ * where nothing was received of them). A person's coding goes before the order's.
+ */
 export const postingLines = (db: Database, id: number) =>
   many<{
     description: string | null;
-    quantity: string | null;
     netAmount: string | null;
     account: string | null;
     costCentre: string | null;
-    receivedPrice: string | null;
+    receivedValue: string | null;
   }>(
     db,
-    `select l.description, l.quantity::text as quantity, l.net_amount as "netAmount", l.account, l.cost_centre as "costCentre",
-       case when exists (select 1 from receipt_lines r where r.order_line_id = l.order_line_id) then o.unit_price::text end as "receivedPrice"
-     from document_lines l left join order_lines o on o.id = l.order_line_id where l.document_id = $1 order by l.position`,
+    `select l.description, coalesce(p.amount, l.net_amount) as "netAmount",
+       case when l.coded_by is null then coalesce(o.account, l.account) else l.account end as account, case when l.coded_by is null then coalesce(o.cost_centre, l.cost_centre) else l.cost_centre end as "costCentre",
+       case when exists (select 1 from receipt_lines r where r.order_line_id = p.order_line_id) then trim_scale(coalesce(p.quantity * o.unit_price, p.amount))::text end as "receivedValue"
+     from document_lines l left join line_pairs p on p.document_id = l.document_id and p.line = l.position left join order_lines o on o.id = p.order_line_id where l.document_id = $1 order by l.position, o.position`,
     [id],
   );
 

@@ -1,33 +1,49 @@
 import { codeLine } from '@umber/core/coding';
 import { ownName, type OwnField } from '@umber/core/documents';
 import { bareIdentifier } from '@umber/core/identifiers';
-import { beyondOrder, chargeExceptions, type InvoiceLine, type MatchException, type Tolerances } from '@umber/core/matching';
-import { decimal, sum, toAmount } from '@umber/core/money';
+import {
+  beyondOrder,
+  chargeExceptions,
+  chargesOf,
+  limitsOf,
+  sameItem,
+  type AgreedCharges,
+  type Charge,
+  type ChargeKind,
+  type InvoiceLine,
+  type Limits,
+  type MatchException,
+  type Pair,
+  type ThreeWayMatch,
+} from '@umber/core/matching';
+import { decimal, plain, sum, toAmount } from '@umber/core/money';
 import { ratesOf, taxFaults } from '@umber/core/tax';
+import type { OrderLineView } from '@umber/contract/orders';
 import { ApiError } from '../api-error.js';
 import type { Database } from '../database/database.js';
 import { record } from '../documents/change-queries.js';
 import { documentLines } from '../documents/queries.js';
-import { openOrders, orderHead, orderLines, takenOfOrder } from '../orders/queries.js';
+import { calledOff, learnedItems, openLines, orderCharges, orderHeads, takenOfOrders, type OrderHead } from '../orders/queries.js';
 import { companyRow } from '../people/queries.js';
 import { lockSupplier, supplierDefaults } from '../suppliers/queries.js';
 import { accountExceptions } from './accounts.js';
 import { ownFields } from '../own-fields/queries.js';
 import { creditExceptions } from './credit.js';
 import type { Services } from '../services.js';
-import { likelyOrders, pairLines } from './pairing.js';
 import { duplicateExceptions } from './duplicates.js';
-import { codeDocumentLine, setOrder, tolerances, type MatchHead } from './queries.js';
+import { limitsFor } from './limits.js';
+import { namedOrders } from './named-orders.js';
+import { compareLines } from './pairing.js';
+import { chosenPairs, codeByMachine, documentOrders, setOrders, storePairs, type MatchHead, type OrderKnownBy } from './queries.js';
 
 type Lines = Awaited<ReturnType<typeof documentLines>>;
-type Order = NonNullable<Awaited<ReturnType<typeof orderHead>>>;
 
 /**
- * All that does not fit of a document whose supplier is known: account, duplicates, order, charges, tax. Chooses its order where that is
+ * All that does not fit of a document whose supplier is known: account, duplicates, orders, charges, tax. Finds its orders where these are
  * plain, pairs and codes its lines. Until the transaction ends nothing else of this supplier is matched: what two invoices want, one gets.
  */
 export async function compareDocument(
-  services: Pick<Services, 'readers'>,
+  services: Pick<Services, 'readers' | 'today'>,
   db: Database,
   head: MatchHead,
   supplierId: number,
@@ -36,127 +52,269 @@ export async function compareDocument(
   const supplier = await supplierDefaults(db, supplierId);
   if (!supplier) throw new ApiError('no-such-thing', 'The supplier is no longer on file.');
   const lines = await documentLines(db, head.id);
-  const limits = await tolerances(db);
   const found: MatchException[] = [];
   if (head.gross === null || decimal(head.gross).lte(0))
     found.push({ line: null, facts: { code: 'not-above-zero', total: head.gross }, figures: [] });
   found.push(...(await accountExceptions(db, head, supplierId)));
   found.push(...(await duplicateExceptions(db, head, supplierId)));
-  const choice = await chooseOrder(services, db, head, supplierId, lines.map(asInvoiceLine));
-  const order = choice.orderId === null ? null : await orderHead(db, choice.orderId);
-  const goods = await compareLines(services, db, head, lines, order, supplier, limits);
-  found.push(...choice.found, ...goods.found);
-  const agreed = order && (await takenOfOrder(db, order.id, head.id));
-  const charges = chargeExceptions(
-    {
-      goods: toAmount(sum(lines.map((line) => line.netAmount ?? '0'))),
-      carriage: head.carriage,
-      discount: head.discount,
-      agreed: order &&
-        agreed && { carriage: toAmount(decimal(order.carriage).minus(decimal(agreed.carriage))), discountPercent: order.discountPercent },
-    },
-    limits,
-  );
-  found.push(...charges);
-  if (order && agreed && head.kind !== 'credit-note') found.push(...orderTotal(head, goods, order, agreed.net, charges, limits));
-  found.push(...ownExceptions(await ownFields(db), head, order));
+  const matched = await matchOrders(services, db, head, supplierId, lines.map(asInvoiceLine));
+  found.push(...matched.found);
+  await storePairs(db, head.id, matched.match?.pairs ?? []);
+  const paired = new Set((matched.match?.pairs ?? []).map(({ line }) => line));
+  const charges = chargesOf(lines.map(asInvoiceLine), paired, head);
+  await codeLines(db, head.id, lines, matched, charges, supplier);
+  found.push(...(await compareCharges(db, head, lines, matched, charges)));
+  found.push(...ownExceptions(await ownFields(db), head, matched.orders));
   found.push(...(await taxExceptions(db, head, lines, supplier.country)));
-  if (head.kind === 'credit-note') found.push(...(await creditExceptions(db, head, supplierId, goods.paired > 0)));
+  if (head.kind === 'credit-note') found.push(...(await creditExceptions(db, head, supplierId, paired.size > 0)));
   return found;
 }
 
-/** Fields of the company's own that say otherwise than the order. */
-function ownExceptions(fields: readonly OwnField[], head: MatchHead, order: Order | null): MatchException[] {
-  return fields.flatMap((field): MatchException[] => {
-    const value = head.own[ownName(field)];
-    if (field.level !== 'head' || field.matches === null || value === undefined) return [];
-    const ordered = order && { orderNumber: order.number, orderOwner: order.owner, costCentre: order.costCentre }[field.matches];
-    if (ordered !== null && bareIdentifier(ordered) === bareIdentifier(value)) return [];
-    return [{ line: null, facts: { code: 'own-differs', field: field.name, of: field.matches, value, order: ordered }, figures: [] }];
+/** The orders that a document goes against, and how its lines stand to theirs. */
+interface Matched {
+  readonly orders: readonly OrderHead[];
+  readonly ordered: ReadonlyMap<number, OrderLineView>;
+  readonly limits: Limits;
+  /** Null where it goes against no order. */
+  readonly match: ThreeWayMatch | null;
+  readonly found: readonly MatchException[];
+}
+
+/** Of what a document asks for this share (per cent) must be on an order for certain to take it for one that it does not name. */
+const CLEARLY = 85;
+
+/** Finds the orders that a document is for, pairs its lines with theirs and compares them. */
+async function matchOrders(
+  services: Pick<Services, 'readers' | 'today'>,
+  db: Database,
+  head: MatchHead,
+  supplierId: number,
+  lines: readonly InvoiceLine[],
+): Promise<Matched> {
+  const before = await documentOrders(db, head.id);
+  const chosen = before.filter(({ knownBy }) => knownBy === 'person').map(({ orderId, number }) => ({ id: orderId, number }));
+  const named = await namedOrders(db, head, supplierId, services.today());
+  const wanted = chosen.length > 0 ? chosen : named.orders;
+  const open = await openLines(
+    db,
+    supplierId,
+    wanted.map(({ id }) => id),
+    head.id,
+  );
+  const limits = await limitsFor(db, supplierId, [...new Set(open.map(({ orderId }) => orderId))]);
+  const nothing = (found: readonly MatchException[]): Matched => ({ orders: [], ordered: new Map(), limits, match: null, found });
+  const ask = (facts: MatchException['facts']): MatchException => ({ line: null, facts, figures: [] });
+  const choices = await chosenPairs(db, head.id);
+  const match = await compareLines(services, lines, open, limits, head.kind === 'credit-note' ? 'credit-note' : 'invoice', {
+    named: new Set(wanted.map(({ id }) => id)),
+    learned: await learnedItems(db, supplierId),
+    chosen: choices,
+  });
+  const orderOf = new Map(open.map((line) => [line.id, line.orderId]));
+  const paired = [...new Set(match.pairs.map(({ orderLineId }) => orderOf.get(orderLineId) as number))];
+  if (wanted.length === 0) {
+    const isClear = clearly(lines, match.pairs) && isOnlyOne(match.pairs, open);
+    if (!isClear || named.reference !== null) {
+      await setOrders(db, head.id, []);
+      if (named.found.length > 0) return nothing(named.found);
+      const [best] = await orderHeads(db, paired.slice(0, 1));
+      return nothing(
+        named.reference !== null || match.pairs.some(({ sure }) => sure)
+          ? [ask({ code: 'order-unknown', number: named.reference, best: best?.number ?? null })]
+          : [],
+      );
+    }
+  }
+  const ids = [...new Set([...wanted.map(({ id }) => id), ...paired])];
+  const heads = await orderHeads(db, ids);
+  const knownBy = (id: number): OrderKnownBy =>
+    chosen.some((one) => one.id === id) ? 'person' : named.orders.some((one) => one.id === id) ? 'number' : 'lines';
+  await setOrders(
+    db,
+    head.id,
+    ids.map((orderId) => ({ orderId, knownBy: knownBy(orderId) })),
+  );
+  for (const { id, number } of heads)
+    if (!before.some(({ orderId }) => orderId === id))
+      await record(db, head.id, null, { code: 'order-recognised', order: number, by: knownBy(id) === 'lines' ? 'lines' : 'number' });
+  const said = new Set(choices.map(({ line }) => line));
+  const besides = heads.filter(
+    ({ id }) =>
+      wanted.length > 0 &&
+      !wanted.some((one) => one.id === id) &&
+      match.pairs.some(({ line, orderLineId }) => orderOf.get(orderLineId) === id && !said.has(line)),
+  );
+  const others = besides.map(({ number }) => ask({ code: 'order-not-named', number, named: wanted.map((one) => one.number) }));
+  const currencies = heads
+    .filter(({ currency }) => head.currency !== null && currency !== head.currency)
+    .map(({ currency }) => ask({ code: 'currency', invoice: head.currency as string, order: currency }));
+  const closed =
+    chosen.length > 0
+      ? heads.filter(({ state }) => state === 'closed').map(({ number }) => ask({ code: 'order-closed', number }))
+      : named.found;
+  return {
+    orders: heads,
+    ordered: new Map(open.map((line) => [line.id, line])),
+    limits,
+    match,
+    found: [
+      ...closed,
+      ...others,
+      ...match.variances.map(({ facts, line, figures }) => ({ facts, line, figures })),
+      ...currencies.slice(0, 1),
+    ],
+  };
+}
+
+/** Whether nearly all that a document asks for is on orders for certain. */
+function clearly(lines: readonly InvoiceLine[], pairs: readonly Pair[]): boolean {
+  const amount = (line: InvoiceLine) => decimal(line.netAmount ?? '0').abs();
+  const all = sum(lines.map(amount));
+  const sure = new Set(pairs.filter((pair) => pair.sure).map(({ line }) => line));
+  return (
+    pairs.length > 0 &&
+    all.gt(0) &&
+    sum(lines.filter(({ position }) => sure.has(position)).map(amount))
+      .times(100)
+      .gte(all.times(CLEARLY))
+  );
+}
+
+/** Whether each line could be for no other order: of those that have the same item, it fills just the one that it was paired with. */
+function isOnlyOne(pairs: readonly Pair[], open: readonly OrderLineView[]): boolean {
+  const room = ({ quantity, invoicedBefore }: OrderLineView) => decimal(quantity).minus(decimal(invoicedBefore));
+  return pairs.every((pair) => {
+    const mine = open.find(({ id }) => id === pair.orderLineId) as OrderLineView;
+    const asked = pair.quantity === null ? null : decimal(pair.quantity);
+    const others = open.filter((one) => one.orderId !== mine.orderId && sameItem(one, mine) && room(one).gte(asked ?? 0));
+    if (others.length === 0) return true;
+    return asked !== null && room(mine).eq(asked) && !others.some((one) => room(one).eq(asked));
   });
 }
 
-const asInvoiceLine = ({ position, itemNumber, description, quantity, unitPrice, netAmount }: Lines[number]): InvoiceLine => ({
+/** Codes lines that nobody coded: as their order line says, charges as charges, all others as the supplier's usually are. */
+async function codeLines(
+  db: Database,
+  id: number,
+  lines: Lines,
+  { orders, ordered, match }: Matched,
+  charges: readonly Charge[],
+  supplier: { account: string; costCentre: string },
+): Promise<void> {
+  const [only] = orders;
+  const chargeOf = new Map(charges.flatMap(({ line, kind }) => (line === null ? [] : [[line, kind] as const])));
+  for (const { position } of lines) {
+    const pair = match?.pairs.find(({ line }) => line === position);
+    const order = pair && ordered.get(pair.orderLineId);
+    const costCentre = order && (order.costCentre ?? orders.find((one) => one.id === order.orderId)?.costCentre);
+    const coded = codeLine({}, order && costCentre ? { account: order.account, costCentre } : null, {
+      account: supplier.account,
+      costCentre: only?.costCentre ?? supplier.costCentre,
+    });
+    await codeByMachine(db, id, position, coded.account, coded.costCentre, chargeOf.get(position) ?? null);
+  }
+}
+
+/** Charges and discount beside what the orders agreed on, and all that is asked of each order beside what it is worth. */
+async function compareCharges(
+  db: Database,
+  head: MatchHead,
+  lines: Lines,
+  { orders, ordered, match, limits }: Matched,
+  charges: readonly Charge[],
+): Promise<MatchException[]> {
+  const ids = orders.map(({ id }) => id);
+  const taken = new Map((await takenOfOrders(db, ids, head.id)).map((one) => [one.orderId, one]));
+  const granted = await orderCharges(db, ids);
+  const goods = sum(lines.filter(({ position }) => !charges.some(({ line }) => line === position)).map((line) => line.netAmount ?? '0'));
+  const ofOrder = (id: number) =>
+    sum((match?.pairs ?? []).filter(({ orderLineId }) => ordered.get(orderLineId)?.orderId === id).map(({ amount }) => amount));
+  const agreed = orders.length === 0 ? null : agreedOn(orders, granted, taken, ofOrder);
+  const found = chargeExceptions({ goods: toAmount(goods), charges, agreed }, limits.general);
+  if (head.kind === 'credit-note' || match === null) return found;
+  const net = netOf(head);
+  if (net === null) return found;
+  const unpaired = sum(
+    lines
+      .filter(({ position }) => !match.pairs.some(({ line }) => line === position) && !charges.some(({ line }) => line === position))
+      .map((line) => line.netAmount ?? '0'),
+  );
+  const ofCharges = found.flatMap(({ facts, figures }) =>
+    facts.code === 'carriage' || facts.code === 'discount' || facts.code === 'charge'
+      ? figures.map(({ variance }) => decimal(variance ?? '0').abs())
+      : [],
+  );
+  const all = sum(match.pairs.map(({ amount }) => amount));
+  for (const order of orders) {
+    const share = all.isZero() ? decimal('1').div(orders.length) : ofOrder(order.id).div(all);
+    const before = decimal(taken.get(order.id)?.net ?? '0').plus(
+      order.kind === 'blanket' ? decimal(await calledOff(db, order.id, null)) : 0,
+    );
+    const goodsWorth = decimal(order.worth)
+      .times(decimal('100').minus(decimal(order.discountPercent)))
+      .div(100);
+    const worth =
+      order.kind === 'blanket' && order.valueLimit !== null
+        ? decimal(order.valueLimit)
+        : goodsWorth.plus(sum(granted.filter(({ orderId }) => orderId === order.id).map(({ amount }) => amount)));
+    const totals = {
+      invoiced: toAmount(decimal(net).minus(unpaired).times(share)),
+      before: toAmount(before),
+      ordered: toAmount(worth),
+      explained: toAmount(sum([decimal(match.over[order.id] ?? '0'), ...ofCharges])),
+    };
+    found.push(...beyondOrder(totals, limitsOf(limits, order.id)));
+  }
+  return found;
+}
+
+/** What orders agreed on beside their goods and nothing has taken yet; of several orders the discount by how much is asked of each. */
+function agreedOn(
+  orders: readonly OrderHead[],
+  granted: readonly { orderId: number; kind: ChargeKind; amount: string }[],
+  taken: ReadonlyMap<number, { charges: Readonly<Partial<Record<ChargeKind, string>>> }>,
+  ofOrder: (id: number) => ReturnType<typeof sum>,
+): AgreedCharges {
+  const amounts: Partial<Record<ChargeKind, string>> = {};
+  const add = (kind: ChargeKind, amount: string) => (amounts[kind] = toAmount(decimal(amounts[kind] ?? '0').plus(decimal(amount))));
+  for (const { kind, amount } of granted) add(kind, amount);
+  for (const { id } of orders)
+    for (const [kind, amount] of Object.entries(taken.get(id)?.charges ?? {})) add(kind as ChargeKind, plain(decimal(amount).negated()));
+  const all = sum(orders.map(({ id }) => ofOrder(id)));
+  const percents = orders.map(({ id, discountPercent }) =>
+    decimal(discountPercent).times(all.isZero() ? decimal('1').div(orders.length) : ofOrder(id).div(all)),
+  );
+  return { amounts, discountPercent: plain(sum(percents).toDecimalPlaces(3)) };
+}
+
+/** Fields of the company's own that say otherwise than the order. */
+function ownExceptions(fields: readonly OwnField[], head: MatchHead, orders: readonly OrderHead[]): MatchException[] {
+  return fields.flatMap((field): MatchException[] => {
+    const value = head.own[ownName(field)];
+    if (field.level !== 'head' || field.matches === null || value === undefined) return [];
+    const of = field.matches;
+    const ordered = orders.map((order) => ({ orderNumber: order.number, orderOwner: order.owner, costCentre: order.costCentre })[of]);
+    if (ordered.some((one) => bareIdentifier(one) === bareIdentifier(value))) return [];
+    const facts = {
+      code: 'own-differs',
+      field: field.name,
+      of,
+      value,
+      order: ordered.length === 0 ? null : [...new Set(ordered)].join(', '),
+    } as const;
+    return [{ line: null, facts, figures: [] }];
+  });
+}
+
+const asInvoiceLine = ({ position, itemNumber, description, quantity, unit, unitPrice, netAmount }: Lines[number]): InvoiceLine => ({
   position,
   itemNumber,
   description,
   quantity,
+  unit,
   unitPrice,
   netAmount,
 });
-
-interface ComparedLines {
-  readonly found: readonly MatchException[];
-  readonly paired: number;
-  /** Net, of lines that are not on the order. */
-  readonly unpaired: string;
-  /** What lines that are asked about are over what the order has for them, net. */
-  readonly over: string;
-}
-
-/** Codes the lines and compares them with those of the order. */
-async function compareLines(
-  services: Pick<Services, 'readers'>,
-  db: Database,
-  head: MatchHead,
-  lines: Lines,
-  order: Order | null,
-  supplier: { account: string; costCentre: string },
-  limits: Tolerances,
-): Promise<ComparedLines> {
-  const ordered = order === null ? [] : await orderLines(db, order.id, head.id);
-  const direction = head.kind === 'credit-note' ? 'credit-note' : 'invoice';
-  const match = order && (await pairLines(services, lines.map(asInvoiceLine), ordered, limits, direction));
-  const pairOf = new Map(match?.pairs.map((pair) => [pair.line, pair.orderLineId]));
-  const accountOf = new Map(ordered.map((line) => [line.id, line.account]));
-  for (const line of lines) {
-    const orderLineId = pairOf.get(line.position) ?? null;
-    const account = orderLineId === null ? undefined : accountOf.get(orderLineId);
-    const coded = codeLine(
-      { account: line.account ?? undefined, costCentre: line.costCentre ?? undefined },
-      account && order ? { account, costCentre: order.costCentre } : null,
-      { account: supplier.account, costCentre: order?.costCentre ?? supplier.costCentre },
-    );
-    await codeDocumentLine(db, head.id, line.position, orderLineId, coded.account, coded.costCentre);
-  }
-  const found: MatchException[] = (match?.variances ?? []).map(({ facts, line, figures }) => ({ facts, line, figures }));
-  if (order && head.currency && order.currency !== head.currency)
-    found.push({ line: null, facts: { code: 'currency', invoice: head.currency, order: order.currency }, figures: [] });
-  return {
-    found,
-    paired: [...pairOf.values()].filter((id) => id !== null).length,
-    unpaired: toAmount(sum(lines.filter((line) => (pairOf.get(line.position) ?? null) === null).map((line) => line.netAmount ?? '0'))),
-    over: match?.over ?? '0',
-  };
-}
-
-/** Whether all invoices of the order ask for more than it is worth, beyond what is asked about by line and by charge. */
-function orderTotal(
-  head: MatchHead,
-  lines: ComparedLines,
-  order: Order,
-  before: string,
-  charges: readonly MatchException[],
-  limits: Tolerances,
-): MatchException[] {
-  const net = netOf(head);
-  if (net === null) return [];
-  const ofCharges = charges.flatMap(({ facts, figures }) =>
-    facts.code === 'carriage' || facts.code === 'discount' ? figures.map(({ variance }) => decimal(variance ?? '0').abs()) : [],
-  );
-  const totals = {
-    invoiced: toAmount(decimal(net).minus(decimal(lines.unpaired))),
-    before,
-    ordered: toAmount(
-      decimal(order.worth)
-        .times(decimal('100').minus(decimal(order.discountPercent)))
-        .div(100)
-        .plus(decimal(order.carriage)),
-    ),
-    explained: toAmount(sum([decimal(lines.over), ...ofCharges])),
-  };
-  return beyondOrder(totals, limits);
-}
 
 /** The net total, or what the total leaves without its tax. */
 const netOf = ({ net, gross, tax }: MatchHead): string | null =>
@@ -182,33 +340,4 @@ async function taxExceptions(db: Database, head: MatchHead, lines: Lines, countr
     ];
     return { line: null, facts: { code: 'tax-amount', expected, percent }, figures };
   });
-}
-
-async function chooseOrder(
-  services: Pick<Services, 'readers'>,
-  db: Database,
-  head: MatchHead,
-  supplierId: number,
-  invoice: InvoiceLine[],
-): Promise<{ orderId: number | null; found: MatchException[] }> {
-  if (head.orderId !== null) {
-    const known = await orderHead(db, head.orderId);
-    if (known?.supplierId === supplierId) return { orderId: head.orderId, found: [] };
-    await setOrder(db, head.id, null);
-  }
-  // A number that the page shows is not forgotten by taking it off the record.
-  const reference = head.orderReference ?? head.orderReferenceRead;
-  const [best, second] = await likelyOrders(services, reference, invoice, await openOrders(db, supplierId, head.id));
-  const named = best?.byNumber === true;
-  const clearly = best !== undefined && best.score >= 0.85 && (second === undefined || second.score < best.score - 0.2);
-  if (best && (named || (reference === null && clearly))) {
-    await setOrder(db, head.id, best.id);
-    await record(db, head.id, null, { code: 'order-recognised', order: best.number, by: named ? 'number' : 'lines' });
-    return { orderId: best.id, found: [] };
-  }
-  if (reference !== null || best) {
-    const facts = { code: 'order-unknown', number: reference, best: best?.number ?? null } as const;
-    return { orderId: null, found: [{ line: null, facts, figures: [] }] };
-  }
-  return { orderId: null, found: [] };
 }

@@ -9,13 +9,14 @@ import type { Database } from '../database/database.js';
 import { record, withdrawApprovals, type Actor } from '../documents/change-queries.js';
 import { moveTo } from '../documents/lifecycle.js';
 import { disputeOf, documentLines, handlersOf, liveExceptions } from '../documents/queries.js';
-import { orderHead } from '../orders/queries.js';
+import { orderHands } from '../orders/queries.js';
 import { approverIds } from '../people/queries.js';
 import type { Services } from '../services.js';
 import { deleteSupplierAccounts, suppliersLike } from '../suppliers/queries.js';
 import { compareDocument } from './compare.js';
 import {
   confirmersOf,
+  documentOrders,
   exchangeRate,
   insertException,
   matchHead,
@@ -52,7 +53,10 @@ export async function matchAgain(
   actor: Actor,
 ): Promise<boolean> {
   const open = await openExceptions(services, db, id);
-  if (open > 0) await moveTo(db, id, act, 'match', actor, { exceptions: open });
+  if (open > 0) {
+    await withdrawApprovals(db, id);
+    await moveTo(db, id, act, 'match', actor, { exceptions: open });
+  }
   return open === 0;
 }
 
@@ -129,7 +133,8 @@ async function storeExceptions(db: Database, id: number, found: readonly MatchEx
 
 async function askForApproval(services: Services, db: Database, head: MatchHead, act: MatchingAct, actor: Actor): Promise<void> {
   const lines = await documentLines(db, head.id);
-  const order = head.orderId === null ? null : await orderHead(db, head.orderId);
+  const orders = await documentOrders(db, head.id);
+  const late = (await orderHands(db, head.id)).filter((one) => one.late).map(({ id }) => id);
   const rate = await exchangeRate(db, head.currency ?? '', head.issueDate ?? services.today());
   if (rate === null)
     throw new ApiError('incomplete', `There is no exchange rate for ${head.currency ?? 'this currency'}. Ask a controller to add one.`);
@@ -141,15 +146,16 @@ async function askForApproval(services: Services, db: Database, head: MatchHead,
         .times(decimal(rate)),
     ),
     costCentres: [...new Set(lines.map((line) => line.costCentre).filter((code) => code !== null))],
-    hasException: exceptions.length > 0 || order === null,
+    hasException: exceptions.length > 0 || orders.length === 0,
+    hasLateOrder: late.length > 0,
     isDisputed: (await disputeOf(db, head.id)) !== null,
-    orderOwner: order?.ownerId ?? null,
+    orderOwners: [...new Set(orders.map(({ ownerId }) => ownerId))],
     managerOf: Object.fromEntries((await costCentreManagers(db)).map((one) => [one.code, one.managerId])),
-    handledBy: await handlersOf(db, head.id),
+    handledBy: [...new Set([...(await handlersOf(db, head.id)), ...late])],
     approvers: await approverIds(db),
   });
   await withdrawApprovals(db, head.id);
-  const fits = exceptions.length === 0 && order ? order.number : null;
+  const fits = exceptions.length === 0 && orders.length > 0 ? orders.map(({ number }) => number).join(', ') : null;
   if (needs.length === 0) {
     await moveTo(db, head.id, act, 'post', actor, { order: fits });
     return;

@@ -1,13 +1,11 @@
 import {
-  guessOrder,
   threeWayMatch,
   type Direction,
   type InvoiceLine,
-  type OpenOrder,
-  type OrderGuess,
+  type Limits,
   type OrderLine,
+  type PairingContext,
   type ThreeWayMatch,
-  type Tolerances,
 } from '@umber/core/matching';
 import type { Services } from '../services.js';
 
@@ -15,24 +13,14 @@ import type { Services } from '../services.js';
 const FEW_PAIRS = 5000;
 
 /** `threeWayMatch`, where it is much in a worker. */
-export const pairLines = async (
+export const compareLines = async (
   { readers }: Pick<Services, 'readers'>,
   lines: readonly InvoiceLine[],
   order: readonly OrderLine[],
-  tolerances: Tolerances,
+  limits: Limits,
   direction: Direction,
+  { named, learned, chosen }: PairingContext,
 ): Promise<ThreeWayMatch> =>
   lines.length * order.length <= FEW_PAIRS
-    ? threeWayMatch(lines, order, tolerances, direction)
-    : readers.run('pair-lines', { lines, order, tolerances, direction });
-
-/** `guessOrder`, where it is much in a worker. */
-export const likelyOrders = async (
-  { readers }: Pick<Services, 'readers'>,
-  reference: string | null,
-  lines: readonly InvoiceLine[],
-  orders: readonly OpenOrder[],
-): Promise<OrderGuess[]> =>
-  orders.reduce((pairs, order) => pairs + lines.length * order.lines.length, 0) <= FEW_PAIRS
-    ? guessOrder(reference, lines, orders)
-    : readers.run('guess-order', { reference, lines, orders });
+    ? threeWayMatch(lines, order, limits, direction, { named, learned, chosen })
+    : readers.run('pair-lines', { lines, order, limits, direction, named: [...named], learned, chosen });

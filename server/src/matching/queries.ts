@@ -1,5 +1,5 @@
 import { sum, toAmount } from '@umber/core/money';
-import type { MatchException, Numbered, Tolerances } from '@umber/core/matching';
+import type { ChargeKind, ChosenPair, MatchException, Numbered, Pair, Tolerances } from '@umber/core/matching';
 import { OUT_OF_THE_BOOKS, type DocumentKind, type OwnName } from '@umber/core/documents';
 import { many, maybe, one, type Database, jsonOf } from '../database/database.js';
 
@@ -18,7 +18,6 @@ export interface MatchHead {
   readonly orderReferenceRead: string | null;
   readonly invoiceNumber: string | null;
   readonly supplierId: number | null;
-  readonly orderId: number | null;
   readonly currency: string | null;
   readonly issueDate: string | null;
   readonly net: string | null;
@@ -35,7 +34,7 @@ export const matchHead = (db: Database, id: number) =>
     db,
     `select d.id, d.kind, d.seller_name as "sellerName", d.seller_tax_id as "sellerTaxId", d.seller_iban as "sellerIban", d.bank_accounts as "bankAccounts", a.sender, d.order_reference as "orderReference",
        (select r.result #>> '{fields,orderReference,value}' from readings r where r.document_id = d.id order by r.id desc limit 1) as "orderReferenceRead", d.invoice_number as "invoiceNumber",
-       d.supplier_id as "supplierId", d.order_id as "orderId", d.currency, d.issue_date as "issueDate", d.net_total as net, d.tax_total as tax, d.gross_total as gross, d.carriage, d.document_discount as discount, d.own_values as own
+       d.supplier_id as "supplierId", d.currency, d.issue_date as "issueDate", d.net_total as net, d.tax_total as tax, d.gross_total as gross, d.carriage, d.document_discount as discount, d.own_values as own
      from documents d join arrivals a on a.id = d.arrival_id where d.id = $1`,
     [id],
   );
@@ -59,24 +58,69 @@ export const turnAmounts = async (db: Database, id: number): Promise<boolean> =>
 export const setSupplier = (db: Database, id: number, supplierId: number | null) =>
   db.query('update documents set supplier_id = $2, version = version + 1 where id = $1', [id, supplierId]);
 
-export const setOrder = (db: Database, id: number, orderId: number | null) =>
-  db.query('update documents set order_id = $2, version = version + 1 where id = $1', [id, orderId]);
+/** By what an order is known to be a document's. */
+export type OrderKnownBy = 'number' | 'lines' | 'person';
 
-export const codeDocumentLine = (
-  db: Database,
-  id: number,
-  position: number,
-  orderLineId: number | null,
-  account: string,
-  costCentre: string,
-) =>
-  db.query('update document_lines set order_line_id = $3, account = $4, cost_centre = $5 where document_id = $1 and position = $2', [
+export const documentOrders = (db: Database, id: number) =>
+  many<{ orderId: number; number: string; ownerId: number; knownBy: OrderKnownBy }>(
+    db,
+    'select o.id as "orderId", o.number, o.owner_id as "ownerId", x.known_by as "knownBy" from document_orders x join orders o on o.id = x.order_id where x.document_id = $1 order by o.number',
+    [id],
+  );
+
+/** Says which orders a document is for, in place of those it was for. */
+export const setOrders = async (db: Database, id: number, orders: readonly { orderId: number; knownBy: OrderKnownBy }[]) => {
+  await db.query('delete from document_orders where document_id = $1', [id]);
+  for (const { orderId, knownBy } of orders)
+    await db.query('insert into document_orders (document_id, order_id, known_by) values ($1, $2, $3)', [id, orderId, knownBy]);
+};
+
+/** What a line is coded to, what kind of charge it is; what a person coded stays. */
+export const codeByMachine = (db: Database, id: number, position: number, account: string, costCentre: string, charge: ChargeKind | null) =>
+  db.query(
+    `update document_lines set account = case when coded_by is null then $3 else account end, cost_centre = case when coded_by is null then $4 else cost_centre end, charge = $5
+     where document_id = $1 and position = $2`,
+    [id, position, account, costCentre, charge],
+  );
+
+export const codeByPerson = (db: Database, id: number, position: number, account: string, costCentre: string, personId: number) =>
+  db.query('update document_lines set account = $3, cost_centre = $4, coded_by = $5 where document_id = $1 and position = $2', [
     id,
     position,
-    orderLineId,
     account,
     costCentre,
+    personId,
   ]);
+
+/** Keeps which part of which line is for which order line, in place of what was kept. */
+export const storePairs = async (db: Database, id: number, pairs: readonly Pair[]) => {
+  await db.query('delete from line_pairs where document_id = $1', [id]);
+  await db.query(
+    `insert into line_pairs (document_id, line, order_line_id, quantity, amount, factor, signs, strength, sure)
+     select $1, line, "orderLineId", quantity, amount, factor, array(select jsonb_array_elements_text(signs)), strength, sure
+     from jsonb_to_recordset($2::jsonb) as p (line int, "orderLineId" bigint, quantity numeric, amount numeric, factor numeric, signs jsonb, strength numeric, sure boolean)`,
+    [id, jsonOf(pairs)],
+  );
+};
+
+/** What people said lines are for: one row an order line, one with null for a line that is on no order. */
+export const chosenPairs = (db: Database, id: number) =>
+  many<ChosenPair>(
+    db,
+    `select c.line, x.id as "orderLineId" from line_choices c left join lateral unnest(c.order_lines) with ordinality as x (id, at) on true where c.document_id = $1 order by c.line, x.at`,
+    [id],
+  );
+
+export const setChoice = (db: Database, id: number, line: number, orderLines: readonly number[], personId: number) =>
+  db.query(
+    `insert into line_choices (document_id, line, order_lines, chosen_by) values ($1, $2, $3, $4)
+     on conflict (document_id, line) do update set order_lines = excluded.order_lines, chosen_by = excluded.chosen_by`,
+    [id, line, orderLines, personId],
+  );
+
+/** Forgets what people said of lines, as another order was chosen; all, or those of one line. */
+export const forgetChoices = (db: Database, id: number, line: number | null) =>
+  db.query('delete from line_choices where document_id = $1 and ($2::int is null or line = $2)', [id, line]);
 
 /** The key of the words of a document's first page. */
 const FIRST_PAGE = `(select f.page_key from pages p join file_pages f on f.file_id = d.file_id and f.number = p.number where p.document_id = d.id order by p.position limit 1)`;
@@ -137,8 +181,9 @@ export const creditedInvoices = async (db: Database, id: number, supplierId: num
 export const tolerances = (db: Database) =>
   one<Tolerances>(
     db,
-    `select price_percent as "pricePercent", price_amount as "priceAmount", quantity_percent as "quantityPercent", invoice_amount as "invoiceAmount", charge_amount as "chargeAmount" from tolerances
-     union all select '0', '0', '0', '0', '0' where not exists (select from tolerances)`,
+    `select price_percent as "pricePercent", price_amount as "priceAmount", under_percent as "underPercent", under_amount as "underAmount", quantity_percent as "quantityPercent", quantity_amount as "quantityAmount",
+       invoice_amount as "invoiceAmount", charge_amount as "chargeAmount" from tolerances
+     union all select '0', '0', '0', '0', '0', '0', '0', '0' where not exists (select from tolerances)`,
   );
 
 export const exchangeRate = async (db: Database, currency: string, on: string) =>
@@ -181,4 +226,24 @@ export const confirmersOf = async (db: Database, exceptionId: number): Promise<n
     await many<{ id: number }>(db, 'select person_id as id from confirmations where exception_id = $1 order by confirmed_at, person_id', [
       exceptionId,
     ])
+  ).map(({ id }) => id);
+
+/** Documents of a supplier that wait at Match, the oldest first; 0: of all, and those whose supplier is not known. */
+export const waitingAtMatch = async (db: Database, supplierId: number): Promise<number[]> =>
+  (
+    await many<{ id: number }>(
+      db,
+      "select id from documents where tray = 'match' and ($1::bigint = 0 or supplier_id = $1) order by tray_since, id",
+      [supplierId],
+    )
+  ).map(({ id }) => id);
+
+/** Documents of a supplier that are on their way to the books. */
+export const onTheirWay = async (db: Database, supplierId: number): Promise<number[]> =>
+  (
+    await many<{ id: number }>(
+      db,
+      "select id from documents where tray in ('sign-off', 'post') and ($1::bigint = 0 or supplier_id = $1) order by allotted_at, id",
+      [supplierId],
+    )
   ).map(({ id }) => id);

@@ -4,21 +4,31 @@ import { reopenedTo } from '@umber/core/documents';
 import { separationOf } from '../approval/queries.js';
 import { knowsCoding } from '../coding/queries.js';
 import type { Reasoned } from '@umber/contract/checking';
-import type { CodingChoice, OrderChoice, OrderProposal, Proposals, SupplierChoice } from '@umber/contract/matching';
+import type { CodingChoice, OrderChoice, OrderProposal, PairChoice, Proposals, SupplierChoice } from '@umber/contract/matching';
 import type { Person } from '@umber/contract/people';
-import { needsChoice, needsTwo } from '@umber/core/matching';
+import { guessOrder, needsChoice, needsTwo, orderKey, theirKeys } from '@umber/core/matching';
 import { guessSupplier } from '@umber/core/suppliers';
-import { documentLines, handlersOf, liveExceptions } from '../documents/queries.js';
+import { documentLines, handlersOf, liveExceptions, pairsOf } from '../documents/queries.js';
 import type { Database } from '../database/database.js';
 import { ApiError, refusalOf } from '../api-error.js';
 import { log } from '../log.js';
-import { openOrders, orderHead } from '../orders/queries.js';
+import { learnItem, linesById, openLines, openOrderHeads, orderHeads, setConversion } from '../orders/queries.js';
 import type { Services } from '../services.js';
 import { insertSupplierAccount, suppliersLike, supplierView } from '../suppliers/queries.js';
 import { moveTo, onDocument } from '../documents/lifecycle.js';
-import { likelyOrders } from './pairing.js';
 import { knownHead, matchAgain, matchDocument, traitsOf } from './match.js';
-import { acceptException, codeDocumentLine, confirmersOf, confirmException, type MatchHead, setOrder, setSupplier } from './queries.js';
+import {
+  acceptException,
+  codeByPerson,
+  confirmersOf,
+  confirmException,
+  documentOrders,
+  forgetChoices,
+  type MatchHead,
+  setChoice,
+  setOrders,
+  setSupplier,
+} from './queries.js';
 
 /** Says which supplier a document is from; at Match it is matched again, at Check it waits for its doubts as before. */
 export function chooseSupplier(services: Services, id: number, person: Person, { version, supplierId }: SupplierChoice): Promise<void> {
@@ -31,21 +41,84 @@ export function chooseSupplier(services: Services, id: number, person: Person, {
   });
 }
 
-/** Says which order a document is for, and matches again. */
-export function chooseOrderFor(services: Services, id: number, person: Person, { version, orderId }: OrderChoice): Promise<void> {
+/** Says which orders a document is for, and matches again. What was said of its lines for other orders is forgotten. */
+export function chooseOrdersFor(services: Services, id: number, person: Person, { version, orderIds }: OrderChoice): Promise<void> {
   return onDocument(services.pool, id, version, 'match', async (db, document) => {
-    const order = orderId === null ? null : await orderHead(db, orderId);
-    if (orderId !== null && (!order || order.supplierId !== document.supplierId))
+    const orders = await orderHeads(db, orderIds);
+    if (orders.length < orderIds.length || orders.some(({ supplierId }) => supplierId !== document.supplierId))
       throw new ApiError('no-such-thing', 'This order is not one of the supplier’s.');
-    await setOrder(db, id, orderId);
-    await record(db, id, person.id, { code: 'order-chosen', order: order?.number ?? null, before: document.orderId, after: orderId });
+    const before = await documentOrders(db, id);
+    await setOrders(
+      db,
+      id,
+      orderIds.map((orderId) => ({ orderId, knownBy: 'person' })),
+    );
+    await forgetChoices(db, id, null);
+    const numbers = (all: readonly { number: string }[]) => (all.length === 0 ? null : all.map(({ number }) => number).join(', '));
+    await record(db, id, person.id, {
+      code: 'order-chosen',
+      order: numbers(orders),
+      before: before[0]?.orderId ?? null,
+      after: orderIds[0] ?? null,
+    });
     await matchDocument(services, db, id, 'match', person.id);
   });
 }
 
-/** Accepts an exception with a reason; when none is left open, the document goes on to approval. */
+/**
+ * Says which lines of orders a line is for; none: it is on no order; null: as the machine pairs it. What the supplier calls the item is learned
+ * where it is one line of an order.
+ */
+export function choosePairs(
+  services: Services,
+  id: number,
+  person: Person,
+  position: number,
+  { version, orderLineIds }: PairChoice,
+): Promise<void> {
+  return onDocument(services.pool, id, version, 'match', async (db, document) => {
+    const line = (await documentLines(db, id)).find((one) => one.position === position);
+    if (!line) throw new ApiError('no-such-thing', 'This line is no longer there.');
+    if (document.supplierId === null) throw new ApiError('incomplete', 'Choose the supplier first.');
+    if (orderLineIds === null) await forgetChoices(db, id, position);
+    else await pairByPerson(db, id, person, document.supplierId, line, orderLineIds);
+    const pairs = await pairsOf(db, id);
+    await record(db, id, person.id, {
+      code: 'line-paired',
+      line: position,
+      before: pairs.filter((pair) => pair.line === position).map(({ orderLineId }) => orderLineId),
+      after: orderLineIds,
+    });
+    await matchDocument(services, db, id, 'match', person.id);
+  });
+}
+
+async function pairByPerson(
+  db: Database,
+  id: number,
+  person: Person,
+  supplierId: number,
+  line: Awaited<ReturnType<typeof documentLines>>[number],
+  orderLineIds: readonly number[],
+): Promise<void> {
+  const chosen = await linesById(db, supplierId, orderLineIds);
+  if (chosen.length < orderLineIds.length) throw new ApiError('no-such-thing', 'This line is of no order of the supplier.');
+  await setChoice(db, id, line.position, orderLineIds, person.id);
+  // Its orders are the document's from now on.
+  const orders = await documentOrders(db, id);
+  const added = [...new Set(chosen.map(({ orderId }) => orderId))].filter((orderId) => !orders.some((one) => one.orderId === orderId));
+  if (added.length > 0) await setOrders(db, id, [...orders, ...added.map((orderId) => ({ orderId, knownBy: 'person' as const }))]);
+  // A number tells one item for good; words alone do where there is none.
+  const theirs = theirKeys(line.itemNumber === null ? line : { ...line, description: null });
+  if (chosen.length === 1) for (const key of theirs) await learnItem(db, supplierId, key, orderKey(chosen[0]), person.id, id);
+}
+
+/**
+ * Accepts an exception with a reason; when none is left open, the document goes on to approval. That a pair is right, and how many of one
+ * unit the other is, is remembered of the supplier.
+ */
 export function accept(services: Services, id: number, person: Person, exceptionId: number, { version, reason }: Reasoned): Promise<void> {
-  return onDocument(services.pool, id, version, 'match', async (db) => {
+  return onDocument(services.pool, id, version, 'match', async (db, { supplierId }) => {
     const { line, facts } = await openException(db, id, exceptionId);
     if (facts.code === 'supplier-unknown')
       throw new ApiError('incomplete', 'Choose the supplier first: without one nothing can be posted.');
@@ -54,6 +127,26 @@ export function accept(services: Services, id: number, person: Person, exception
     if (needsTwo(facts)) throw new ApiError('incomplete', 'Where money goes is confirmed by two people, not accepted by one.');
     await acceptException(db, exceptionId, person.id, reason);
     await record(db, id, person.id, { code: 'exception-accepted', line, facts, reason });
+    if (line !== null && supplierId !== null && (facts.code === 'unit' || facts.code === 'pair-doubtful')) {
+      const pairs = (await pairsOf(db, id)).filter((pair) => pair.line === line);
+      const [first] = await linesById(
+        db,
+        supplierId,
+        pairs.slice(0, 1).map(({ orderLineId }) => orderLineId),
+      );
+      if (facts.code === 'unit' && first && facts.invoice !== null && facts.order !== null)
+        await setConversion(db, supplierId, orderKey(first), { from: facts.invoice, to: facts.order, factor: facts.factor }, person.id);
+      const own = (await documentLines(db, id)).find((one) => one.position === line);
+      if (facts.code === 'pair-doubtful' && own)
+        await pairByPerson(
+          db,
+          id,
+          person,
+          supplierId,
+          own,
+          pairs.map(({ orderLineId }) => orderLineId),
+        );
+    }
     await matchDocument(services, db, id, 'match', person.id);
   });
 }
@@ -133,7 +226,7 @@ export function codeLineOf(
     if (!(await knowsCoding(db, account, costCentre))) throw new ApiError('no-such-thing', 'There is no such account or cost centre.');
     const line = (await documentLines(db, id)).find((one) => one.position === position);
     if (!line) throw new ApiError('no-such-thing', 'This line is no longer there.');
-    await codeDocumentLine(db, id, position, line.orderLineId, account, costCentre);
+    await codeByPerson(db, id, position, account, costCentre, person.id);
     await record(db, id, person.id, {
       code: 'line-coded',
       line: position,
@@ -158,8 +251,10 @@ export async function proposals(services: Services, id: number): Promise<Proposa
   const head = await knownHead(db, id);
   const suppliers = await suppliersFor(db, head);
   if (head.supplierId === null) return { suppliers, orders: [] };
-  const open = await openOrders(db, head.supplierId, id);
-  const ranked = await likelyOrders(services, head.orderReference, await documentLines(db, id), open);
+  const open = await openOrderHeads(db, head.supplierId);
+  const lines = await openLines(db, head.supplierId, [], id);
+  const orders = open.map(({ id: orderId, number }) => ({ id: orderId, number, lines: lines.filter((line) => line.orderId === orderId) }));
+  const ranked = guessOrder(head.orderReference, await documentLines(db, id), orders.slice(0, MOST_RANKED));
   const named = ranked.map(({ id: orderId, number, score, byNumber }): OrderProposal => ({
     id: orderId,
     number,
@@ -171,3 +266,6 @@ export async function proposals(services: Services, id: number): Promise<Proposa
     .map((order): OrderProposal => ({ id: order.id, number: order.number, by: 'open', percent: 0 }));
   return { suppliers, orders: [...named, ...rest] };
 }
+
+/** Open orders, the newest, that are ranked by how their lines fit. */
+const MOST_RANKED = 30;

@@ -2,9 +2,10 @@ import { changedDocument } from '../documents/view.js';
 import type { Services } from '../services.js';
 import type { Handlers } from '../serve.js';
 import { noted } from '../log.js';
-import { accept, chooseOrderFor, chooseSupplier, codeLineOf, confirmAccount, proposals, reopen } from './resolve.js';
+import { accept, chooseOrdersFor, choosePairs, chooseSupplier, codeLineOf, confirmAccount, proposals, reopen } from './resolve.js';
 
-type Matching = 'proposals' | 'chooseSupplier' | 'chooseOrder' | 'codeLine' | 'acceptException' | 'confirmAccount' | 'reopen';
+type Matching =
+  'proposals' | 'chooseSupplier' | 'chooseOrder' | 'choosePairs' | 'codeLine' | 'acceptException' | 'confirmAccount' | 'reopen';
 
 export const matchingRoutes = (services: Services): Handlers<Matching> => {
   const { pool } = services;
@@ -16,7 +17,9 @@ export const matchingRoutes = (services: Services): Handlers<Matching> => {
       await services.enqueue('learn-habits', id).catch(noted('what was said could not be passed on to be learned'));
       return view;
     },
-    chooseOrder: ({ params: { id }, person, input }) => changedDocument(pool, id, chooseOrderFor(services, id, person, input)),
+    chooseOrder: ({ params: { id }, person, input }) => changedDocument(pool, id, chooseOrdersFor(services, id, person, input)),
+    choosePairs: ({ params: { id, position }, person, input }) =>
+      changedDocument(pool, id, choosePairs(services, id, person, position, input)),
     codeLine: ({ params: { id, position }, person, input }) => changedDocument(pool, id, codeLineOf(services, id, person, position, input)),
     acceptException: ({ params: { id, exception }, person, input }) =>
       changedDocument(pool, id, accept(services, id, person, exception, input)),

@@ -15,6 +15,8 @@ import { runTrial } from '../habits/trial.js';
 import { readWithHabits } from './read-with-habits.js';
 import { lettersToSend } from '../letters/queries.js';
 import { sendLetter } from '../letters/write.js';
+import { matchRequests } from '../orders/queries.js';
+import { matchWaiting } from '../matching/watch.js';
 import { wakeRested } from '../matching/resolve.js';
 import { learnSorting } from '../sorting/learn.js';
 import { isForgotten } from '../sorting/queries.js';
@@ -33,6 +35,7 @@ const QUEUES = [
   'read-with-habits',
   'try-habits',
   'send-letter',
+  'match-waiting',
   'wake-rested',
   'verify-blobs',
   'sum-up-counts',
@@ -137,6 +140,7 @@ export class Jobs {
     });
     await this.#work('try-habits', options, ([{ data }]) => runTrial(services, data.id));
     await this.#work('send-letter', options, ([{ data }]) => sendLetter(services, data.id));
+    await this.#work('match-waiting', options, ([{ data }]) => matchWaiting(services, data.id));
     await this.#work('wake-rested', options, () => wakeRested(services));
     await this.#boss.schedule('wake-rested', EVERY_TEN_MINUTES);
     await this.#work('verify-blobs', options, () => verifyBlobs(services.pool));
@@ -153,6 +157,7 @@ export class Jobs {
       for (const id of arrivals.filter(isFree('unpack-arrival'))) await this.send('unpack-arrival', id);
       for (const id of documents.filter(isFree('read-document'))) await this.send('read-document', id);
       for (const id of (await documentsToLearn(services.pool)).filter(isFree('learn-habits'))) await this.send('learn-habits', id);
+      for (const id of (await matchRequests(services.pool)).filter(isFree('match-waiting'))) await this.send('match-waiting', id);
       for (const id of (await lettersToSend(services.pool)).filter(isFree('send-letter'))) await this.send('send-letter', id);
     };
     this.#look = look;

@@ -1,12 +1,4 @@
-import {
-  guessOrder,
-  threeWayMatch,
-  type Direction,
-  type InvoiceLine,
-  type OpenOrder,
-  type OrderLine,
-  type Tolerances,
-} from '@umber/core/matching';
+import { threeWayMatch, type Direction, type InvoiceLine, type Limits, type OrderLine, type PairingContext } from '@umber/core/matching';
 import type { OwnField } from '@umber/core/documents';
 import { ruleOn, type PageWords, type Rule } from '@umber/core/reading';
 import { wellFormed } from '@umber/core/text';
@@ -19,21 +11,17 @@ import { readFile } from './read-file.js';
 import type { ReadOptions } from './read-page.js';
 import { safeHtml } from './safe-html.js';
 
-interface PairedLines {
+interface PairedLines extends Pick<PairingContext, 'learned' | 'chosen'> {
   readonly lines: readonly InvoiceLine[];
   readonly order: readonly OrderLine[];
-  readonly tolerances: Tolerances;
+  readonly limits: Limits;
   readonly direction: Direction;
+  readonly named: readonly number[];
 }
 interface FollowedRule {
   readonly rule: Rule;
   readonly documents: readonly (readonly PageWords[])[];
   readonly ownFields: readonly OwnField[];
-}
-interface GuessedOrder {
-  readonly reference: string | null;
-  readonly lines: readonly InvoiceLine[];
-  readonly orders: readonly OpenOrder[];
 }
 
 /** Told of each page that is done: the clock of a task runs by page. */
@@ -68,9 +56,9 @@ export const TASKS = {
   'small-picture': ({ bytes, width }: { bytes: Uint8Array; width: number }) => smallOf(Buffer.from(bytes), width),
   /** A page of a file, from 1, as it came. */
   'as-it-came': ({ bytes, page }: { bytes: Uint8Array; page: number }) => asItCame(new Uint8Array(bytes), page),
-  /** Lines of an invoice against those of an order, where there are many. */
-  'pair-lines': ({ lines, order, tolerances, direction }: PairedLines) => threeWayMatch(lines, order, tolerances, direction),
-  'guess-order': ({ reference, lines, orders }: GuessedOrder) => guessOrder(reference, lines, orders),
+  /** Lines of an invoice against those of orders, where there are many. */
+  'pair-lines': ({ lines, order, limits, direction, named, learned, chosen }: PairedLines) =>
+    threeWayMatch(lines, order, limits, direction, { named: new Set(named), learned, chosen }),
   /** What comes of a rule on each of some documents. */
   'follow-rule': ({ rule, documents, ownFields }: FollowedRule) => documents.map((pages) => ruleOn(pages, rule, ownFields)),
   /** A document as a PDF that can be searched. */

@@ -15,6 +15,7 @@ import { TrailPanel } from '../documents/trail-panel';
 import { WaysOut } from '../documents/ways-out';
 import { ownText } from '../own-fields/words';
 import { Keys } from '../keys/keys';
+import { orderedOf } from '../matching/ordered';
 import { comparedWith, exceptionText, FIGURE_NAMES, figureText } from '../matching/sentences';
 import { AmountPipe } from '../money/amount.pipe';
 import { sessionFeature } from '../people/session.state';
@@ -112,7 +113,9 @@ const CHANGES: readonly string[] = [
       } @empty {
         <p class="fits">
           {{
-            document().order ? 'Price and quantity fit the order and the receipt within tolerance.' : 'There is no order for this invoice.'
+            document().orders.length > 0
+              ? 'Price and quantity fit the order and the receipt within tolerance.'
+              : 'There is no order for this invoice.'
           }}
         </p>
       }
@@ -132,8 +135,8 @@ const CHANGES: readonly string[] = [
             <tr>
               <td>{{ line.cells.description }}</td>
               <td class="number">{{ line.cells.quantity }}</td>
-              <td class="number">{{ orderLine(line)?.quantity }}</td>
-              <td class="number">{{ orderLine(line)?.received }}</td>
+              <td class="number">{{ orderedOf(line)?.quantity }}</td>
+              <td class="number">{{ orderedOf(line)?.received }}</td>
               <td class="number">{{ line.cells.netAmount | amount }}</td>
               <td class="digits">{{ line.account }} {{ line.costCentre }}</td>
             </tr>
@@ -281,10 +284,10 @@ export class ApprovalScreen {
       .join(' and '),
   );
   protected readonly what = computed(() => {
-    const { fields, order, kind, own } = this.document();
+    const { fields, orders, kind, own } = this.document();
     const more = ownText(own);
     const due = fields.dueDate.value === null ? '' : `, due ${fullDay(fields.dueDate.value)}`;
-    return `${kind === 'credit-note' ? 'Credit note' : 'Invoice'} ${fields.invoiceNumber.value ?? ''} of ${fields.issueDate.value === null ? '?' : fullDay(fields.issueDate.value)}${due}${order ? `, order ${order.number} by ${order.owner}` : ''}${more === '' ? '' : `; ${more}`}`;
+    return `${kind === 'credit-note' ? 'Credit note' : 'Invoice'} ${fields.invoiceNumber.value ?? ''} of ${fields.issueDate.value === null ? '?' : fullDay(fields.issueDate.value)}${due}${orders.map((order) => `, order ${order.number} by ${order.owner}`).join('')}${more === '' ? '' : `; ${more}`}`;
   });
   protected readonly marks = computed((): PageMark[] => {
     const hit = new Set(this.document().exceptions.map((exception) => exception.line));
@@ -309,9 +312,7 @@ export class ApprovalScreen {
     this.#host.nativeElement.querySelector('.paper')?.scrollIntoView();
   }
 
-  protected orderLine(line: LineView) {
-    return this.document().order?.lines.find((one) => one.id === line.orderLineId) ?? null;
-  }
+  protected readonly orderedOf = (line: LineView) => orderedOf(this.document(), line);
 
   protected approve(): void {
     if (!this.asked() || this.busy()) return;

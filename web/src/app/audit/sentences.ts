@@ -1,4 +1,5 @@
 import type { AuditAct } from '@umber/core/audit';
+import { orderChangeText } from '../orders/sentences';
 import { counted } from '../words/counted';
 import { SEPARATION_NAMES } from '../approval/sentences';
 
@@ -41,6 +42,14 @@ export function auditText(act: AuditAct): string {
       return `Put ${act.supplier} on file${act.another ? ', and said that it is another firm than one like it' : ''}.`;
     case 'supplier-confirmed':
       return `Confirmed ${act.supplier}.`;
+    case 'order-entered':
+      return `Entered order ${act.order}.`;
+    case 'order-changed':
+      return `Changed order ${act.order}${act.allowsMore ? ', which allows more now' : ''}: ${act.changes.map(orderChangeText).join('; ')}.`;
+    case 'receipt-entered':
+      return `${act.kind === 'return' ? 'Entered a return' : 'Entered a receipt'} of order ${act.order}: ${act.receipt}.`;
+    case 'receipt-inspected':
+      return `Inspected ${act.receipt} of order ${act.order}.`;
   }
 }
 

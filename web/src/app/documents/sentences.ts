@@ -97,6 +97,12 @@ function actText(act: TrailAct): string {
       return `Supplier: ${act.supplier}`;
     case 'order-chosen':
       return act.order === null ? 'No order' : `Order: ${act.order}`;
+    case 'line-paired':
+      return act.after === null
+        ? `Line ${act.line + 1} is paired as it was without being told`
+        : act.after.length === 0
+          ? `Line ${act.line + 1} is on no order`
+          : `Line ${act.line + 1} is for ${counted(act.after.length, 'order line')} that a person chose`;
     case 'line-coded':
       return `Line ${act.line + 1}: ${orEmpty(act.after.account)}, ${orEmpty(act.after.costCentre)}`;
     case 'field-changed':

@@ -23,6 +23,7 @@ import { sessionFeature } from '../people/session.state';
 import { signsText } from '../reading/sentences';
 import { NewSuppliers } from '../suppliers/new-supplier';
 
+import { orderedOf } from './ordered';
 import { comparedWith, exceptionText, FIGURE_NAMES, figureText, orderText } from './sentences';
 
 /** Exceptions with their numbers side by side, and the ways out: choose, accept with a reason, park. */
@@ -187,7 +188,7 @@ export class MatchScreen {
   }
 
   protected chooseOrder(orderId: number): void {
-    this.#change({ name: 'chooseOrder', input: { orderId }, next: true });
+    this.#change({ name: 'chooseOrder', input: { orderIds: [orderId] }, next: true });
   }
 
   protected code(line: LineView, account: string, costCentre: string): void {
@@ -195,7 +196,7 @@ export class MatchScreen {
   }
 
   protected orderLine(line: LineView) {
-    return this.document().order?.lines.find((one) => one.id === line.orderLineId) ?? null;
+    return orderedOf(this.document(), line);
   }
 
   protected asks(line: LineView): boolean {

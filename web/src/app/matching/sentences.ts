@@ -4,6 +4,7 @@ import type { ExceptionFacts } from '@umber/core/documents';
 import type { FigureName } from '@umber/core/matching';
 import { isDecimalString } from '@umber/core/money';
 import { fullDay } from '../dates/day';
+import { CHARGE_NAMES } from '../orders/sentences';
 import { grouped } from '../money/grouped';
 
 /** The figures of an exception, as the heads of their rows. */
@@ -18,6 +19,7 @@ export const FIGURE_NAMES: Readonly<Record<FigureName, string>> = {
   total: 'Total',
   'issue-date': 'Issue date',
   carriage: 'Carriage',
+  charge: 'Charge',
   discount: 'Discount',
   tax: 'Tax',
   'tax-rate': 'Tax rate, %',
@@ -60,6 +62,22 @@ function bareException(facts: ExceptionFacts): string {
       return 'not on the order.';
     case 'no-amount':
       return 'has no amount to compare.';
+    case 'pair-doubtful':
+      return `may be “${facts.ordered}” of the order, but ${againstText(facts.signs)}. Accept it if it is, or choose another line.`;
+    case 'unit':
+      return `is counted in ${facts.invoice ?? 'no unit'}, the order in ${facts.order ?? 'no unit'}. By the prices one is ${facts.factor}.`;
+    case 'order-closed':
+      return `Order ${facts.number} is closed. Ask who ordered it, or choose another order.`;
+    case 'order-of-another':
+      return `Order ${facts.number} is one of ${facts.supplier}. Is this the right supplier?`;
+    case 'order-not-named':
+      return `Some of it is for order ${facts.number}, but the page names ${facts.named.join(', ')}.`;
+    case 'order-required':
+      return 'This supplier’s invoices need an order, and it is for none.';
+    case 'supplier-blocked':
+      return `The supplier is blocked: ${facts.reason}`;
+    case 'charge':
+      return `${CHARGE_NAMES[facts.kind] ?? facts.kind} of ${grouped(facts.amount)}; ${facts.agreed === null ? 'there is no order that agreed on it' : `the order ${nothing(facts.agreed) ? 'has none left' : `has ${grouped(facts.agreed)} left`}`}.`;
     case 'price':
       return `the price is ${size(facts.percent)} % ${facts.off.startsWith('-') ? 'below' : 'above'} the order, ${grouped(size(facts.off))} in all.`;
     case 'not-received':
@@ -100,6 +118,24 @@ function bareException(facts: ExceptionFacts): string {
       return facts.text;
   }
 }
+
+/** What speaks against a pair, in words. */
+const AGAINST: Readonly<Partial<Record<string, string>>> = {
+  'other-item-number': 'the item number is another',
+  'other-words': 'the words are others',
+  'other-size': 'the size is another',
+  'other-model': 'the model is another',
+  'other-side': 'the side or state is another',
+  'other-colour': 'the colour is another',
+  'other-price': 'the price is another',
+  'other-unit': 'the unit is another',
+  'other-order': 'the page names another order',
+  'sum-of-lines': 'only the sum of several lines fits',
+};
+const againstText = (signs: readonly string[]): string => {
+  const said = signs.flatMap((sign) => AGAINST[sign] ?? []);
+  return said.length === 0 ? 'other lines are as like it' : said.join(' and ');
+};
 
 const OWN_OF = {
   orderNumber: 'the order’s number',
