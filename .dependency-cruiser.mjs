@@ -58,6 +58,7 @@ const SERVER = [
   'sweeping',
   'ledger',
   'receiving',
+  'asking',
   'trays',
   'searching',
   'arrivals',

@@ -7,6 +7,7 @@ import compression from 'compression';
 import express, { Router, type Express, type NextFunction, type Request, type Response } from 'express';
 import helmet from 'helmet';
 import { approvalRoutes } from './approval/routes.js';
+import { askingRoutes } from './asking/routes.js';
 import { auditRoutes } from './audit/routes.js';
 import { archiveRoutes } from './archive/routes.js';
 import { documentRoutes } from './documents/routes.js';
@@ -114,6 +115,7 @@ function api(services: Services): Router {
         ...supplierRoutes(services),
         ...orderRoutes(services),
         ...receivingRoutes(services),
+        ...askingRoutes(services),
         ...eventRoutes(services),
         ...demoRoutes(services),
       },

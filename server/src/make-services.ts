@@ -20,5 +20,6 @@ export const servicesOf = (options: ServerOptions, { pool, readers, live, jobs }
   sealFile: options.sealFile ?? null,
   reach: options.reach ?? NOWHERE,
   demoUrl: options.demoUrl,
+  publicUrl: options.publicUrl ?? `http://127.0.0.1:${options.httpPort}`,
   mailOut: options.mailOut ?? null,
 });

@@ -17,6 +17,8 @@ export interface ServerOptions extends DatabaseAccess {
   /** The built interface; null serves the API alone. */
   readonly webFolder: string | null;
   readonly demoUrl: string | null;
+  /** Where people open the interface; this machine where it is left out. */
+  readonly publicUrl?: string;
   /** Where letters to suppliers go out; nowhere where it is left out. */
   readonly mailOut?: MailOut | null;
   /** 32 bytes. */

@@ -28,7 +28,8 @@ export interface Services {
       | 'read-with-habits'
       | 'try-habits'
       | 'send-letter'
-      | 'match-waiting',
+      | 'match-waiting'
+      | 'send-question',
     id: number,
   ) => Promise<void>;
   /** The installation's key, 32 bytes: passwords of mailboxes are encrypted with it. */
@@ -39,6 +40,8 @@ export interface Services {
   readonly sealFile: string | null;
   /** Where the stand-in supplier listens; null outside the demo. */
   readonly demoUrl: string | null;
+  /** Where people open the interface: what stands in mails to them. */
+  readonly publicUrl: string;
   /** Where letters go out; null where no mail server is set. */
   readonly mailOut: MailOut | null;
 }

@@ -35,5 +35,6 @@ export const settingsOf = (): ServerOptions => ({
   },
   sealFile: process.env.UMBER_SEALS ?? null,
   demoUrl: process.env.UMBER_DEMO_URL ?? null,
+  ...(process.env.UMBER_PUBLIC_URL ? { publicUrl: process.env.UMBER_PUBLIC_URL } : {}),
   mailOut: mailOut(process.env.UMBER_MAIL_OUT, process.env.UMBER_MAIL_FROM),
 });

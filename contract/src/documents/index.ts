@@ -15,6 +15,7 @@ import type { Box, Place } from '@umber/core/geometry';
 import type { ReadLine, ReadValue, Word } from '@umber/core/reading';
 import type { MatchException, PairSign } from '@umber/core/matching';
 import type { OrderView } from '../orders/index.js';
+import type { ClaimView, QuestionView } from '../asking/index.js';
 import type { HandedView, NoteView } from '../around/index.js';
 import type { LetterView } from '../letters/index.js';
 import type { SupplierView } from '../suppliers/index.js';
@@ -162,6 +163,10 @@ export interface DocumentView {
   readonly restsUntil: string | null;
   /** Letters that were written about it, newest first. */
   readonly letters: readonly LetterView[];
+  /** What colleagues are asked about it, newest first. */
+  readonly questions: readonly QuestionView[];
+  /** What is not paid of it until a credit note comes. */
+  readonly claims: readonly ClaimView[];
   /** What was done at Check and can be taken back, newest first. */
   readonly steps: readonly StepView[];
   readonly exceptions: readonly ExceptionView[];

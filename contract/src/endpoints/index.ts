@@ -1,6 +1,7 @@
 import type { DraftedSupplier } from '@umber/core/suppliers';
 import type { Approve, SeparationChange } from '../approval/index.js';
 import type { Colleague, HandingWish, HolderView, HoldingWish, NoteWish, Parking, TagsWish } from '../around/index.js';
+import type { AnswerWish, MyQuestion, QuestionWish, ShortPayment, WaitWish } from '../asking/index.js';
 import type { AuditEntry } from '../audit/index.js';
 import type { ArchiveView } from '../archive/index.js';
 import type {
@@ -144,6 +145,11 @@ export const ENDPOINTS = {
   choosePairs: returns<DocumentView, PairChoice>().put('/documents/:id/pairs/:position', 'match'),
   codeLine: returns<DocumentView, CodingChoice>().put('/documents/:id/coding/:position', 'match'),
   acceptException: returns<DocumentView, Reasoned>().post('/documents/:id/exceptions/:exception/accept', 'match'),
+  ask: returns<DocumentView, QuestionWish>().post('/documents/:id/exceptions/:exception/ask', 'match'),
+  waitForReceipt: returns<DocumentView, WaitWish>().post('/documents/:id/exceptions/:exception/wait', 'match'),
+  payShort: returns<DocumentView, ShortPayment>().post('/documents/:id/exceptions/:exception/pay-short', 'match'),
+  questions: returns<readonly MyQuestion[]>().get('/questions', 'signed-in'),
+  answer: returns<readonly MyQuestion[], AnswerWish>().post('/questions/:id/answer', 'note'),
   confirmAccount: returns<DocumentView, Reasoned>().post('/documents/:id/exceptions/:exception/confirm', 'confirmAccounts'),
 
   approve: returns<DocumentView, Approve>().post('/documents/:id/approve', 'approve'),

@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { approveSchema, separationSchema } from '../approval/schemas.js';
+import { answerWishSchema, questionWishSchema, shortPaymentSchema, waitWishSchema } from '../asking/schemas.js';
 import { handingWishSchema, holdingWishSchema, noteWishSchema, parkingSchema, tagsWishSchema } from '../around/schemas.js';
 import {
   cellNameSchema,
@@ -105,6 +106,10 @@ export const INPUT_SCHEMAS: { readonly [N in WithInput]: Joi.Schema<InputOf<N> e
   choosePairs: pairChoiceSchema,
   codeLine: codingChoiceSchema,
   acceptException: reasonedSchema,
+  ask: questionWishSchema,
+  waitForReceipt: waitWishSchema,
+  payShort: shortPaymentSchema,
+  answer: answerWishSchema,
   confirmAccount: reasonedSchema,
   approve: approveSchema,
   sendBack: reasonedSchema,

@@ -32,6 +32,8 @@ export interface OrderLineView extends OrderLine {
   readonly costCentre: string | null;
   /** How many units the price was said for. */
   readonly pricePer: string;
+  /** Numbers of its receipts. */
+  readonly receiptNumbers: readonly string[];
 }
 /** A purchase order with what came of it and what was invoiced. */
 export interface OrderView {

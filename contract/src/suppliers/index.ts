@@ -7,7 +7,11 @@ export interface SupplierView {
   readonly taxId: string | null;
   readonly iban: string | null;
   readonly country: string;
+  readonly currency: string;
   readonly termsDays: number;
+  /** What its lines are coded to where no order says so. */
+  readonly account: string;
+  readonly costCentre: string;
   /** Who put it on file and waits for a second person to confirm it; null once it is confirmed. Until then nothing is posted to it. */
   readonly waitsSince: {
     readonly by: string;

@@ -64,6 +64,9 @@ export const TRAIL_SHAPES: Shapes<TrailAct> = {
   tagged: { tags: 'array' },
   handed: { to: 'string?', text: 'string?' },
   'letter-written': { to: 'string', subject: 'string' },
+  asked: { of: 'string', text: 'string' },
+  answered: { answer: 'string', text: 'string' },
+  'paid-short': { net: 'string', gross: 'string', reason: 'string' },
   'not-alike': {},
   moved: {
     act: 'string',

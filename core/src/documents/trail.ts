@@ -98,6 +98,11 @@ export type TrailAct =
   /** Handed to a colleague; null: to nobody any more. */
   | { readonly code: 'handed'; readonly to: string | null; readonly text: string | null }
   | { readonly code: 'letter-written'; readonly to: string; readonly subject: string }
+  /** A colleague is asked about it, and answers. */
+  | { readonly code: 'asked'; readonly of: string; readonly text: string }
+  | { readonly code: 'answered'; readonly answer: 'yes' | 'no'; readonly text: string }
+  /** So much is held back until a credit note comes. */
+  | { readonly code: 'paid-short'; readonly net: string; readonly gross: string; readonly reason: string }
   | { readonly code: 'not-alike' }
   | Moved;
 
@@ -251,6 +256,7 @@ export const HANDLING: readonly TrailAct['code'][] = [
   'order-chosen',
   'line-coded',
   'line-paired',
+  'paid-short',
   'field-changed',
   'field-confirmed',
   'cell-changed',

@@ -1,4 +1,4 @@
-import { Decimal } from '../money/index.js';
+import { Decimal, decimal, type DecimalString } from '../money/index.js';
 import { foldText } from '../similarity/index.js';
 import { sameUnit, unitFactor } from '../units/index.js';
 import { conflicts, rememberedWords as itemWords, sharedTraits, wordLikeness, type ItemWords } from './item-words.js';
@@ -40,6 +40,8 @@ const GOOD = 4;
 /** Packs that a price may be for, where the units do not say. */
 const PACKS = [2, 3, 4, 5, 6, 8, 10, 12, 15, 16, 20, 24, 25, 30, 36, 40, 48, 50, 60, 72, 100, 120, 144, 200, 250, 500, 1000];
 
+/** How much it is, for how near two are. */
+const size = (value: DecimalString): number => decimal(value).abs().toNumber();
 const bare = (number: string): string => foldText(number).replaceAll(' ', '');
 
 /** Finds, among many order lines, those that a line of an invoice may be for. */
@@ -63,8 +65,8 @@ export class Candidates {
         words: foldText(one.description),
         numbers,
         key: hasLearned ? orderKey(one) : '',
-        price: Math.abs(Number(one.unitPrice)),
-        open: Number(one.quantity) - Number(one.invoicedBefore),
+        price: size(one.unitPrice),
+        open: size(one.quantity) - decimal(one.invoicedBefore).toNumber(),
       };
       for (const word of item.words) counts.set(word, (counts.get(word) ?? 0) + 1);
       const note = (sign: string) => {
@@ -159,13 +161,13 @@ export class Candidates {
     }
     if (guessed) signs.push('other-unit');
     else if (line.unit !== null && order.unit !== null && unitFactor(line.unit, order.unit, order.conversions) !== null) speaks(0.2, null);
-    const quantity = line.quantity === null ? 0 : Math.abs(Number(line.quantity)) * factor.toNumber();
+    const quantity = line.quantity === null ? 0 : size(line.quantity) * factor.toNumber();
     if (quantity > 0 && !order.byAmount) {
       if (Math.abs(quantity - traits.open) < 1e-6) speaks(1.4, 'quantity');
       else if (quantity > traits.open) speaks(-0.4, null);
       else speaks(0.2, null);
     }
-    const amount = Math.abs(Number(line.netAmount ?? '0'));
+    const amount = size(line.netAmount ?? '0');
     if (amount > 0 && Math.abs(amount - traits.open * traits.price) < 0.011) speaks(0.8, 'amount');
     const { named } = this.#context;
     if (named.size > 0) speaks(named.has(order.orderId) ? 1.2 : -1.2, named.has(order.orderId) ? 'named-order' : 'other-order');
@@ -185,7 +187,7 @@ export class Candidates {
     const ratio = near(factor.toNumber());
     if (agreed !== null || ratio >= 0.9) return { factor, guessed: agreed === null && line.unit !== null && order.unit !== null, ratio };
     // One price is for a pack of the other's units.
-    const quantity = Math.abs(Number(line.quantity ?? '0'));
+    const quantity = size(line.quantity ?? '0');
     const isOtherUnit = line.unit !== null && order.unit !== null && !sameUnit(line.unit, order.unit);
     const pack = PACKS.flatMap((size) => [size, 1 / size]).find((size) => near(size) >= 0.995);
     if (pack === undefined || !(isOtherUnit || Math.abs(quantity * pack - open) < 1e-6)) return { factor, guessed: false, ratio };

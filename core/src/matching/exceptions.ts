@@ -16,6 +16,25 @@ export const needsChoice = ({ code }: ExceptionFacts): boolean => NEEDS_CHOICE.h
 export const NEEDS_TWO: readonly ExceptionFacts['code'][] = ['bank-account', 'iban-changed'];
 export const needsTwo = ({ code }: ExceptionFacts): boolean => NEEDS_TWO.includes(code);
 
+/** Whether a receipt would settle it. */
+export const wantsReceipt = (facts: ExceptionFacts): boolean =>
+  facts.code === 'not-received' || (facts.code === 'amount-beyond' && facts.of === 'received');
+
+/** Codes of exceptions that say how much too much is asked for. */
+const TOO_MUCH: ReadonlySet<ExceptionFacts['code']> = new Set([
+  'price',
+  'not-received',
+  'more-than-ordered',
+  'amount-beyond',
+  'not-on-order',
+  'carriage',
+  'charge',
+  'over-in-all',
+  'beyond-order',
+]);
+export const saysTooMuch = (facts: ExceptionFacts): boolean =>
+  TOO_MUCH.has(facts.code) && !(facts.code === 'price' && facts.off.startsWith('-'));
+
 /**
  * What makes two exceptions the same: code, line and every figure. An acceptance is for exactly these; where one of them changes,
  * it is asked again.

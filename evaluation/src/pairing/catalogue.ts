@@ -1,3 +1,4 @@
+import { decimal } from '@umber/core/money';
 import type { Random } from '@umber/demo/random';
 
 /** An item that somebody sells, before it has a number. */
@@ -65,7 +66,10 @@ export function itemsOf(goods: string, random: Random): Item[] {
         words: fill(words),
         also: also.split(';').map(fill),
         unit,
-        price: Number((Number(price) * (flat ? 1 : 1 + 0.13 * i)).toFixed(2)),
+        price: decimal(price)
+          .times(flat ? 1 : 1 + 0.13 * i)
+          .toDecimalPlaces(2)
+          .toNumber(),
       };
     }),
   );

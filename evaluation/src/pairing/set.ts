@@ -1,3 +1,4 @@
+import { decimal } from '@umber/core/money';
 import { Random } from '@umber/demo/random';
 import type { InvoiceLine, OrderLine } from '@umber/core/matching';
 import { GOODS_LINES, goodsAt, itemsOf, type Item } from './catalogue.js';
@@ -151,7 +152,10 @@ function changed(
       return [{ line: line(one.item, quantity, { description: slip }), orderLines: [one.id], change }];
     }
     case 'dearer': {
-      const price = Number((one.item.price * (1 + random.pick([0.02, 0.05, 0.08, -0.04]))).toFixed(2));
+      const price = decimal(one.unitPrice)
+        .times(1 + random.pick([0.02, 0.05, 0.08, -0.04]))
+        .toDecimalPlaces(2)
+        .toNumber();
       return [
         {
           line: line(one.item, quantity, { unitPrice: price.toFixed(2), netAmount: (price * quantity).toFixed(2) }),
@@ -178,7 +182,7 @@ function changed(
     case 'in-packs': {
       const pack = random.pick([5, 10, 12].filter((size) => quantity % size === 0));
       if (pack === undefined || one.item.unit !== 'pcs') return plain();
-      const price = Number((one.item.price * pack).toFixed(2));
+      const price = decimal(one.unitPrice).times(pack).toNumber();
       const unit = random.pick([`box of ${pack}`, `${pack} pcs`, 'box']);
       return [
         {

@@ -40,7 +40,17 @@ export function loadDemo(pool: Pool, today: IsoDate): Promise<boolean> {
     await insertCompany(db, COMPANY.name, COMPANY.taxId, COMPANY.currency, COMPANY.invoicesAddress);
     const people = new Map<string, number>();
     for (const person of PEOPLE)
-      people.set(person.login, await insertPerson(db, person.login, person.name, person.role, await hashPassword(DEMO_PASSWORD)));
+      people.set(
+        person.login,
+        await insertPerson(
+          db,
+          person.login,
+          person.name,
+          person.role,
+          await hashPassword(DEMO_PASSWORD),
+          `${person.login}@${COMPANY.invoicesAddress.split('@')[1]}`,
+        ),
+      );
     for (const account of ACCOUNTS) await insertAccount(db, account.number, account.name, account.kind, account.purpose);
     for (const centre of COST_CENTRES) await insertCostCentre(db, centre.code, centre.name, people.get(centre.manager) ?? 0);
     await insertTolerances(db, TOLERANCES);

@@ -4,13 +4,14 @@ import { maybe, one, type Database } from '../database/database.js';
 
 export const isEmpty = async (db: Database) => (await maybe(db, 'select 1 from company')) === null;
 
-export const insertPerson = async (db: Database, login: string, name: string, role: string, passwordHash: string) =>
+export const insertPerson = async (db: Database, login: string, name: string, role: string, passwordHash: string, mail: string) =>
   (
-    await one<{ id: number }>(db, 'insert into people (login, name, role, password_hash) values ($1, $2, $3, $4) returning id', [
+    await one<{ id: number }>(db, 'insert into people (login, name, role, password_hash, mail) values ($1, $2, $3, $4, $5) returning id', [
       login,
       name,
       role,
       passwordHash,
+      mail,
     ])
   ).id;
 

@@ -67,3 +67,17 @@ export const restedOut = async (db: Database, today: string) =>
 
 export const setRestsUntil = (db: Database, documentId: number, day: string | null) =>
   db.query('update documents set rests_until = $2 where id = $1', [documentId, day]);
+
+/** What a resting document waits for by itself. */
+export const setWaitsFor = (db: Database, documentId: number, what: 'receipt') =>
+  db.query('update documents set waits_for = $2 where id = $1', [documentId, what]);
+
+/** Parked documents of a supplier that wait for goods to come; 0: of all. */
+export const waitingForReceipt = async (db: Database, supplierId: number): Promise<number[]> =>
+  (
+    await many<{ id: number }>(
+      db,
+      "select id from documents where tray = 'parked' and waits_for = 'receipt' and ($1::bigint = 0 or supplier_id = $1) order by id",
+      [supplierId],
+    )
+  ).map(({ id }) => id);

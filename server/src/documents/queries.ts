@@ -14,6 +14,7 @@ import {
 import { NEEDS_TWO, type VarianceFigure } from '@umber/core/matching';
 import type { Alike, CitationView, ConfirmationView, PairView, StepView, TrailEntry } from '@umber/contract/documents';
 import type { Box, Place } from '@umber/core/geometry';
+import type { ClaimView, QuestionView } from '@umber/contract/asking';
 import type { HandedView } from '@umber/contract/around';
 import type { LetterView } from '@umber/contract/letters';
 import type { DocumentReading, Word } from '@umber/core/reading';
@@ -271,3 +272,21 @@ export const handlersOf = async (db: Database, documentId: number, which: 'all' 
       [documentId, HANDLING.filter((code) => which === 'all' || code !== 'account-confirmed'), HANDLING_MOVES, which === 'all', NEEDS_TWO],
     )
   ).map(({ id }) => id);
+
+/** The columns of a question `q`, and what they are taken from. */
+export const QUESTION = `q.id, q.exception_id as "exceptionId", q.kind, q.text, o.name as "askedOf", q.asked_of as "askedOfId", b.name as "askedBy", q.asked_at as "askedAt", q.answer, q.words, a.name as "answeredBy", q.answered_at as "answeredAt"`;
+export const QUESTIONS = `from questions q join people o on o.id = q.asked_of join people b on b.id = q.asked_by left join people a on a.id = q.answered_by`;
+
+export const questionsOf = (db: Database, documentId: number) =>
+  many<QuestionView>(db, `select ${QUESTION} ${QUESTIONS} where q.document_id = $1 and q.withdrawn_at is null order by q.id desc`, [
+    documentId,
+  ]);
+
+export const claimsOf = (db: Database, documentId: number) =>
+  many<ClaimView>(
+    db,
+    `select c.id, c.exception_id as "exceptionId", c.net, c.gross, c.reason, m.name as "madeBy", c.made_at as "madeAt", case when c.credit_id is not null then json_build_object('id', c.credit_id, 'number', d.invoice_number) end as credit,
+       x.name as "droppedBy", c.dropped_reason as "droppedReason"
+     from claims c join exceptions e on e.id = c.exception_id and e.withdrawn_at is null join people m on m.id = c.made_by left join documents d on d.id = c.credit_id left join people x on x.id = c.dropped_by where c.document_id = $1 order by c.id`,
+    [documentId],
+  );

@@ -1,7 +1,10 @@
 import { refusalOf } from '../api-error.js';
 import { log } from '../log.js';
 import type { Services } from '../services.js';
+import { waitingForReceipt } from '../documents/around-queries.js';
 import { onDocument } from '../documents/lifecycle.js';
+import { liveExceptions } from '../documents/queries.js';
+import { wantsReceipt } from '@umber/core/matching';
 import { doneMatching, matchAskedAt } from '../orders/queries.js';
 import { matchAgain, matchDocument } from './match.js';
 import { onTheirWay, waitingAtMatch } from './queries.js';
@@ -18,7 +21,22 @@ export async function matchWaiting(services: Services, supplierId: number): Prom
     await each(id, () =>
       onDocument(services.pool, id, null, ['sign-off', 'post'], (db) => matchAgain(services, db, id, 'match-again', null)),
     );
+  for (const id of await waitingForReceipt(services.pool, supplierId)) await each(id, () => takeUpWhereItCame(services, id));
   if (askedAt !== null) await doneMatching(services.pool, supplierId, askedAt);
+}
+
+/** What rests until goods come is taken up once they have; until then it is left as it rests. */
+class StillToCome extends Error {}
+async function takeUpWhereItCame(services: Services, id: number): Promise<void> {
+  try {
+    await onDocument(services.pool, id, null, ['parked'], async (db) => {
+      await matchDocument(services, db, id, 'reopen', null);
+      if ((await liveExceptions(db, id)).some(({ facts, acceptedReason }) => acceptedReason === null && wantsReceipt(facts)))
+        throw new StillToCome();
+    });
+  } catch (error) {
+    if (!(error instanceof StillToCome)) throw error;
+  }
 }
 
 /** One that cannot be matched, as without an exchange rate, or that moved on meanwhile, keeps no other from it. */

@@ -55,7 +55,8 @@ const LINES = `
   select l.id, l.order_id as "orderId", l.position, l.item_number as "itemNumber", l.our_item as "ourItem", l.description, trim_scale(l.quantity)::text as quantity, l.unit,
     trim_scale(l.unit_price)::text as "unitPrice", trim_scale(l.price_per)::text as "pricePer", l.by_amount as "byAmount", l.check_by as "check", l.account, l.cost_centre as "costCentre",
     trim_scale(coalesce(r.quantity, 0))::text as received, trim_scale(coalesce(t.quantity, 0))::text as "invoicedBefore", coalesce(t.amount, 0)::numeric(16, 2)::text as "amountBefore",
-    coalesce((select json_agg(json_build_object('from', trim_scale(s.from_quantity)::text, 'unitPrice', trim_scale(s.unit_price)::text) order by s.from_quantity) from order_line_prices s where s.order_line_id = l.id), '[]') as "priceSteps"
+    coalesce((select json_agg(json_build_object('from', trim_scale(s.from_quantity)::text, 'unitPrice', trim_scale(s.unit_price)::text) order by s.from_quantity) from order_line_prices s where s.order_line_id = l.id), '[]') as "priceSteps",
+    array(select h.number from receipt_lines r join receipts h on h.id = r.receipt_id where r.order_line_id = l.id and h.kind = 'receipt' order by h.received_on, h.id) as "receiptNumbers"
   from wanted join order_lines l on l.id = wanted.id left join received r on r.order_line_id = l.id left join taken t on t.order_line_id = l.id`;
 
 type LineRow = Omit<OrderLineView, 'conversions'>;

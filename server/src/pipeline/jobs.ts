@@ -15,6 +15,8 @@ import { runTrial } from '../habits/trial.js';
 import { readWithHabits } from './read-with-habits.js';
 import { lettersToSend } from '../letters/queries.js';
 import { sendLetter } from '../letters/write.js';
+import { sendQuestion } from '../asking/ask.js';
+import { questionsToMail } from '../asking/queries.js';
 import { matchRequests } from '../orders/queries.js';
 import { matchWaiting } from '../matching/watch.js';
 import { wakeRested } from '../matching/resolve.js';
@@ -36,6 +38,7 @@ const QUEUES = [
   'try-habits',
   'send-letter',
   'match-waiting',
+  'send-question',
   'wake-rested',
   'verify-blobs',
   'sum-up-counts',
@@ -140,6 +143,7 @@ export class Jobs {
     });
     await this.#work('try-habits', options, ([{ data }]) => runTrial(services, data.id));
     await this.#work('send-letter', options, ([{ data }]) => sendLetter(services, data.id));
+    await this.#work('send-question', options, ([{ data }]) => sendQuestion(services, data.id));
     await this.#work('match-waiting', options, ([{ data }]) => matchWaiting(services, data.id));
     await this.#work('wake-rested', options, () => wakeRested(services));
     await this.#boss.schedule('wake-rested', EVERY_TEN_MINUTES);
@@ -157,6 +161,7 @@ export class Jobs {
       for (const id of arrivals.filter(isFree('unpack-arrival'))) await this.send('unpack-arrival', id);
       for (const id of documents.filter(isFree('read-document'))) await this.send('read-document', id);
       for (const id of (await documentsToLearn(services.pool)).filter(isFree('learn-habits'))) await this.send('learn-habits', id);
+      for (const id of (await questionsToMail(services.pool)).filter(isFree('send-question'))) await this.send('send-question', id);
       for (const id of (await matchRequests(services.pool)).filter(isFree('match-waiting'))) await this.send('match-waiting', id);
       for (const id of (await lettersToSend(services.pool)).filter(isFree('send-letter'))) await this.send('send-letter', id);
     };

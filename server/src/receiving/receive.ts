@@ -19,8 +19,21 @@ import { insertReceipt, insertReceiptLine, inspectLine, nextReceiptNumber, recei
  * waits at Match for them is matched again.
  */
 export async function enterReceipt(services: Services, person: Person, orderId: number, wish: ReceiptWish): Promise<OrderPage> {
-  if (wish.receivedOn > services.today()) throw new ApiError('bad-request', 'Goods cannot have come on a day that is still to come.');
-  const supplierId = await inTransaction(services.pool, async (db) => {
+  const suppliers = await inTransaction(services.pool, (db) => enterReceipts(services, db, person, [{ orderId, wish }]));
+  for (const supplier of suppliers) await lookAgain(services, supplier);
+  return orderPage(services.pool, orderId);
+}
+
+/** Enters receipts of orders inside the caller's transaction; the suppliers whose documents must be matched again. */
+export async function enterReceipts(
+  { today }: Pick<Services, 'today'>,
+  db: Database,
+  person: Person,
+  receipts: readonly { readonly orderId: number; readonly wish: ReceiptWish }[],
+): Promise<number[]> {
+  const suppliers = new Set<number>();
+  for (const { orderId, wish } of receipts) {
+    if (wish.receivedOn > today()) throw new ApiError('bad-request', 'Goods cannot have come on a day that is still to come.');
     await lockOrder(db, orderId);
     const [order] = await orderViews(db, [orderId], 0);
     if (!order) throw new ApiError('no-such-thing', 'There is no such order.');
@@ -34,10 +47,9 @@ export async function enterReceipt(services: Services, person: Person, orderId: 
     await postReceipt(db, order, { id: receiptId, number, kind, receivedOn }, lines, person.id);
     await askToMatch(db, order.supplierId);
     await audit(db, person.id, { code: 'receipt-entered', order: order.number, receipt: number, kind });
-    return order.supplierId;
-  });
-  await lookAgain(services, supplierId);
-  return orderPage(services.pool, orderId);
+    suppliers.add(order.supplierId);
+  }
+  return [...suppliers];
 }
 
 /** Says how much of what came was found good. Each line is inspected once; who received it does not inspect it. */

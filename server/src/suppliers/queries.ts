@@ -2,7 +2,7 @@ import type { NewSupplier, SupplierView } from '@umber/contract/suppliers';
 import { nameKey, type KnownSupplier, type SellerTraits } from '@umber/core/suppliers';
 import { many, maybe, one, type Database, type Pool } from '../database/database.js';
 
-const VIEW = `select s.id, s.name, s.tax_id as "taxId", s.iban, s.country, s.terms_days as "termsDays",
+const VIEW = `select s.id, s.name, s.tax_id as "taxId", s.iban, s.country, s.currency, s.terms_days as "termsDays", s.default_account as account, s.default_cost_centre as "costCentre",
     case when s.added_by is not null and s.confirmed_by is null
       then json_build_object('by', p.name, 'byId', p.id, 'on', to_char(s.added_on at time zone 'utc', 'YYYY-MM-DD'), 'like',
         (select coalesce(json_agg(t.name order by t.name), '[]') from suppliers t where t.id <> s.id and (t.tax_id = s.tax_id or t.iban = s.iban or t.mail_domain = s.mail_domain or t.name_key = s.name_key))) end as "waitsSince"

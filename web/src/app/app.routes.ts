@@ -47,6 +47,17 @@ export const routes: Routes = [
         loadComponent: () => import('./own-fields/own-fields-page').then((m) => m.OwnFieldsPage),
       },
       { path: 'orders', title: 'Orders · Umber Tray', loadComponent: () => import('./orders/orders-page').then((m) => m.OrdersPage) },
+      {
+        path: 'orders/new',
+        title: 'Enter an order · Umber Tray',
+        loadComponent: () => import('./orders/order-form').then((m) => m.OrderForm),
+      },
+      { path: 'orders/:id', title: 'Order · Umber Tray', loadComponent: () => import('./orders/order-page').then((m) => m.OrderPage) },
+      {
+        path: 'orders/:id/change',
+        title: 'Change an order · Umber Tray',
+        loadComponent: () => import('./orders/order-form').then((m) => m.OrderForm),
+      },
     ],
   },
   { path: '**', redirectTo: '' },

@@ -151,6 +151,12 @@ function actText(act: TrailAct): string {
       return act.to === null ? 'Handed to nobody any more' : `Handed to ${act.to}${act.text === null ? '' : `: ${act.text}`}`;
     case 'letter-written':
       return `Letter to ${act.to}: ${act.subject}`;
+    case 'asked':
+      return `Asked ${act.of}: ${act.text}`;
+    case 'answered':
+      return `Answered ${act.answer}${act.text === '' ? '' : `: ${act.text}`}`;
+    case 'paid-short':
+      return `Paid short by ${grouped(act.gross)} (net ${grouped(act.net)}) until a credit note comes: ${act.reason}`;
     case 'not-alike':
       return 'Does not belong to those that look alike';
     case 'moved':

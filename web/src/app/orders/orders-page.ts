@@ -1,23 +1,34 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { Router, RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { may } from '@umber/core/permissions';
 import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { debounceTime, startWith } from 'rxjs';
 import { Api } from '../api';
 import { dayText, todayIso } from '../dates/day';
+import { KeyHint } from '../keys/key-hint';
+import { Keys } from '../keys/keys';
 import { loaded } from '../loading/loaded';
 import { LoadingLine } from '../loading/loading-line';
 import { AmountPipe } from '../money/amount.pipe';
 import { currencySign } from '../money/grouped';
+import { sessionFeature } from '../people/session.state';
+import { ORDER_KIND_NAMES } from './sentences';
 
 /** The purchase orders that invoices are matched with. */
 @Component({
   selector: 'umber-orders-page',
   host: { class: 'list-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ReactiveFormsModule, AmountPipe, LoadingLine],
+  imports: [ReactiveFormsModule, AmountPipe, KeyHint, LoadingLine, RouterLink],
   template: `
     <header>
       <h1>Orders</h1>
       <input class="field" [formControl]="search" placeholder="Number or supplier" aria-label="Find an order" />
+      <span class="gap"></span>
+      @if (mayEnter()) {
+        <a class="plain-button" routerLink="/orders/new">Enter an order … <kbd>N</kbd></a>
+      }
     </header>
     <umber-loading-line [of]="orders()" />
     @if (orders().value; as found) {
@@ -31,6 +42,8 @@ import { currencySign } from '../money/grouped';
             <th>Centre</th>
             <th class="number">Lines</th>
             <th class="number">Net</th>
+            <th class="number">Came</th>
+            <th class="number">Invoiced</th>
             <th>State</th>
           </tr>
         </thead>
@@ -38,7 +51,7 @@ import { currencySign } from '../money/grouped';
           @for (order of found; track order.id) {
             <tr>
               <td class="digits">
-                <strong>{{ order.number }}</strong>
+                <a [routerLink]="['/orders', order.id]">{{ order.number }}</a>
               </td>
               <td>{{ order.supplier }}</td>
               <td>{{ day(order.orderedOn) }}</td>
@@ -48,11 +61,13 @@ import { currencySign } from '../money/grouped';
               <td class="number">
                 <span class="quiet">{{ sign(order.currency) }}</span> {{ order.amount | amount }}
               </td>
-              <td>{{ order.state }}</td>
+              <td class="number">{{ order.receivedPercent }} %</td>
+              <td class="number">{{ order.invoicedPercent }} %</td>
+              <td>{{ order.state }}{{ order.kind === 'goods' ? '' : ', ' + kindNames[order.kind].toLowerCase() }}</td>
             </tr>
           } @empty {
             <tr>
-              <td colspan="8" class="quiet">No order fits.</td>
+              <td colspan="10" class="quiet">No order fits.</td>
             </tr>
           }
         </tbody>
@@ -69,4 +84,12 @@ export class OrdersPage {
   );
   protected readonly day = (iso: string): string => dayText(iso, this.#today);
   protected readonly sign = currencySign;
+  protected readonly kindNames = ORDER_KIND_NAMES;
+  readonly #person = inject(Store).selectSignal(sessionFeature.selectPerson);
+  protected readonly mayEnter = computed(() => may(this.#person()?.role ?? 'auditor', 'orders'));
+
+  constructor() {
+    const router = inject(Router);
+    inject(Keys).use([{ keys: 'n', does: 'enter an order', run: () => this.mayEnter() && void router.navigate(['/orders/new']) }]);
+  }
 }

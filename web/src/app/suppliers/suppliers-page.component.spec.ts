@@ -11,7 +11,10 @@ const supplier = (id: number, name = `Supplier ${id} Ltd`): SupplierView => ({
   taxId: `GB${900000000 + id}`,
   iban: null,
   country: 'GB',
+  currency: 'GBP',
   termsDays: 30,
+  account: '5010',
+  costCentre: 'PW',
   waitsSince: null,
 });
 
