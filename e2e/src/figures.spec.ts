@@ -215,7 +215,7 @@ test.describe('keys of those who decide', () => {
     await clerk.goto(`${stage.base}/tray/match`);
     await clerk.locator('tbody tr', { hasText: 'the price is' }).first().click();
     await clerk
-      .getByRole('button', { name: /^Accept/ })
+      .getByRole('button', { name: /Accept with a reason/ })
       .first()
       .click();
     await clerk.getByRole('dialog').getByLabel('Reason').fill('New price list on file');

@@ -47,7 +47,7 @@ test.describe('hands', () => {
     await tray(clerk, 'match');
     await rows(clerk).first().click();
     await clerk
-      .getByRole('button', { name: /^Accept/ })
+      .getByRole('button', { name: /Accept with a reason/ })
       .first()
       .click();
     await clerk.getByRole('dialog').getByRole('button', { name: 'New price list on file' }).click();

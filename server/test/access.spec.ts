@@ -81,6 +81,7 @@ const ROUTES: readonly (readonly [method: string, path: string, right: Right | n
   ['POST', '/api/orders/999999/receipts', 'receipts'],
   ['PUT', '/api/receipts/999999/inspection', 'receipts'],
   ['PUT', '/api/documents/999999/pairs/0', 'match'],
+  ['GET', '/api/documents/999999/order-lines', null],
   ['GET', '/api/ledger/entries', null],
   ['GET', '/api/ledger/open-items', null],
   ['GET', '/api/ledger/trial-balance', null],

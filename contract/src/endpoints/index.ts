@@ -53,7 +53,7 @@ import type {
 } from '../habits/index.js';
 import type { EntryView, OpenItems, PostedOne, PostingAll, Search, TrialBalance } from '../ledger/index.js';
 import type { LetterWish } from '../letters/index.js';
-import type { CodingChoice, CodingLists, OrderChoice, PairChoice, Proposals, SupplierChoice } from '../matching/index.js';
+import type { CodingChoice, CodingLists, OpenLine, OrderChoice, PairChoice, Proposals, SupplierChoice } from '../matching/index.js';
 import type { OwnField } from '@umber/core/documents';
 import type { OwnFieldWish } from '../own-fields/index.js';
 import type {
@@ -142,6 +142,7 @@ export const ENDPOINTS = {
   proposals: returns<Proposals>().get('/documents/:id/proposals', 'signed-in'),
   chooseSupplier: returns<DocumentView, SupplierChoice>().put('/documents/:id/supplier', 'match'),
   chooseOrder: returns<DocumentView, OrderChoice>().put('/documents/:id/order', 'match'),
+  orderLinesFor: returns<readonly OpenLine[]>().get('/documents/:id/order-lines', 'signed-in'),
   choosePairs: returns<DocumentView, PairChoice>().put('/documents/:id/pairs/:position', 'match'),
   codeLine: returns<DocumentView, CodingChoice>().put('/documents/:id/coding/:position', 'match'),
   acceptException: returns<DocumentView, Reasoned>().post('/documents/:id/exceptions/:exception/accept', 'match'),

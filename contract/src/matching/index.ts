@@ -37,3 +37,17 @@ export interface CodingLists {
   readonly accounts: readonly { readonly number: string; readonly name: string }[];
   readonly costCentres: readonly { readonly code: string; readonly name: string }[];
 }
+/** An order line that is open, as one is chosen. */
+export interface OpenLine {
+  readonly id: number;
+  readonly orderId: number;
+  readonly orderNumber: string;
+  readonly position: number;
+  readonly itemNumber: string | null;
+  readonly ourItem: string | null;
+  readonly description: string;
+  readonly unit: string | null;
+  readonly unitPrice: string;
+  /** What is not invoiced yet. */
+  readonly open: string;
+}

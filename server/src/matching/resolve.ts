@@ -4,9 +4,10 @@ import { reopenedTo } from '@umber/core/documents';
 import { separationOf } from '../approval/queries.js';
 import { knowsCoding } from '../coding/queries.js';
 import type { Reasoned } from '@umber/contract/checking';
-import type { CodingChoice, OrderChoice, OrderProposal, PairChoice, Proposals, SupplierChoice } from '@umber/contract/matching';
+import type { CodingChoice, OpenLine, OrderChoice, OrderProposal, PairChoice, Proposals, SupplierChoice } from '@umber/contract/matching';
 import type { Person } from '@umber/contract/people';
 import { guessOrder, needsChoice, needsTwo, orderKey, theirKeys } from '@umber/core/matching';
+import { decimal, plain } from '@umber/core/money';
 import { guessSupplier } from '@umber/core/suppliers';
 import { documentLines, handlersOf, liveExceptions, pairsOf } from '../documents/queries.js';
 import type { Database } from '../database/database.js';
@@ -265,6 +266,29 @@ export async function proposals(services: Services, id: number): Promise<Proposa
     .filter((order) => !ranked.some((guess) => guess.id === order.id))
     .map((order): OrderProposal => ({ id: order.id, number: order.number, by: 'open', percent: 0 }));
   return { suppliers, orders: [...named, ...rest] };
+}
+
+/** Open order lines of the document's supplier, and those of orders that it is for. */
+export async function orderLinesFor({ pool: db }: Services, id: number): Promise<OpenLine[]> {
+  const head = await knownHead(db, id);
+  if (head.supplierId === null) return [];
+  const mine = (await documentOrders(db, id)).map(({ orderId }) => orderId);
+  const lines = await openLines(db, head.supplierId, mine, id);
+  const numbers = new Map(
+    (await orderHeads(db, [...new Set(lines.map(({ orderId }) => orderId))])).map((order) => [order.id, order.number]),
+  );
+  return lines.map(({ id: lineId, orderId, position, itemNumber, ourItem, description, unit, unitPrice, quantity, invoicedBefore }) => ({
+    id: lineId,
+    orderId,
+    orderNumber: numbers.get(orderId) ?? '',
+    position,
+    itemNumber,
+    ourItem,
+    description,
+    unit,
+    unitPrice,
+    open: plain(decimal(quantity).minus(decimal(invoicedBefore))),
+  }));
 }
 
 /** Open orders, the newest, that are ranked by how their lines fit. */

@@ -2,14 +2,33 @@ import { changedDocument } from '../documents/view.js';
 import type { Services } from '../services.js';
 import type { Handlers } from '../serve.js';
 import { noted } from '../log.js';
-import { accept, chooseOrdersFor, choosePairs, chooseSupplier, codeLineOf, confirmAccount, proposals, reopen } from './resolve.js';
+import {
+  accept,
+  chooseOrdersFor,
+  choosePairs,
+  chooseSupplier,
+  codeLineOf,
+  confirmAccount,
+  orderLinesFor,
+  proposals,
+  reopen,
+} from './resolve.js';
 
 type Matching =
-  'proposals' | 'chooseSupplier' | 'chooseOrder' | 'choosePairs' | 'codeLine' | 'acceptException' | 'confirmAccount' | 'reopen';
+  | 'proposals'
+  | 'orderLinesFor'
+  | 'chooseSupplier'
+  | 'chooseOrder'
+  | 'choosePairs'
+  | 'codeLine'
+  | 'acceptException'
+  | 'confirmAccount'
+  | 'reopen';
 
 export const matchingRoutes = (services: Services): Handlers<Matching> => {
   const { pool } = services;
   return {
+    orderLinesFor: ({ params: { id } }) => orderLinesFor(services, id),
     proposals: ({ params: { id } }) => proposals(services, id),
     chooseSupplier: async ({ params: { id }, person, input }) => {
       const view = await changedDocument(pool, id, chooseSupplier(services, id, person, input));

@@ -23,6 +23,12 @@ export const routes: Routes = [
       { path: 'sweep', title: 'Sweep · Umber Tray', loadComponent: () => import('./sweeping/sweep-page').then((m) => m.SweepPage) },
       { path: 'file/:id', title: 'Pages · Umber Tray', loadComponent: () => import('./separating/file-page').then((m) => m.FilePage) },
       { path: 'alike/:id', title: 'Alike · Umber Tray', loadComponent: () => import('./sorting/alike-page').then((m) => m.AlikePage) },
+      {
+        path: 'questions',
+        title: 'Questions · Umber Tray',
+        loadComponent: () => import('./asking/questions-page').then((m) => m.QuestionsPage),
+      },
+      { path: 'questions/:id', redirectTo: 'questions' },
       { path: 'sources', title: 'Sources · Umber Tray', loadComponent: () => import('./intake/sources-page').then((m) => m.SourcesPage) },
       {
         path: 'settings-trail',

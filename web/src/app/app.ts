@@ -5,6 +5,7 @@ import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { KeysList } from './keys/keys-list';
 import { Keys } from './keys/keys';
+import { OpenQuestions } from './asking/open-questions';
 import { Live } from './live/live';
 import { SessionActions, sessionFeature } from './people/session.state';
 import { SearchAll, SearchBox } from './searching/search-box';
@@ -60,6 +61,12 @@ import { TopBar } from './top-bar';
             <a routerLink="/orders" routerLinkActive="here">Orders</a>
             <a routerLink="/ledger" routerLinkActive="here">Ledger</a>
             <a routerLink="/sources" routerLinkActive="here">Sources</a>
+            <a routerLink="/questions" routerLinkActive="here"
+              >Questions
+              @if (questions.count() > 0) {
+                <b>{{ questions.count() }}</b>
+              }
+            </a>
           </nav>
         }
         <button class="bare" type="button" (click)="search.isOpen.set(true)"><kbd>/</kbd> search</button>
@@ -268,6 +275,7 @@ export class App {
   protected readonly live = inject(Live);
   protected readonly bar = inject(TopBar);
   protected readonly search = inject(SearchAll);
+  protected readonly questions = inject(OpenQuestions);
   /** Whether the person's own menu is open. */
   protected readonly menu = signal(false);
   protected readonly mayAudit = computed(() => may(this.person()?.role ?? 'clerk', 'audit'));

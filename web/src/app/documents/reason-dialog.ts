@@ -17,6 +17,8 @@ export interface ReasonQuestion {
   readonly letter?: boolean;
   /** Also asks until when, which may stay empty. */
   readonly day?: boolean;
+  /** Whether the day must be given. */
+  readonly needsDay?: boolean;
   /** May stay empty, as an approver's comment may. */
   readonly optional?: boolean;
   /** What the words are for: those typed and not sent yet are kept under it and offered again. */
@@ -51,7 +53,9 @@ export interface ReasonAnswer {
         @if (question.day) {
           <label class="day">
             Until <input #day type="date" class="field" [min]="tomorrow" (input)="until.set(day.value || null)" />
-            <span class="quiet">may stay empty: until somebody takes it up</span>
+            @if (!question.needsDay) {
+              <span class="quiet">may stay empty: until somebody takes it up</span>
+            }
           </label>
         }
         <div class="suggestions">
@@ -62,7 +66,9 @@ export interface ReasonAnswer {
       </mat-dialog-content>
       <mat-dialog-actions align="end">
         <button type="button" class="plain-button" [mat-dialog-close]="undefined">Back <kbd>Esc</kbd></button>
-        <button type="submit" class="plain-button main" [disabled]="form.invalid">{{ question.confirm }} <kbd>Enter</kbd></button>
+        <button type="submit" class="plain-button main" [disabled]="form.invalid || (question.needsDay === true && until() === null)">
+          {{ question.confirm }} <kbd>Enter</kbd>
+        </button>
       </mat-dialog-actions>
     </form>
   `,
@@ -122,6 +128,7 @@ export class ReasonDialog {
   }
 
   protected done(): void {
+    if (this.question.needsDay && this.until() === null) return;
     if (this.form.valid) this.#dialog.close({ reason: this.form.getRawValue().reason.trim(), day: this.until(), letter: this.letter() });
   }
 }

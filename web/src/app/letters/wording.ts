@@ -16,6 +16,7 @@ interface Wording {
   readonly dispute: string;
   readonly unreadable: string;
   readonly returned: string;
+  readonly short: string;
   readonly question: string;
   readonly thanks: string;
 }
@@ -28,6 +29,8 @@ const WORDS: Readonly<Record<string, Wording>> = {
       'the sums of your invoice {number} of {date} do not agree: its lines come to {lines}, it prints {net} as net and {gross} as total. We have booked {owed}. Please send us a corrected invoice, or tell us how it is meant.',
     unreadable: 'the copy of your document {file} that reached us cannot be read. Please send it once more, as a PDF if you can.',
     returned: 'we return your invoice {number} of {date} unpaid: {reason}',
+    short:
+      'we cannot pay all of your invoice {number} of {date}: {reason} We pay {owed} less, net of tax, and ask you for a credit note of that amount.',
     question: 'we have a question about your invoice {number} of {date}:',
     thanks: 'With kind regards',
   },
@@ -39,6 +42,8 @@ const WORDS: Readonly<Record<string, Wording>> = {
     unreadable:
       'die Kopie Ihres Belegs {file}, die uns erreicht hat, ist nicht lesbar. Bitte senden Sie ihn noch einmal, möglichst als PDF.',
     returned: 'wir geben Ihre Rechnung {number} vom {date} unbezahlt zurück: {reason}',
+    short:
+      'Ihre Rechnung {number} vom {date} können wir nicht ganz bezahlen: {reason} Wir zahlen {owed} netto weniger und bitten Sie um eine Gutschrift in dieser Höhe.',
     question: 'wir haben eine Frage zu Ihrer Rechnung {number} vom {date}:',
     thanks: 'Mit freundlichen Grüßen',
   },
@@ -49,6 +54,8 @@ const WORDS: Readonly<Record<string, Wording>> = {
       'les montants de votre facture {number} du {date} ne concordent pas : les lignes font {lines}, la page indique {net} hors taxe et {gross} au total. Nous avons comptabilisé {owed}. Merci de nous envoyer une facture rectifiée, ou de nous dire ce qui est juste.',
     unreadable: 'la copie de votre document {file} qui nous est parvenue est illisible. Merci de nous le renvoyer, si possible en PDF.',
     returned: 'nous vous retournons impayée votre facture {number} du {date} : {reason}',
+    short:
+      'nous ne pouvons pas régler la totalité de votre facture {number} du {date} : {reason} Nous payons {owed} hors taxe de moins et vous prions de nous envoyer un avoir de ce montant.',
     question: 'nous avons une question au sujet de votre facture {number} du {date} :',
     thanks: 'Cordialement',
   },
@@ -59,6 +66,8 @@ const WORDS: Readonly<Record<string, Wording>> = {
       'de bedragen van uw factuur {number} van {date} kloppen niet met elkaar: de regels komen op {lines}, gedrukt staat {net} netto en {gross} totaal. Wij hebben {owed} geboekt. Stuurt u ons een verbeterde factuur, of laat ons weten hoe het bedoeld is.',
     unreadable: 'de kopie van uw document {file} die wij ontvingen is niet leesbaar. Wilt u het nogmaals sturen, liefst als pdf?',
     returned: 'wij sturen uw factuur {number} van {date} onbetaald terug: {reason}',
+    short:
+      'wij kunnen uw factuur {number} van {date} niet volledig betalen: {reason} Wij betalen {owed} exclusief btw minder en vragen u om een creditnota voor dat bedrag.',
     question: 'wij hebben een vraag over uw factuur {number} van {date}:',
     thanks: 'Met vriendelijke groet',
   },
@@ -70,6 +79,8 @@ const WORDS: Readonly<Record<string, Wording>> = {
     unreadable:
       'la copia de su documento {file} que nos ha llegado no se puede leer. Les rogamos que lo envíen de nuevo, si es posible en PDF.',
     returned: 'les devolvemos sin pagar su factura {number} del {date}: {reason}',
+    short:
+      'no podemos pagar la totalidad de su factura {number} del {date}: {reason} Pagamos {owed} menos, sin impuestos, y les rogamos que nos envíen un abono por ese importe.',
     question: 'tenemos una pregunta sobre su factura {number} del {date}:',
     thanks: 'Un cordial saludo',
   },
@@ -81,6 +92,8 @@ const WORDS: Readonly<Record<string, Wording>> = {
     unreadable:
       'la copia del vostro documento {file} che abbiamo ricevuto non è leggibile. Vi preghiamo di inviarlo di nuovo, se possibile in PDF.',
     returned: 'vi restituiamo non pagata la vostra fattura {number} del {date}: {reason}',
+    short:
+      'non possiamo pagare per intero la vostra fattura {number} del {date}: {reason} Paghiamo {owed} in meno, al netto dell’imposta, e vi preghiamo di inviarci una nota di credito per tale importo.',
     question: 'abbiamo una domanda sulla vostra fattura {number} del {date}:',
     thanks: 'Cordiali saluti',
   },
@@ -91,6 +104,8 @@ const WORDS: Readonly<Record<string, Wording>> = {
       'beloppen på er faktura {number} av {date} stämmer inte överens: raderna blir {lines}, sidan visar {net} netto och {gross} totalt. Vi har bokfört {owed}. Skicka oss en rättad faktura, eller säg oss hur det är menat.',
     unreadable: 'kopian av ert dokument {file} som nådde oss går inte att läsa. Skicka det gärna en gång till, helst som pdf.',
     returned: 'vi återsänder er faktura {number} av {date} obetald: {reason}',
+    short:
+      'vi kan inte betala hela er faktura {number} av {date}: {reason} Vi betalar {owed} mindre, exklusive moms, och ber om en kreditfaktura på det beloppet.',
     question: 'vi har en fråga om er faktura {number} av {date}:',
     thanks: 'Med vänlig hälsning',
   },
@@ -102,12 +117,14 @@ const WORDS: Readonly<Record<string, Wording>> = {
     unreadable:
       'kopia Państwa dokumentu {file}, którą otrzymaliśmy, jest nieczytelna. Prosimy o ponowne przesłanie, najlepiej w formacie PDF.',
     returned: 'zwracamy niezapłaconą Państwa fakturę {number} z dnia {date}: {reason}',
+    short:
+      'nie możemy zapłacić całości Państwa faktury {number} z dnia {date}: {reason} Płacimy o {owed} netto mniej i prosimy o fakturę korygującą na tę kwotę.',
     question: 'mamy pytanie dotyczące Państwa faktury {number} z dnia {date}:',
     thanks: 'Z poważaniem',
   },
 };
 
-type Kind = 'dispute' | 'unreadable' | 'returned' | 'question';
+type Kind = 'dispute' | 'unreadable' | 'returned' | 'short' | 'question';
 
 /** Amounts and days as the supplier's language writes them. */
 function partsOf(document: DocumentView, more: Readonly<Record<string, string>>): Readonly<Record<string, string>> {

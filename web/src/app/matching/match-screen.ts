@@ -1,37 +1,49 @@
 import { ownName } from '@umber/core/documents';
-import { shownValue } from '../checking/questions';
-import { KeyHint } from '../keys/key-hint';
 import { may } from '@umber/core/permissions';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { MatDialog } from '@angular/material/dialog';
 import { Router, RouterLink } from '@angular/router';
 import type { DocumentView, ExceptionView, LineView } from '@umber/contract/documents';
 import type { CodingLists, Proposals } from '@umber/contract/matching';
-import { needsChoice, needsTwo } from '@umber/core/matching';
+import { needsTwo } from '@umber/core/matching';
 import { Store } from '@ngrx/store';
+import { filter } from 'rxjs';
 import { Api } from '../api';
+import { shownValue } from '../checking/questions';
 import { fullDay } from '../dates/day';
+import { pagePicture } from '../documents/addresses';
 import { DocumentActions, documentFeature, type DocumentChange } from '../documents/document.state';
 import { MailSaid } from '../documents/mail-said';
-import type { PageMark } from '../viewer/page-flow';
-import { PageViewer } from '../viewer/page-viewer';
-import { Viewer } from '../viewer/viewer';
+import { ReasonDialog, type ReasonAnswer, type ReasonQuestion } from '../documents/reason-dialog';
 import { TrailPanel } from '../documents/trail-panel';
 import { WaysOut } from '../documents/ways-out';
+import { KeyHint } from '../keys/key-hint';
 import { Keys } from '../keys/keys';
+import { Letters } from '../letters/letter-dialog';
+import { letterFor } from '../letters/wording';
 import { AmountPipe } from '../money/amount.pipe';
+import { currencySign, grouped } from '../money/grouped';
 import { sessionFeature } from '../people/session.state';
 import { signsText } from '../reading/sentences';
 import { NewSuppliers } from '../suppliers/new-supplier';
-
-import { orderedOf } from './ordered';
+import type { PageMark } from '../viewer/page-flow';
+import { PageViewer } from '../viewer/page-viewer';
+import { Viewer } from '../viewer/viewer';
+import { AskDialog, type AskAnswer, type AskQuestion } from './ask-dialog';
+import { CodingTable, type LineCoding } from './coding-table';
+import { OrdersDialog, type OrdersQuestion } from './orders-dialog';
+import { PairDialog, type PairQuestion } from './pair-dialog';
+import { matchRows, signed, type MatchRow } from './rows';
 import { comparedWith, exceptionText, FIGURE_NAMES, figureText, orderText } from './sentences';
+import { ShortDialog, type ShortAnswer, type ShortQuestion } from './short-dialog';
+import { WAY_NAMES, waysOf, type Way } from './ways';
 
-/** Exceptions with their numbers side by side, and the ways out: choose, accept with a reason, park. */
+/** Invoice, order and receipt in one table by line; what does not fit, one after the other, each with its ways out. */
 @Component({
   selector: 'umber-match-screen',
-  host: { class: 'beside-page' },
+  host: { '[class.beside]': 'beside()' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [KeyHint, MailSaid, PageViewer, TrailPanel, AmountPipe, RouterLink],
+  imports: [KeyHint, MailSaid, PageViewer, TrailPanel, AmountPipe, CodingTable, RouterLink],
   templateUrl: './match-screen.html',
   styleUrl: './match-screen.scss',
 })
@@ -39,13 +51,33 @@ export class MatchScreen {
   readonly document = input.required<DocumentView>();
   protected readonly viewer = new Viewer(this.document);
   readonly #store = inject(Store);
+  readonly #router = inject(Router);
   readonly #api = inject(Api);
   readonly #session = this.#store.selectSignal(sessionFeature.selectSession);
   readonly #newSuppliers = inject(NewSuppliers);
   protected readonly waysOut = inject(WaysOut);
   protected readonly busy = this.#store.selectSignal(documentFeature.selectBusy);
   protected readonly proposals = signal<Proposals>({ suppliers: [], orders: [] });
-  protected readonly coding = signal<CodingLists>({ accounts: [], costCentres: [] });
+  protected readonly lists = signal<CodingLists>({ accounts: [], costCentres: [] });
+  readonly #dialog = inject(MatDialog);
+  readonly #letters = inject(Letters);
+  /** Whether the page stands beside the table. */
+  protected readonly beside = signal(false);
+  /** Whether accounts and cost centres are shown in place of order and receipt. */
+  protected readonly coding = signal(false);
+  /** The line that something is dragged over. */
+  protected readonly over = signal<number | null>(null);
+  protected readonly rows = computed(() => matchRows(this.document()));
+  protected readonly sign = computed(() => currencySign(this.document().fields.currency.value));
+  protected readonly receipts = computed(() => [
+    ...new Set(this.document().orders.flatMap(({ lines }) => lines.flatMap(({ receiptNumbers }) => receiptNumbers))),
+  ]);
+  /** Lines of its orders that no line of it is for. */
+  protected readonly unpaired = computed(() => {
+    const paired = new Set(this.document().lines.flatMap(({ pairs }) => pairs.map(({ orderLineId }) => orderLineId)));
+    return this.document().orders.flatMap(({ lines }) => lines.filter(({ id }) => !paired.has(id)));
+  });
+  protected readonly asked = computed(() => new Set(this.open().flatMap(({ line }) => line ?? [])));
   protected readonly mayMatch = computed(() => may(this.#session()?.person.role ?? 'auditor', 'match'));
   protected readonly showTrail = signal(false);
 
@@ -65,7 +97,14 @@ export class MatchScreen {
     figures.some((figure) => figure[column] !== null);
   protected readonly comparedWith = comparedWith;
   protected readonly needsTwo = needsTwo;
-  protected readonly needsChoice = needsChoice;
+  protected readonly signed = signed;
+  protected readonly wayNames = WAY_NAMES;
+  protected readonly picture = (page: { number: number; turned: number }): string => pagePicture(this.document().id, page);
+  protected readonly at = computed(() => Math.min(this.#chosen(), this.open().length - 1));
+  protected readonly ways = computed((): readonly Way[] => {
+    const current = this.current();
+    return current === null ? [] : waysOf(current, this.document().orders.length > 0, this.document().kind === 'credit-note');
+  });
   protected readonly current = computed((): ExceptionView | null => this.open()[Math.min(this.#chosen(), this.open().length - 1)] ?? null);
   protected readonly marks = computed((): PageMark[] =>
     this.document().lines.flatMap((line) => {
@@ -88,7 +127,7 @@ export class MatchScreen {
       const line = this.document().lines.find((one) => one.position === this.current()?.line);
       if (line?.page != null) untracked(() => this.viewer.show(line.page as number, line.box));
     });
-    this.#api.call('coding').subscribe({ next: (lists) => this.coding.set(lists), error: () => undefined });
+    this.#api.call('coding').subscribe({ next: (lists) => this.lists.set(lists), error: () => undefined });
     effect(() => {
       const { id } = this.document();
       this.document().version;
@@ -96,10 +135,14 @@ export class MatchScreen {
         this.#api.call('proposals', { id }).subscribe({ next: (proposals) => this.proposals.set(proposals), error: () => undefined }),
       );
     });
-    const router = inject(Router);
+    const router = this.#router;
     inject(Keys).use([
-      { keys: 'Enter', does: 'accept the marked exception, or take the first proposal', run: () => this.enter() },
-      { keys: '1 2 3 4 5', does: 'choose a proposed supplier or order', run: (event) => this.#choose(Number(event.key) - 1) },
+      { keys: 'Enter', does: 'the first way out of the marked exception, or the first proposal', run: () => this.#choose(0) },
+      { keys: '1 2 3 4 5 6 7 8', does: 'a way out, or a proposed supplier or order', run: (event) => this.#choose(Number(event.key) - 1) },
+      { keys: 'o', does: 'the page beside the table, and away', run: () => this.beside.update((shown) => !shown) },
+      { keys: 'k', does: 'accounts and cost centres, and back to the comparison', run: () => this.coding.update((shown) => !shown) },
+      { keys: 'j', does: 'choose what the marked line is for', run: () => this.#pairCurrent() },
+      { keys: 'd', does: 'choose its orders', run: () => this.chooseOrders() },
       {
         keys: 'ArrowDown ArrowUp',
         repeats: true,
@@ -125,13 +168,222 @@ export class MatchScreen {
     this.#chosen.set(Math.max(0, Math.min(this.open().length - 1, index)));
   }
 
-  protected enter(): void {
-    const current = this.current();
-    if (!current || this.busy() || !this.mayMatch()) return;
-    if (current.facts.code === 'supplier-unknown' || (current.facts.code === 'order-unknown' && this.proposals().orders.length > 0))
-      this.#choose(0);
-    else if (needsTwo(current.facts)) this.confirm(current);
-    else if (!needsChoice(current.facts)) this.accept(current);
+  /** Marks the first exception of a line. */
+  protected markLine(line: number): void {
+    const at = this.open().findIndex((one) => one.line === line);
+    if (at >= 0) this.#chosen.set(at);
+  }
+
+  protected lookAt(page: number): void {
+    this.beside.set(true);
+    setTimeout(() => this.viewer.show(page));
+  }
+
+  protected bar(share: number): number {
+    return Math.abs(share);
+  }
+
+  /** The order's unit, where it is another than the invoice's. */
+  protected unitBeside({ line, ordered }: MatchRow): string {
+    return ordered?.unit && ordered.unit !== line.cells.unit ? ordered.unit : '';
+  }
+
+  protected asksAbout(exception: ExceptionView) {
+    return this.document().questions.filter(({ exceptionId }) => exceptionId === exception.id);
+  }
+
+  /** Where an exception is, in the bar. */
+  protected placeOf({ line, facts }: ExceptionView): string {
+    if (line !== null) return `line ${line + 1}`;
+    return facts.code.replaceAll('-', ' ');
+  }
+
+  protected stateOf(exception: ExceptionView): string {
+    const [last] = this.asksAbout(exception);
+    if (!last) return exception.confirmations.length > 0 ? 'confirmed by one' : '';
+    return last.answer === null ? `${last.askedOf.split(' ')[0]} is asked` : `${last.answeredBy?.split(' ')[0]} answered`;
+  }
+
+  /** What comes of a way out, under its name. */
+  protected wayText(way: Way, exception: ExceptionView): string {
+    switch (way) {
+      case 'confirm':
+        return exception.confirmations.length === 0 ? 'as the first of two' : 'as the second of two';
+      case 'accept':
+        return exception.facts.code === 'pair-doubtful'
+          ? 'it is this line; remembered'
+          : exception.facts.code === 'unit'
+            ? 'the units are so; remembered'
+            : 'an approver decides';
+      case 'pay-short':
+        return `${this.sign()} ${grouped(this.#tooMuch(exception))} held back until a credit note comes`;
+      case 'ask': {
+        const [last] = this.asksAbout(exception);
+        const owner = this.#ownerOf(exception)?.name;
+        return last && last.answer === null ? `${last.askedOf} is asked already` : (owner ?? 'a colleague');
+      }
+      case 'wait':
+        return 'goes on by itself once it comes';
+      case 'pair':
+        return 'or drag it onto the line';
+      case 'correct-order':
+        return this.#orderOf(exception)?.number ?? '';
+      case 'back':
+        return 'something was read wrong';
+      case 'turn-away':
+        return 'the whole invoice, with a letter';
+    }
+  }
+
+  protected mayGo(way: Way, exception: ExceptionView): boolean {
+    return way === 'confirm' ? this.mayConfirm(exception) : this.mayMatch();
+  }
+
+  protected go(way: Way, exception: ExceptionView): void {
+    if (this.busy() || !this.mayGo(way, exception)) return;
+    switch (way) {
+      case 'confirm':
+        return this.confirm(exception);
+      case 'accept':
+        return this.accept(exception);
+      case 'pay-short':
+        return this.#payShort(exception);
+      case 'ask':
+        return this.#ask(exception);
+      case 'wait':
+        return this.#wait(exception);
+      case 'pair':
+        return this.#pair(exception.line);
+      case 'correct-order': {
+        const order = this.#orderOf(exception);
+        if (order) void this.#router.navigate(['/orders', order.id, 'change']);
+        return;
+      }
+      case 'back':
+        return this.waysOut.backToCheck();
+      case 'turn-away':
+        return this.waysOut.turnAway();
+    }
+  }
+
+  #orderOf({ line }: ExceptionView) {
+    const { lines, orders } = this.document();
+    const pair = lines.find(({ position }) => position === line)?.pairs[0];
+    return orders.find(({ id }) => id === pair?.orderId) ?? orders[0];
+  }
+
+  #ownerOf(exception: ExceptionView): { id: number; name: string } | null {
+    const order = this.#orderOf(exception);
+    return order && order.ownerId !== this.#session()?.person.id ? { id: order.ownerId, name: order.owner } : null;
+  }
+
+  /** What an exception says is too much, net: of its figures the amount, else what its row is off. */
+  #tooMuch({ line, figures }: ExceptionView): string {
+    const amount = figures.find(
+      ({ name }) => name !== 'quantity' && name !== 'unit-price' && name !== 'invoiced-before' && name !== 'amount-before',
+    )?.variance;
+    return amount ?? this.rows().rows.find((row) => row.line.position === line)?.off ?? '0.00';
+  }
+
+  #ask(exception: ExceptionView): void {
+    const { id } = this.document();
+    const arrived = exception.facts.code === 'not-received' || exception.facts.code === 'amount-beyond';
+    const draft = `document/${id}/ask/${exception.id}`;
+    const data: AskQuestion = {
+      of: this.#ownerOf(exception)?.id ?? null,
+      about: exceptionText(exception),
+      arrived,
+      text: arrived ? 'Did this arrive?' : '',
+      draft,
+    };
+    this.#dialog
+      .open<AskDialog, AskQuestion, AskAnswer>(AskDialog, { data, width: '520px' })
+      .afterClosed()
+      .pipe(filter((answer) => answer !== undefined))
+      .subscribe((input) => this.#change({ name: 'ask', params: { exception: exception.id }, input, draft }));
+  }
+
+  #wait(exception: ExceptionView): void {
+    const data: ReasonQuestion = {
+      title: 'Wait for the goods',
+      text: 'It rests until they have come, and goes on by itself then. Until when at most?',
+      day: true,
+      needsDay: true,
+      confirm: 'Wait',
+      suggestions: ['The rest is on its way', 'Partial delivery, the supplier says when'],
+    };
+    this.#dialog
+      .open<ReasonDialog, ReasonQuestion, ReasonAnswer>(ReasonDialog, { data, width: '480px' })
+      .afterClosed()
+      .pipe(filter((answer) => answer !== undefined))
+      .subscribe(({ reason, day }) => {
+        if (day !== null)
+          this.#change({ name: 'waitForReceipt', params: { exception: exception.id }, input: { until: day, reason }, next: true });
+      });
+  }
+
+  #payShort(exception: ExceptionView): void {
+    const document = this.document();
+    const currency = document.fields.currency.value ?? '';
+    const data: ShortQuestion = { about: exceptionText(exception), net: this.#tooMuch(exception), currency };
+    this.#dialog
+      .open<ShortDialog, ShortQuestion, ShortAnswer>(ShortDialog, { data, width: '520px' })
+      .afterClosed()
+      .pipe(filter((answer) => answer !== undefined))
+      .subscribe(({ net, reason, letter }) => {
+        const change: DocumentChange = { name: 'payShort', params: { exception: exception.id }, input: { net, reason }, next: true };
+        if (letter)
+          this.#letters.write(document, letterFor('short', document, { reason: `${reason}.`, owed: `${currency} ${net}` }), change, true);
+        else this.#change(change);
+      });
+  }
+
+  #pairCurrent(): void {
+    this.#pair(this.current()?.line ?? null);
+  }
+
+  /** Chooses which lines of orders a line is for. */
+  #pair(position: number | null): void {
+    const line = this.document().lines.find((one) => one.position === position);
+    if (!line || this.busy() || !this.mayMatch() || this.document().supplier === null) return;
+    const words = [line.cells.itemNumber, line.cells.description].filter((part) => part !== null).join(' ');
+    const data: PairQuestion = { documentId: this.document().id, words, chosen: line.pairs.map(({ orderLineId }) => orderLineId) };
+    this.#dialog
+      .open<PairDialog, PairQuestion, readonly number[]>(PairDialog, { data, width: '760px', maxWidth: '94vw' })
+      .afterClosed()
+      .pipe(filter((chosen) => chosen !== undefined))
+      .subscribe((orderLineIds) => this.#choosePairs(line, orderLineIds));
+  }
+
+  #choosePairs(line: LineView, orderLineIds: readonly number[]): void {
+    this.#change({ name: 'choosePairs', params: { position: line.position }, input: { orderLineIds } });
+  }
+
+  protected drag(event: DragEvent, orderLineId: number): void {
+    event.dataTransfer?.setData('text/plain', `order-line:${orderLineId}`);
+  }
+
+  protected dragOver(event: DragEvent, line: number): void {
+    if (!this.mayMatch() || this.busy()) return;
+    event.preventDefault();
+    this.over.set(line);
+  }
+
+  protected drop(event: DragEvent, line: LineView): void {
+    event.preventDefault();
+    this.over.set(null);
+    const id = Number(/^order-line:(\d+)$/.exec(event.dataTransfer?.getData('text/plain') ?? '')?.[1]);
+    if (id > 0 && this.mayMatch() && !this.busy()) this.#choosePairs(line, [id]);
+  }
+
+  protected chooseOrders(): void {
+    if (!this.mayMatch() || this.busy() || this.document().supplier === null) return;
+    const data: OrdersQuestion = { proposals: this.proposals().orders, chosen: this.document().orders.map(({ id }) => id) };
+    this.#dialog
+      .open<OrdersDialog, OrdersQuestion, readonly number[]>(OrdersDialog, { data, width: '520px' })
+      .afterClosed()
+      .pipe(filter((chosen) => chosen !== undefined))
+      .subscribe((orderIds) => this.#change({ name: 'chooseOrder', input: { orderIds }, next: true }));
   }
 
   /** Whether the person may be one of the two who confirm: they touched nothing else, unless the company has two people. */
@@ -191,24 +443,22 @@ export class MatchScreen {
     this.#change({ name: 'chooseOrder', input: { orderIds: [orderId] }, next: true });
   }
 
-  protected code(line: LineView, account: string, costCentre: string): void {
-    this.#change({ name: 'codeLine', params: { position: line.position }, input: { account, costCentre } });
-  }
-
-  protected orderLine(line: LineView) {
-    return orderedOf(this.document(), line);
-  }
-
-  protected asks(line: LineView): boolean {
-    return this.open().some((exception) => exception.line === line.position);
+  protected code({ line, account, costCentre }: LineCoding): void {
+    this.#change({ name: 'codeLine', params: { position: line }, input: { account, costCentre } });
   }
 
   #choose(index: number): void {
     const current = this.current();
-    if (!current || this.busy() || !this.mayMatch()) return;
+    if (!current || this.busy()) return;
     const { suppliers, orders } = this.proposals();
-    if (current.facts.code === 'supplier-unknown' && suppliers[index]) this.chooseSupplier(suppliers[index].id);
-    if (current.facts.code === 'order-unknown' && orders[index]) this.chooseOrder(orders[index].id);
+    if (current.facts.code === 'supplier-unknown') {
+      if (suppliers[index] && this.mayMatch()) this.chooseSupplier(suppliers[index].id);
+    } else if (current.facts.code === 'order-unknown' && orders.length > 0) {
+      if (orders[index] && this.mayMatch()) this.chooseOrder(orders[index].id);
+    } else {
+      const way = this.ways().at(index);
+      if (way && index >= 0) this.go(way, current);
+    }
   }
 
   #change(change: DocumentChange): void {

@@ -35,6 +35,7 @@ import { loaded } from '../loading/loaded';
   styles: `
     input {
       width: 100%;
+      height: 32px;
     }
     input::placeholder {
       color: var(--ink);
