@@ -40,6 +40,7 @@ const SERVER = [
   'people',
   'archive',
   'readers',
+  'waiting',
   'coding',
   'suppliers',
   'orders',

@@ -17,6 +17,7 @@ export interface PathValues {
   readonly position: number;
   readonly doubt: number;
   readonly trial: number;
+  readonly change: number;
   readonly exception: number;
   readonly tray: Tray;
   readonly upload: string;

@@ -72,7 +72,17 @@ import type { FoundDocument } from '../searching/index.js';
 import type { SweepItem, SweepResult, SweepStroke, SweepUndo } from '../sweeping/index.js';
 import type { Arrangement, FileView, PictureWish } from '../separating/index.js';
 import type { AlikeAcceptance, AlikeChoice, AlikeSettled, AlikeView, SortingView } from '../sorting/index.js';
-import type { NewSupplier, SupplierView } from '../suppliers/index.js';
+import type {
+  AccountWish,
+  BlockWish,
+  ChangeAnswer,
+  FoundSupplier,
+  MergeWish,
+  NewSupplier,
+  SupplierPage,
+  SupplierRecordWish,
+  SupplierView,
+} from '../suppliers/index.js';
 import type { ArrivalRow, TrayCount, TrayRows } from '../trays/index.js';
 import { returns, type OutputOf as OutputOfEndpoint, type InputOf as InputOfEndpoint, type Bytes, type Nothing } from './endpoint.js';
 import type { ParamsOf as ParamsOfEndpoint } from './endpoint.js';
@@ -171,8 +181,14 @@ export const ENDPOINTS = {
   undoSweep: returns<readonly SweepResult[], SweepUndo>().post('/sweep/undo', 'check'),
   search: returns<readonly FoundDocument[], Search>().get('/search', 'signed-in'),
 
-  suppliers: returns<readonly SupplierView[], Search>().get('/suppliers', 'signed-in'),
+  suppliers: returns<readonly FoundSupplier[], Search>().get('/suppliers', 'signed-in'),
   addSupplier: returns<SupplierView, NewSupplier>().post('/suppliers', 'suppliers'),
+  supplierPage: returns<SupplierPage>().get('/suppliers/:id', 'signed-in'),
+  changeSupplier: returns<SupplierPage, SupplierRecordWish>().put('/suppliers/:id', 'suppliers'),
+  changeAccounts: returns<SupplierPage, AccountWish>().post('/suppliers/:id/accounts', 'suppliers'),
+  blockSupplier: returns<SupplierPage, BlockWish>().put('/suppliers/:id/blocked', 'suppliers'),
+  mergeSupplier: returns<SupplierPage, MergeWish>().post('/suppliers/:id/merge', 'suppliers'),
+  answerChange: returns<SupplierPage, ChangeAnswer>().post('/suppliers/:id/changes/:change', 'confirmSuppliers'),
   confirmSupplier: returns<SupplierView>().post('/suppliers/:id/confirm', 'confirmSuppliers'),
   habitOwners: returns<readonly HabitOwnerRow[]>().get('/habits', 'signed-in'),
   habits: returns<HabitsView>().get('/habits/:id', 'signed-in'),

@@ -48,7 +48,14 @@ import {
 } from '../habits/schemas.js';
 import { inspectionWishSchema, orderChangeSchema, orderStateChangeSchema, orderWishSchema, receiptWishSchema } from '../orders/schemas.js';
 import { ownFieldWishSchema, ownKeySchema } from '../own-fields/schemas.js';
-import { newSupplierSchema } from '../suppliers/schemas.js';
+import {
+  accountWishSchema,
+  blockWishSchema,
+  changeAnswerSchema,
+  mergeWishSchema,
+  newSupplierSchema,
+  supplierRecordWishSchema,
+} from '../suppliers/schemas.js';
 import { sweepStrokeSchema, sweepUndoSchema } from '../sweeping/schemas.js';
 import { arrivalSearchSchema, traySchema } from '../trays/schemas.js';
 import type { InputOf, Bytes, EndpointName, Nothing, PathValues } from './index.js';
@@ -63,6 +70,7 @@ export const PATH_SCHEMAS: { readonly [N in keyof PathValues]: Joi.Schema<PathVa
   key: ownKeySchema,
   doubt: idSchema,
   trial: idSchema,
+  change: idSchema,
   exception: idSchema,
   tray: traySchema,
   upload: uploadIdSchema,
@@ -129,6 +137,11 @@ export const INPUT_SCHEMAS: { readonly [N in WithInput]: Joi.Schema<InputOf<N> e
   switchHabit: habitSwitchSchema,
   returnHabits: habitReturnSchema,
   addSupplier: newSupplierSchema,
+  changeSupplier: supplierRecordWishSchema,
+  changeAccounts: accountWishSchema,
+  blockSupplier: blockWishSchema,
+  mergeSupplier: mergeWishSchema,
+  answerChange: changeAnswerSchema,
   orders: searchSchema,
   enterOrder: orderWishSchema,
   changeOrder: orderChangeSchema,

@@ -1,4 +1,4 @@
-import type { DraftedSupplier, SupplierField, TwinSign } from '@umber/core/suppliers';
+import type { DraftedSupplier, SupplierChange, SupplierField, TwinSign } from '@umber/core/suppliers';
 
 /** A supplier on file: what a document's seller is recognised by. */
 export interface SupplierView {
@@ -21,6 +21,135 @@ export interface SupplierView {
     readonly like: readonly string[];
   } | null;
 }
+/** By what a supplier was found, and the words or number of it. */
+export interface FoundBy {
+  readonly kind: 'name' | 'trading-name' | 'former-name' | 'tax-id' | 'account' | 'domain' | 'address';
+  readonly text: string;
+}
+export interface FoundSupplier extends SupplierView {
+  readonly by: FoundBy | null;
+  readonly blocked: string | null;
+}
+
+export const TAX_TREATMENTS = ['domestic', 'reverse-charge', 'exempt', 'foreign'] as const;
+/** What of a supplier's record may be changed. */
+export interface SupplierRecord {
+  readonly name: string;
+  readonly tradingNames: readonly string[];
+  readonly formerNames: readonly string[];
+  readonly address: string;
+  readonly country: string;
+  readonly currency: string;
+  readonly taxId: string | null;
+  readonly otherTaxIds: readonly string[];
+  readonly iban: string | null;
+  readonly mailDomain: string | null;
+  readonly otherDomains: readonly string[];
+  readonly termsDays: number;
+  /** Early payment: so many per cent within so many days; null days: none. */
+  readonly discountPercent: string;
+  readonly discountDays: number | null;
+  readonly taxTreatment: (typeof TAX_TREATMENTS)[number];
+  readonly account: string;
+  readonly costCentre: string;
+  /** Who approves each of its invoices besides; null: nobody. */
+  readonly approverId: number | null;
+  readonly orderRequired: boolean;
+  readonly group: string;
+  readonly note: string;
+}
+export interface SupplierRecordWish extends SupplierRecord {
+  readonly version: number;
+  readonly reason: string;
+}
+/** A bank account of a supplier with its history. */
+export interface SupplierAccountView {
+  readonly account: string;
+  readonly source: 'record' | 'document';
+  readonly documentId: number | null;
+  readonly confirmedBy: readonly string[];
+  readonly since: string | null;
+  readonly endedAt: string | null;
+  readonly endedBy: string | null;
+}
+/** A change of a supplier; one that takes two waits until the second person answers. */
+export interface SupplierChangeView {
+  readonly id: number;
+  readonly changes: readonly SupplierChange[];
+  readonly reason: string;
+  readonly askedBy: string;
+  readonly askedById: number;
+  readonly askedAt: string;
+  readonly takesTwo: boolean;
+  readonly confirmedBy: string | null;
+  readonly refusedBy: string | null;
+  readonly answeredAt: string | null;
+}
+/** All there is of a supplier. */
+export interface SupplierPage {
+  readonly supplier: SupplierView;
+  readonly version: number;
+  readonly record: SupplierRecord;
+  readonly approver: string | null;
+  readonly blocked: string | null;
+  /** What it was merged into; null where it was not. */
+  readonly mergedInto: { readonly id: number; readonly name: string } | null;
+  readonly accounts: readonly SupplierAccountView[];
+  readonly changes: readonly SupplierChangeView[];
+  /** Others that may be the same firm, and by what. */
+  readonly twins: readonly { readonly id: number; readonly name: string; readonly signs: readonly TwinSign[] }[];
+  readonly orders: readonly {
+    readonly id: number;
+    readonly number: string;
+    readonly state: string;
+    readonly orderedOn: string;
+    readonly amount: string;
+    readonly currency: string;
+  }[];
+  readonly documents: readonly {
+    readonly id: number;
+    readonly kind: string;
+    readonly number: string | null;
+    readonly tray: string;
+    readonly issueDate: string | null;
+    readonly amount: string | null;
+    readonly currency: string | null;
+  }[];
+  /** What is owed to it and not paid, in base currency. */
+  readonly owed: string;
+  /** What it calls our items, as people said it. */
+  readonly items: readonly { readonly theirs: string; readonly ours: string; readonly by: string | null }[];
+  readonly units: readonly {
+    readonly from: string;
+    readonly to: string;
+    readonly factor: string;
+    readonly item: string | null;
+    readonly by: string | null;
+  }[];
+}
+/** An account that comes to a supplier's record or leaves it. */
+export interface AccountWish {
+  readonly version: number;
+  readonly act: 'add' | 'end';
+  /** As people write it: an IBAN, or a sort code or routing number and the account's number. */
+  readonly account: string;
+  readonly reason: string;
+}
+export interface BlockWish {
+  readonly version: number;
+  readonly blocked: boolean;
+  readonly reason: string;
+}
+export interface MergeWish {
+  readonly version: number;
+  /** The supplier that stays. */
+  readonly into: number;
+  readonly reason: string;
+}
+export interface ChangeAnswer {
+  readonly confirmed: boolean;
+}
+
 /** A supplier to be put on file: what its documents show of it, and what its lines are coded to where no order says so. */
 export interface NewSupplier extends DraftedSupplier {
   readonly account: string;

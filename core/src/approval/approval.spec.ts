@@ -21,6 +21,7 @@ const facts: ApprovalFacts = {
   isDisputed: false,
   hasLateOrder: false,
   orderOwners: [tom],
+  supplierApprover: null,
   managerOf: { PW: tom, WS: ines },
   handledBy: [nell],
   approvers: [ruth, tom, ines],
@@ -41,6 +42,13 @@ describe('who must approve', () => {
     expect(approvalsNeeded(rules, { ...facts, hasLateOrder: true })).toEqual([
       { person: tom, because: [{ code: 'late-order' }], inPlace: false },
     ]);
+  });
+
+  it('is who approves all of its supplier, or a stand-in', () => {
+    expect(approvalsNeeded([], { ...facts, supplierApprover: ines })).toEqual([
+      { person: ines, because: [{ code: 'supplier' }], inPlace: false },
+    ]);
+    expect(approvalsNeeded([], { ...facts, supplierApprover: ines, handledBy: [ines] })[0]).toMatchObject({ person: ruth, inPlace: true });
   });
 
   it('follows amount, order owner and cost centre, each person once', () => {

@@ -26,6 +26,8 @@ export interface ApprovalFacts {
   /** Whether an order was made for it, or changed so that it fits, after it came. */
   readonly hasLateOrder: boolean;
   readonly orderOwners: readonly number[];
+  /** Who approves every invoice of its supplier; null: nobody. */
+  readonly supplierApprover: number | null;
   readonly managerOf: Readonly<Record<string, number>>;
   /** Who changed, chose or accepted anything of it: they never approve it. */
   readonly handledBy: readonly number[];
@@ -35,6 +37,10 @@ export interface ApprovalFacts {
 /** Who must approve and why, each once. Empty: the document goes on untouched. @throws Error when nobody may. */
 export function approvalsNeeded(rules: readonly ApprovalRule[], facts: ApprovalFacts): ApprovalReason[] {
   const needs = new Map<number, ApprovalReason>();
+  if (facts.supplierApprover !== null) {
+    const person = standIn(facts.supplierApprover, facts);
+    needs.set(person, { person, because: [{ code: 'supplier' }], inPlace: person !== facts.supplierApprover });
+  }
   for (const rule of rules) {
     const causes = applies(rule, facts);
     if (causes === null) continue;

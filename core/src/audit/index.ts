@@ -29,6 +29,14 @@ export type AuditAct =
     }
   | { readonly code: 'supplier-added'; readonly supplier: string; readonly id: number; readonly another: boolean }
   | { readonly code: 'supplier-confirmed'; readonly supplier: string; readonly id: number }
+  | {
+      readonly code: 'supplier-changed';
+      readonly supplier: string;
+      readonly id: number;
+      /** Whether it waits for a second person, was confirmed by one, or refused; or whether one was enough. */
+      readonly state: 'done' | 'asked' | 'confirmed' | 'refused';
+      readonly changes: readonly { readonly field: string; readonly before: string | null; readonly after: string | null }[];
+    }
   | { readonly code: 'order-entered'; readonly order: string; readonly id: number }
   | {
       readonly code: 'order-changed';
@@ -64,6 +72,7 @@ export const AUDIT_SHAPES: Shapes<AuditAct> = {
   'own-field-changed': { field: 'string', changes: 'array' },
   'supplier-added': { supplier: 'string', id: 'number', another: 'boolean' },
   'supplier-confirmed': { supplier: 'string', id: 'number' },
+  'supplier-changed': { supplier: 'string', id: 'number', state: 'string', changes: 'array' },
   'order-entered': { order: 'string', id: 'number' },
   'order-changed': { order: 'string', id: 'number', allowsMore: 'boolean', changes: 'array' },
   'receipt-entered': { order: 'string', receipt: 'string', kind: 'string' },

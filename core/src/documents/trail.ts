@@ -242,6 +242,8 @@ export type ApprovalCause =
   | { readonly code: 'exception' }
   /** Its order was made, or allows more, only since it came. */
   | { readonly code: 'late-order' }
+  /** Every invoice of its supplier. */
+  | { readonly code: 'supplier' }
   | { readonly code: 'amount'; readonly from: string }
   | { readonly code: 'cost-centre'; readonly costCentre: string }
   | { readonly code: 'every' }

@@ -51,3 +51,18 @@ export function isRoutingNumber(text: string): boolean {
   const weights = [3, 7, 1, 3, 7, 1, 3, 7, 1];
   return [...text].reduce((total, digit, i) => total + Number(digit) * weights[i], 0) % 10 === 0;
 }
+
+/**
+ * An account as a person typed it: an IBAN; a sort code of six digits and a number of eight; a routing number of nine digits and a number; or as
+ * accounts are compared. Null where it is none, or a check digit is wrong.
+ */
+export function typedAccount(text: string): BankAccount | null {
+  if (isIban(text)) return normalizeIban(text);
+  const kept = /^([A-Z]{2}):(\d{6,11}):(\d{4,17})$/.exec(text.trim().toUpperCase());
+  if (kept) return domesticAccount(kept[1], kept[2], kept[3]);
+  const printed = /^(\d{2}[- ]?\d{2}[- ]?\d{2}|\d{9})\D+(\d{4,17})$/.exec(text.trim());
+  if (!printed) return null;
+  const code = printed[1].replace(/\D/g, '');
+  if (code.length === 9) return isRoutingNumber(code) ? domesticAccount('US', code, printed[2]) : null;
+  return printed[2].length === 8 ? domesticAccount('GB', code, printed[2]) : null;
+}

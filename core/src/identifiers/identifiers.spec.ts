@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { checkTaxId, ibanOf, isIban, isTaxIdShape, normalizeIban } from './index.js';
+import { checkTaxId, ibanOf, isIban, isTaxIdShape, normalizeIban, typedAccount } from './index.js';
 
 describe('IBAN', () => {
   it('takes the registry’s examples however they are spaced', () => {
@@ -65,4 +65,18 @@ describe('tax ids', () => {
     expect(isTaxIdShape('GB 123 4567 89')).toBe(true);
     expect(isTaxIdShape('GB 12')).toBe(false);
   });
+});
+
+describe('an account that is typed', () => {
+  it.each([
+    ['GB82 WEST 1234 5698 7654 32', 'GB82WEST12345698765432'],
+    ['20-41-17 12345678', 'GB:204117:12345678'],
+    ['204117, account 00345678', 'GB:204117:345678'],
+    ['021000021 987654321', 'US:021000021:987654321'],
+    ['GB:204117:345678', 'GB:204117:345678'],
+    ['021000022 987654321', null],
+    ['20-41-17 1234567', null],
+    ['GB00WEST12345698765432', null],
+    ['none', null],
+  ])('%s', (text, account) => expect(typedAccount(text)).toBe(account));
 });

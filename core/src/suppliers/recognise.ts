@@ -1,5 +1,5 @@
 import type { SupplierSign } from '../documents/index.js';
-import { normalizeIban, normalizeTaxId } from '../identifiers/index.js';
+import { isShown, normalizeIban, normalizeTaxId } from '../identifiers/index.js';
 import { foldText, similarity } from '../similarity/index.js';
 
 /** A supplier of the master data, as far as recognising it goes. */
@@ -11,6 +11,11 @@ export interface KnownSupplier {
   readonly mailDomain: string | null;
   /** Whether somebody put it on file and nobody has confirmed it yet: no document is taken for its without asking. */
   readonly waits?: boolean;
+  /** What else it is known by. */
+  readonly otherNames?: readonly string[];
+  readonly otherTaxIds?: readonly string[];
+  readonly otherDomains?: readonly string[];
+  readonly otherAccounts?: readonly string[];
 }
 
 /** What a document shows of its seller. */
@@ -52,17 +57,23 @@ function weigh(traits: SellerTraits, supplier: KnownSupplier): SupplierGuess {
     doubt *= 1 - weight;
     signs.push(sign);
   };
-  if (traits.taxId && supplier.taxId) {
-    if (sameTaxId(traits.taxId, supplier.taxId)) speaks(0.9, 'tax-id');
+  const known = <T>(first: T | null, others: readonly T[] = []): T[] => (first === null ? [...others] : [first, ...others]);
+  const { taxId, iban, name } = traits;
+  const taxIds = known(supplier.taxId, supplier.otherTaxIds);
+  if (taxId && taxIds.length > 0) {
+    if (taxIds.some((one) => sameTaxId(taxId, one))) speaks(0.9, 'tax-id');
     else signs.push('other-tax-id');
   }
-  if (traits.iban && supplier.iban) {
-    if (normalizeIban(traits.iban) === normalizeIban(supplier.iban)) speaks(0.75, 'iban');
+  const accounts = known(supplier.iban, supplier.otherAccounts);
+  if (iban && accounts.length > 0) {
+    if (accounts.some((one) => isShown(one, normalizeIban(iban)))) speaks(0.75, 'iban');
     else signs.push('other-iban');
   }
-  if (traits.mailDomain && supplier.mailDomain && traits.mailDomain === supplier.mailDomain) speaks(0.45, 'mail-domain');
-  if (traits.name) {
-    const alike = foldText(traits.name) === foldText(supplier.name) ? 1 : similarity(traits.name, supplier.name);
+  if (traits.mailDomain && known(supplier.mailDomain, supplier.otherDomains).includes(traits.mailDomain)) speaks(0.45, 'mail-domain');
+  if (name) {
+    const alike = Math.max(
+      ...known(supplier.name, supplier.otherNames).map((one) => (foldText(name) === foldText(one) ? 1 : similarity(name, one))),
+    );
     if (alike === 1) speaks(0.82, 'name');
     else if (alike >= 0.7) speaks(0.6 * alike, 'similar-name');
   }

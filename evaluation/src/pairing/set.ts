@@ -114,7 +114,7 @@ function changed(
   used: Set<number>,
   random: Random,
 ): { line: Line; orderLines: readonly number[]; change: Change }[] {
-  const quantity = Number(one.quantity);
+  const quantity = decimal(one.quantity).toNumber();
   const line = (item: Item, amount: number, more: Partial<Line> = {}): Line => {
     const drawn = asLine(item, one.itemNumber, amount, random);
     return { ...drawn, ...more };
@@ -177,7 +177,7 @@ function changed(
       const twin = all.find((other) => other !== one && !used.has(other.id) && other.item === one.item);
       if (!twin) return plain();
       used.add(twin.id);
-      return [{ line: line(one.item, quantity + Number(twin.quantity)), orderLines: [one.id, twin.id], change }];
+      return [{ line: line(one.item, quantity + decimal(twin.quantity).toNumber()), orderLines: [one.id, twin.id], change }];
     }
     case 'in-packs': {
       const pack = random.pick([5, 10, 12].filter((size) => quantity % size === 0));

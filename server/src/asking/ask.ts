@@ -8,7 +8,7 @@ import { liveExceptions } from '../documents/queries.js';
 import { handOver } from '../letters/post-office.js';
 import { noted } from '../log.js';
 import { enterReceipts } from '../receiving/receive.js';
-import { lookAgain } from '../orders/look-again.js';
+import { lookAgain } from '../waiting/look-again.js';
 import type { Services } from '../services.js';
 import {
   answerQuestion,

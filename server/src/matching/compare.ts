@@ -53,6 +53,7 @@ export async function compareDocument(
   if (!supplier) throw new ApiError('no-such-thing', 'The supplier is no longer on file.');
   const lines = await documentLines(db, head.id);
   const found: MatchException[] = [];
+  if (supplier.blocked !== null) found.push({ line: null, facts: { code: 'supplier-blocked', reason: supplier.blocked }, figures: [] });
   if (head.gross === null || decimal(head.gross).lte(0))
     found.push({ line: null, facts: { code: 'not-above-zero', total: head.gross }, figures: [] });
   found.push(...(await accountExceptions(db, head, supplierId)));
@@ -60,6 +61,9 @@ export async function compareDocument(
   const matched = await matchOrders(services, db, head, supplierId, lines.map(asInvoiceLine));
   found.push(...matched.found);
   await storePairs(db, head.id, matched.match?.pairs ?? []);
+  const asksForOrder = matched.found.some(({ facts }) => facts.code === 'order-unknown');
+  if (supplier.orderRequired && matched.orders.length === 0 && head.kind !== 'credit-note' && !asksForOrder)
+    found.push({ line: null, facts: { code: 'order-required' }, figures: [] });
   const paired = new Set((matched.match?.pairs ?? []).map(({ line }) => line));
   const charges = chargesOf(lines.map(asInvoiceLine), paired, head);
   await codeLines(db, head.id, lines, matched, charges, supplier);

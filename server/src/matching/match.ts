@@ -12,7 +12,7 @@ import { disputeOf, documentLines, handlersOf, liveExceptions } from '../documen
 import { orderHands } from '../orders/queries.js';
 import { approverIds } from '../people/queries.js';
 import type { Services } from '../services.js';
-import { deleteSupplierAccounts, suppliersLike } from '../suppliers/queries.js';
+import { deleteSupplierAccounts, supplierDefaults, suppliersLike } from '../suppliers/queries.js';
 import { compareDocument } from './compare.js';
 import {
   confirmersOf,
@@ -150,6 +150,7 @@ async function askForApproval(services: Services, db: Database, head: MatchHead,
     hasLateOrder: late.length > 0,
     isDisputed: (await disputeOf(db, head.id)) !== null,
     orderOwners: [...new Set(orders.map(({ ownerId }) => ownerId))],
+    supplierApprover: head.supplierId === null ? null : ((await supplierDefaults(db, head.supplierId))?.approverId ?? null),
     managerOf: Object.fromEntries((await costCentreManagers(db)).map((one) => [one.code, one.managerId])),
     handledBy: [...new Set([...(await handlersOf(db, head.id)), ...late])],
     approvers: await approverIds(db),

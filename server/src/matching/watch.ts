@@ -5,7 +5,7 @@ import { waitingForReceipt } from '../documents/around-queries.js';
 import { onDocument } from '../documents/lifecycle.js';
 import { liveExceptions } from '../documents/queries.js';
 import { wantsReceipt } from '@umber/core/matching';
-import { doneMatching, matchAskedAt } from '../orders/queries.js';
+import { doneMatching, matchAskedAt } from '../waiting/queries.js';
 import { matchAgain, matchDocument } from './match.js';
 import { onTheirWay, waitingAtMatch } from './queries.js';
 

@@ -9,7 +9,6 @@ import { inTransaction, isViolation, type Database } from '../database/database.
 import type { Services } from '../services.js';
 import { supplierView } from '../suppliers/queries.js';
 import {
-  askToMatch,
   calledOff,
   callOffsOf,
   deleteOrderLines,
@@ -30,7 +29,8 @@ import {
   updateOrderState,
   type KeptLine,
 } from './queries.js';
-import { lookAgain } from './look-again.js';
+import { lookAgain } from '../waiting/look-again.js';
+import { askToMatch } from '../waiting/queries.js';
 import { orderViews } from './view.js';
 
 /** All there is of an order. @throws ApiError when there is none. */

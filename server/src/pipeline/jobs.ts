@@ -17,7 +17,7 @@ import { lettersToSend } from '../letters/queries.js';
 import { sendLetter } from '../letters/write.js';
 import { sendQuestion } from '../asking/ask.js';
 import { questionsToMail } from '../asking/queries.js';
-import { matchRequests } from '../orders/queries.js';
+import { matchRequests } from '../waiting/queries.js';
 import { matchWaiting } from '../matching/watch.js';
 import { wakeRested } from '../matching/resolve.js';
 import { learnSorting } from '../sorting/learn.js';

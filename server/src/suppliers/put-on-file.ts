@@ -5,6 +5,8 @@ import { draftSupplier, twinSigns, type DraftedSupplier, type KnownSupplier } fr
 import { audit } from '../audit/queries.js';
 import { inTransaction, isViolation, type Database } from '../database/database.js';
 import { ApiError } from '../api-error.js';
+import { lookAgain } from '../waiting/look-again.js';
+import { askToMatch } from '../waiting/queries.js';
 import type { Services } from '../services.js';
 import { confirmWaiting, insertSupplier, likeSuppliers, shownSeller, supplierView } from './queries.js';
 
@@ -51,8 +53,12 @@ export async function confirmSupplier(services: Services, person: Person, id: nu
   if (supplier.waitsSince?.byId === person.id)
     throw new ApiError('own-work', 'You put this supplier on file, so someone else must confirm it.');
   await inTransaction(services.pool, async (db) => {
-    if (await confirmWaiting(db, id, person.id)) await audit(db, person.id, { code: 'supplier-confirmed', supplier: supplier.name, id });
+    if (await confirmWaiting(db, id, person.id)) {
+      await askToMatch(db, 0);
+      await audit(db, person.id, { code: 'supplier-confirmed', supplier: supplier.name, id });
+    }
   });
+  await lookAgain(services, 0);
   return known(services.pool, id);
 }
 

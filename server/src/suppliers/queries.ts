@@ -1,6 +1,6 @@
-import type { NewSupplier, SupplierView } from '@umber/contract/suppliers';
+import type { FoundSupplier, NewSupplier, SupplierView } from '@umber/contract/suppliers';
 import { nameKey, type KnownSupplier, type SellerTraits } from '@umber/core/suppliers';
-import { many, maybe, one, type Database, type Pool } from '../database/database.js';
+import { likeText, many, maybe, one, type Database, type Pool } from '../database/database.js';
 
 const VIEW = `select s.id, s.name, s.tax_id as "taxId", s.iban, s.country, s.currency, s.terms_days as "termsDays", s.default_account as account, s.default_cost_centre as "costCentre",
     case when s.added_by is not null and s.confirmed_by is null
@@ -10,33 +10,57 @@ const VIEW = `select s.id, s.name, s.tax_id as "taxId", s.iban, s.country, s.cur
 
 export const supplierView = (db: Database, id: number) => maybe<SupplierView>(db, `${VIEW} where s.id = $1`, [id]);
 
-export const searchSuppliers = (db: Database, text: string) =>
-  many<SupplierView>(
-    db,
-    `${VIEW} where s.name ilike '%' || $1 || '%' or s.tax_id ilike '%' || $1 || '%'
-     order by s.added_by is not null and s.confirmed_by is null desc, s.name limit 100`,
-    [text],
-  );
+/** Suppliers that a list shows at a time. */
+const MOST_LISTED = 100;
 
-/** Suppliers of like names that are compared with what a document shows, the likest first. */
-const MOST_LIKE = 40;
+/** Suppliers by any of their names, numbers, domains or addresses, also mistyped; all, those that wait first, where nothing is asked for. */
+export const searchSuppliers = (db: Database, text: string) =>
+  text.trim() === ''
+    ? many<FoundSupplier>(
+        db,
+        `select v.*, null as by, s.blocked_reason as blocked from (${VIEW}) v join suppliers s on s.id = v.id where s.merged_into is null
+         order by s.added_by is not null and s.confirmed_by is null desc, s.name limit ${MOST_LISTED}`,
+      )
+    : many<FoundSupplier>(
+        db,
+        `with hits as (
+           (select supplier_id, kind, text, 2::real as likeness from supplier_handles where plain = any(array[plain_tax_id($1), plain_account($1), lower(trim($1))]) limit 40)
+           union all (select supplier_id, kind, text, 1 + similarity(text, $1) from supplier_handles where kind in ('name', 'trading-name', 'former-name', 'address') and text ilike '%' || $2 || '%' limit 200)
+           union all select l.supplier_id, 'name', '', l.likeness from handles_like($1) l),
+         best as (select distinct on (supplier_id) supplier_id, kind, text, likeness from hits order by supplier_id, likeness desc)
+         select v.*, case when b.text <> '' then json_build_object('kind', b.kind, 'text', b.text) end as by, s.blocked_reason as blocked from best b join suppliers s on s.id = b.supplier_id join (${VIEW}) v on v.id = s.id
+         order by b.likeness desc, s.name limit ${MOST_LISTED}`,
+        [text.trim(), likeText(text.trim())],
+      );
 
 /** The suppliers that have something in common with what a document shows of its seller, each found by an index. */
 export const suppliersLike = (db: Database, { taxId, iban, mailDomain, name }: SellerTraits) =>
   many<KnownSupplier>(
     db,
-    `select id, name, tax_id as "taxId", iban, mail_domain as "mailDomain", added_by is not null and confirmed_by is null as waits from suppliers where id in (
-       select id from suppliers where regexp_replace(regexp_replace(upper(tax_id), '[^A-Z0-9]', '', 'g'), '^[A-Z]{2}', '') = regexp_replace(regexp_replace(upper($1), '[^A-Z0-9]', '', 'g'), '^[A-Z]{2}', '')
-       union select id from suppliers where regexp_replace(upper(iban), '[^A-Z0-9]', '', 'g') = regexp_replace(upper($2), '[^A-Z0-9]', '', 'g')
-       union select id from suppliers where mail_domain = $3
-       union (select id from suppliers where name % $4 order by similarity(name, $4) desc, id limit ${MOST_LIKE}))`,
+    `select s.id, s.name, s.tax_id as "taxId", s.iban, s.mail_domain as "mailDomain", s.added_by is not null and s.confirmed_by is null as waits,
+       s.trading_names || s.former_names as "otherNames", s.other_tax_ids as "otherTaxIds", s.other_domains as "otherDomains",
+       array(select a.account from supplier_accounts a where a.supplier_id = s.id and a.ended_at is null) as "otherAccounts"
+     from suppliers s where s.merged_into is null and s.id in (
+       select supplier_id from supplier_handles where kind = 'tax-id' and plain = plain_tax_id($1)
+       union select supplier_id from supplier_handles where kind = 'account' and plain = plain_account($2)
+       union select supplier_id from supplier_handles where kind = 'domain' and plain = lower($3)
+       union select supplier_id from handles_like(coalesce($4, '')))`,
     [taxId, iban, mailDomain, name],
   );
 
 export const supplierDefaults = (db: Database, id: number) =>
-  maybe<{ account: string; costCentre: string; name: string; iban: string | null; country: string }>(
+  maybe<{
+    account: string;
+    costCentre: string;
+    name: string;
+    iban: string | null;
+    country: string;
+    blocked: string | null;
+    orderRequired: boolean;
+    approverId: number | null;
+  }>(
     db,
-    'select default_account as account, default_cost_centre as "costCentre", name, iban, country from suppliers where id = $1',
+    'select default_account as account, default_cost_centre as "costCentre", name, iban, country, blocked_reason as blocked, order_required as "orderRequired", approver_id as "approverId" from suppliers where id = $1',
     [id],
   );
 
@@ -51,7 +75,7 @@ export const supplierAccounts = (db: Database, supplierId: number) =>
        select s.iban as account, array_remove(array[a.name, c.name], null) as "confirmedBy", 'infinity'::timestamptz as since, null::bigint as "documentId"
          from suppliers s left join people a on a.id = s.added_by left join people c on c.id = s.confirmed_by where s.id = $1 and s.iban is not null
        union all select x.account, array[f.name, n.name], x.confirmed_at, x.document_id from supplier_accounts x join people f on f.id = x.confirmed_by join people n on n.id = x.seconded_by
-         where x.supplier_id = $1) known order by since desc`,
+         where x.supplier_id = $1 and x.ended_at is null) known order by since desc`,
     [supplierId],
   );
 
@@ -60,11 +84,13 @@ export const insertSupplierAccount = (
   db: Database,
   supplierId: number,
   account: string,
-  documentId: number,
+  documentId: number | null,
   people: readonly [number, number],
 ) =>
   db.query(
-    'insert into supplier_accounts (supplier_id, account, document_id, confirmed_by, seconded_by) values ($1, $2, $3, $4, $5) on conflict do nothing',
+    `insert into supplier_accounts (supplier_id, account, document_id, source, confirmed_by, seconded_by) values ($1, $2, $3, case when $3::bigint is null then 'record' else 'document' end, $4, $5)
+     on conflict (supplier_id, account) do update set ended_at = null, ended_by = null, document_id = excluded.document_id, source = excluded.source, confirmed_by = excluded.confirmed_by, seconded_by = excluded.seconded_by, confirmed_at = now()
+       where supplier_accounts.ended_at is not null`,
     [supplierId, account, documentId, ...people],
   );
 
@@ -81,7 +107,7 @@ export const likeSuppliers = (
     db,
     `select id, name, tax_id as "taxId", iban, mail_domain as "mailDomain" from suppliers
      where tax_id = $1 or iban = $2 or mail_domain = $3 or name_key = $4
-       or id in (select supplier_id from supplier_accounts where account = $2) order by id limit 20`,
+       or id in (select supplier_id from supplier_accounts where account = $2 and ended_at is null) order by id limit 20`,
     [taxId, iban, mailDomain, nameKey(name)],
   );
 

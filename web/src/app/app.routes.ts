@@ -42,6 +42,11 @@ export const routes: Routes = [
         loadComponent: () => import('./suppliers/suppliers-page').then((m) => m.SuppliersPage),
       },
       {
+        path: 'suppliers/:id',
+        title: 'Supplier · Umber Tray',
+        loadComponent: () => import('./suppliers/supplier-page').then((m) => m.SupplierPage),
+      },
+      {
         path: 'habits',
         title: 'Habits · Umber Tray',
         loadComponent: () => import('./habits/habit-owners-page').then((m) => m.HabitOwnersPage),

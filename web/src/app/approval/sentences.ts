@@ -10,6 +10,8 @@ function causeText(cause: ApprovalCause): string {
       return 'its page contradicts itself';
     case 'exception':
       return 'an exception was accepted or there is no order';
+    case 'supplier':
+      return 'every invoice of this supplier';
     case 'late-order':
       return 'its order was made, or changed to allow more, after it came';
     case 'amount':

@@ -1,5 +1,7 @@
 import type { AuditAct } from '@umber/core/audit';
 import { orderChangeText } from '../orders/sentences';
+import type { SupplierChange } from '@umber/core/suppliers';
+import { supplierChangeText } from '../suppliers/record-words';
 import { counted } from '../words/counted';
 import { SEPARATION_NAMES } from '../approval/sentences';
 
@@ -42,6 +44,8 @@ export function auditText(act: AuditAct): string {
       return `Put ${act.supplier} on file${act.another ? ', and said that it is another firm than one like it' : ''}.`;
     case 'supplier-confirmed':
       return `Confirmed ${act.supplier}.`;
+    case 'supplier-changed':
+      return `${SUPPLIER_STATES[act.state]} ${act.supplier}: ${act.changes.map((one) => supplierChangeText(one as SupplierChange)).join('; ')}.`;
     case 'order-entered':
       return `Entered order ${act.order}.`;
     case 'order-changed':
@@ -56,3 +60,10 @@ export function auditText(act: AuditAct): string {
 function changeText({ what, before, after }: { what: string; before: string | null; after: string | null }): string {
   return what === 'password' ? 'a new password' : `${what} from ${before ?? 'nothing'} to ${after ?? 'nothing'}`;
 }
+
+const SUPPLIER_STATES = {
+  done: 'Changed',
+  asked: 'Asked for a change of',
+  confirmed: 'Confirmed a change of',
+  refused: 'Refused a change of',
+} as const;

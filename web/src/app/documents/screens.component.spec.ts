@@ -100,7 +100,23 @@ describe('Match', () => {
   it.each([1, 12])('shows %i exceptions', async (count) => {
     const exceptions = Array.from({ length: count }, (_, i) => exception(i + 1, null));
     await shown(MatchScreen, { inputs: { document: documentOf('match', { exceptions }) }, answers: quiet });
-    expect(screen.getAllByText(/not on file/i).length).toBeGreaterThanOrEqual(count);
+    expect(screen.getAllByText(/not on file/i)).toHaveLength(1);
+    expect(screen.getByText(count === 1 ? '1 exception' : `${count} exceptions`)).toBeTruthy();
+    // Each is one click away in the bar.
+    expect(screen.getAllByRole('button', { name: /^bank account/ })).toHaveLength(count);
+  });
+
+  it('offers the ways out of an exception, the likeliest by Enter', async () => {
+    const late = {
+      ...exception(1, 0),
+      facts: { code: 'not-received', description: 'Oak', invoiced: '5', before: '0', limit: '3' },
+    } as const;
+    await shown(MatchScreen, { inputs: { document: documentOf('match', { exceptions: [late] }) }, answers: quiet });
+    const names = screen.getAllByRole('button', { name: /^[1-8] / }).map((button) => button.textContent?.replace(/\s+/g, ' ').trim());
+    expect(names[0]).toMatch(/^1 Ask who knows.*Enter$/);
+    expect(names.map((name) => name?.slice(2)).join(' | ')).toMatch(
+      /Wait for the goods.*Accept with a reason.*Pay short.*Back to Check.*Turn away/,
+    );
   });
 
   it('goes on without the proposals and the accounts when the server is away', async () => {

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import type { OrderProposal } from '@umber/contract/matching';
 import { KeyHint } from '../keys/key-hint';
@@ -13,10 +14,10 @@ export interface OrdersQuestion {
 @Component({
   selector: 'umber-orders-dialog',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [KeyHint, MatDialogModule],
+  imports: [ReactiveFormsModule, KeyHint, MatDialogModule],
   template: `
     <h2 mat-dialog-title>Which orders is it for?</h2>
-    <form (submit)="$event.preventDefault(); done()">
+    <form [formGroup]="form" (ngSubmit)="done()">
       <mat-dialog-content>
         @for (order of question.proposals; track order.id) {
           <label
@@ -52,6 +53,7 @@ export interface OrdersQuestion {
   `,
 })
 export class OrdersDialog {
+  protected readonly form = new FormGroup({});
   protected readonly question = inject<OrdersQuestion>(MAT_DIALOG_DATA);
   readonly #dialog = inject<MatDialogRef<OrdersDialog, readonly number[]>>(MatDialogRef);
   protected readonly chosen = signal(this.question.chosen);

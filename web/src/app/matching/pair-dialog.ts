@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import type { OpenLine } from '@umber/contract/matching';
 import { similarity } from '@umber/core/similarity';
@@ -21,10 +22,10 @@ const MOST_SHOWN = 60;
 @Component({
   selector: 'umber-pair-dialog',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AmountPipe, KeyHint, LoadingLine, MatDialogModule],
+  imports: [ReactiveFormsModule, AmountPipe, KeyHint, LoadingLine, MatDialogModule],
   template: `
     <h2 mat-dialog-title>What is this line for?</h2>
-    <form (submit)="$event.preventDefault(); done()">
+    <form [formGroup]="form" (ngSubmit)="done()">
       <mat-dialog-content>
         <p class="words">{{ question.words }}</p>
         <input
@@ -112,6 +113,7 @@ const MOST_SHOWN = 60;
   `,
 })
 export class PairDialog {
+  protected readonly form = new FormGroup({});
   protected readonly question = inject<PairQuestion>(MAT_DIALOG_DATA);
   readonly #dialog = inject<MatDialogRef<PairDialog, readonly number[]>>(MatDialogRef);
   readonly #api = inject(Api);

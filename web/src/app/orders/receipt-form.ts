@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output, signal } from '@angular/core';
+import { FormGroup, ReactiveFormsModule } from '@angular/forms';
 import type { OrderPage, OrderView } from '@umber/contract/orders';
 import { Decimal, decimal, isDecimalString, plain } from '@umber/core/money';
 import { Api } from '../api';
@@ -10,8 +11,9 @@ import { todayIso } from '../dates/day';
 @Component({
   selector: 'umber-receipt-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ReactiveFormsModule],
   template: `
-    <form (submit)="$event.preventDefault(); save()">
+    <form [formGroup]="form" (ngSubmit)="save()">
       <h2>{{ kind() === 'receipt' ? 'What came?' : 'What went back?' }}</h2>
       <div class="head">
         <label>On <input #day type="date" class="field" [value]="receivedOn()" [max]="today" (input)="receivedOn.set(day.value)" /></label>
@@ -95,6 +97,7 @@ import { todayIso } from '../dates/day';
   `,
 })
 export class ReceiptForm {
+  protected readonly form = new FormGroup({});
   readonly order = input.required<OrderView>();
   readonly kind = input.required<'receipt' | 'return'>();
   readonly saved = output<OrderPage>();

@@ -5,6 +5,7 @@ import type { SupplierView } from '@umber/contract/suppliers';
 import { debounceTime, filter, startWith } from 'rxjs';
 import { Api } from '../api';
 import { loaded } from '../loading/loaded';
+import { foundText } from './record-words';
 
 /** A field that a supplier on file is found in, by name or tax id, written as people write them. */
 @Component({
@@ -23,7 +24,7 @@ import { loaded } from '../loading/loaded';
     <mat-autocomplete #found="matAutocomplete" autoActiveFirstOption [displayWith]="nothing" (optionSelected)="choose($event)">
       @for (one of matches(); track one.id) {
         <mat-option [value]="one">
-          {{ one.name }} <span class="quiet">{{ one.taxId }} {{ one.country }}</span>
+          {{ one.name }} <span class="quiet">{{ foundBy(one.by) || one.taxId }} {{ one.country }}</span>
         </mat-option>
       } @empty {
         @if (text.value !== '') {
@@ -58,6 +59,7 @@ export class ChooseSupplier {
     (q) => this.#api.call('suppliers', {}, { q }),
   );
   protected readonly matches = computed(() => (this.#found().value ?? []).slice(0, 8));
+  protected readonly foundBy = foundText;
   protected readonly nothing = (): string => '';
 
   protected choose(event: MatAutocompleteSelectedEvent): void {

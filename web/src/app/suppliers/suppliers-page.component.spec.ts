@@ -1,11 +1,11 @@
 import { screen } from '@testing-library/angular';
-import type { SupplierView } from '@umber/contract/suppliers';
+import type { FoundSupplier } from '@umber/contract/suppliers';
 import { NEVER, of, throwError } from 'rxjs';
 import { ApiError } from '../api-error';
 import { LONG_NAME, shown } from '../fixtures/shown';
 import { SuppliersPage } from './suppliers-page';
 
-const supplier = (id: number, name = `Supplier ${id} Ltd`): SupplierView => ({
+const supplier = (id: number, name = `Supplier ${id} Ltd`): FoundSupplier => ({
   id,
   name,
   taxId: `GB${900000000 + id}`,
@@ -16,6 +16,8 @@ const supplier = (id: number, name = `Supplier ${id} Ltd`): SupplierView => ({
   account: '5010',
   costCentre: 'PW',
   waitsSince: null,
+  by: null,
+  blocked: null,
 });
 
 describe('the suppliers', () => {

@@ -2,7 +2,7 @@ import { KeyHint } from '../keys/key-hint';
 import { may } from '@umber/core/permissions';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { FormControl, ReactiveFormsModule } from '@angular/forms';
-import { Router } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { debounceTime, merge, startWith, Subject } from 'rxjs';
 import { Api } from '../api';
@@ -12,17 +12,18 @@ import { LoadingLine } from '../loading/loading-line';
 import { sessionFeature } from '../people/session.state';
 import { ConfirmSupplier } from './confirm-supplier';
 import { NewSuppliers } from './new-supplier';
+import { foundText } from './record-words';
 
 /** The suppliers on file: what a document's seller is recognised by. */
 @Component({
   selector: 'umber-suppliers-page',
   host: { class: 'list-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [KeyHint, ConfirmSupplier, LoadingLine, ReactiveFormsModule],
+  imports: [KeyHint, ConfirmSupplier, LoadingLine, ReactiveFormsModule, RouterLink],
   template: `
     <header>
       <h1>Suppliers</h1>
-      <input class="field" [formControl]="search" placeholder="Name or tax id" aria-label="Find a supplier" />
+      <input class="field" [formControl]="search" placeholder="Name, tax id, account, domain or address" aria-label="Find a supplier" />
       <span class="gap"></span>
       @if (mayAdd()) {
         <button class="plain-button" type="button" (click)="add()">Put one on file … <kbd>N</kbd></button>
@@ -45,7 +46,15 @@ import { NewSuppliers } from './new-supplier';
           @for (supplier of found; track supplier.id) {
             <tr>
               <td>
-                <strong>{{ supplier.name }}</strong>
+                <a [routerLink]="['/suppliers', supplier.id]"
+                  ><strong>{{ supplier.name }}</strong></a
+                >
+                @if (supplier.blocked !== null) {
+                  <span class="ask">blocked</span>
+                }
+                @if (foundBy(supplier.by); as words) {
+                  <span class="quiet">{{ words }}</span>
+                }
                 <umber-confirm-supplier [supplier]="supplier" (confirmed)="changed.next()" />
               </td>
               <td class="digits">{{ supplier.taxId }}</td>
@@ -83,6 +92,7 @@ export class SuppliersPage {
   protected readonly suppliers = loaded(merge(this.search.valueChanges.pipe(debounceTime(150)), this.changed).pipe(startWith('')), () =>
     this.#api.call('suppliers', {}, { q: this.search.value }),
   );
+  protected readonly foundBy = foundText;
   readonly #router = inject(Router);
   protected readonly mayTeach = computed(() => may(this.#person()?.role ?? 'auditor', 'habits'));
   protected readonly mayAdd = computed(() => may(this.#person()?.role ?? 'auditor', 'suppliers'));
