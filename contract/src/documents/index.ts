@@ -13,6 +13,7 @@ import type {
 } from '@umber/core/documents';
 import type { Box, Place } from '@umber/core/geometry';
 import type { ReadLine, ReadValue, Word } from '@umber/core/reading';
+import type { CodingPart, CodingReason } from '@umber/core/coding';
 import type { MatchException, PairSign } from '@umber/core/matching';
 import type { OrderView } from '../orders/index.js';
 import type { ClaimView, QuestionView } from '../asking/index.js';
@@ -72,6 +73,11 @@ export interface LineView {
   readonly costCentre: string | null;
   /** Who coded it; null: the machine. */
   readonly codedBy: string | null;
+  readonly project: string | null;
+  /** Why the machine coded it so; null where a person did. */
+  readonly codingReason: CodingReason | null;
+  /** Parts that go elsewhere. */
+  readonly parts: readonly CodingPart[];
 }
 /** A part of a line and the order line that it is for. */
 export interface PairView {

@@ -15,6 +15,7 @@ import type {
   ValueChange,
   Versioned,
 } from '../checking/index.js';
+import type { CodingRulesWish, CodingRuleView, CodingWish, TemplateView, TemplateWish } from '../coding/index.js';
 import type { DemoSent, DemoWish, ScanWish } from '../demo/index.js';
 import type { DocumentView } from '../documents/index.js';
 import type {
@@ -155,6 +156,11 @@ export const ENDPOINTS = {
   orderLinesFor: returns<readonly OpenLine[]>().get('/documents/:id/order-lines', 'signed-in'),
   choosePairs: returns<DocumentView, PairChoice>().put('/documents/:id/pairs/:position', 'match'),
   codeLine: returns<DocumentView, CodingChoice>().put('/documents/:id/coding/:position', 'match'),
+  codeLines: returns<DocumentView, CodingWish>().put('/documents/:id/coding', 'match'),
+  codingRules: returns<readonly CodingRuleView[]>().get('/coding-rules', 'signed-in'),
+  setCodingRules: returns<readonly CodingRuleView[], CodingRulesWish>().put('/coding-rules', 'codingRules'),
+  saveTemplate: returns<readonly TemplateView[], TemplateWish>().post('/coding-templates', 'match', 201),
+  removeTemplate: returns<readonly TemplateView[]>().delete('/coding-templates/:id', 'match'),
   acceptException: returns<DocumentView, Reasoned>().post('/documents/:id/exceptions/:exception/accept', 'match'),
   ask: returns<DocumentView, QuestionWish>().post('/documents/:id/exceptions/:exception/ask', 'match'),
   waitForReceipt: returns<DocumentView, WaitWish>().post('/documents/:id/exceptions/:exception/wait', 'match'),

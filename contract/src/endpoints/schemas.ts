@@ -16,6 +16,7 @@ import {
   valueChangeSchema,
   versionedSchema,
 } from '../checking/schemas.js';
+import { codingRulesWishSchema, codingWishSchema, templateWishSchema } from '../coding/schemas.js';
 import { idSchema } from '../common-schemas.js';
 import { demoMailSchema, scanWishSchema } from '../demo/schemas.js';
 import {
@@ -113,6 +114,9 @@ export const INPUT_SCHEMAS: { readonly [N in WithInput]: Joi.Schema<InputOf<N> e
   chooseOrder: orderChoiceSchema,
   choosePairs: pairChoiceSchema,
   codeLine: codingChoiceSchema,
+  codeLines: codingWishSchema,
+  setCodingRules: codingRulesWishSchema,
+  saveTemplate: templateWishSchema,
   acceptException: reasonedSchema,
   ask: questionWishSchema,
   waitForReceipt: waitWishSchema,

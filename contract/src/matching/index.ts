@@ -1,5 +1,6 @@
 import type { SupplierSign } from '@umber/core/documents';
 import type { Versioned } from '../checking/index.js';
+import type { TemplateView } from '../coding/index.js';
 
 export interface SupplierChoice extends Versioned {
   readonly supplierId: number;
@@ -34,6 +35,7 @@ export interface Proposals {
   readonly orders: readonly OrderProposal[];
 }
 export interface CodingLists {
+  readonly templates: readonly TemplateView[];
   readonly accounts: readonly { readonly number: string; readonly name: string }[];
   readonly costCentres: readonly { readonly code: string; readonly name: string }[];
 }

@@ -37,6 +37,7 @@ export type AuditAct =
       readonly state: 'done' | 'asked' | 'confirmed' | 'refused';
       readonly changes: readonly { readonly field: string; readonly before: string | null; readonly after: string | null }[];
     }
+  | { readonly code: 'coding-rules-set'; readonly before: number; readonly after: number }
   | { readonly code: 'order-entered'; readonly order: string; readonly id: number }
   | {
       readonly code: 'order-changed';
@@ -73,6 +74,7 @@ export const AUDIT_SHAPES: Shapes<AuditAct> = {
   'supplier-added': { supplier: 'string', id: 'number', another: 'boolean' },
   'supplier-confirmed': { supplier: 'string', id: 'number' },
   'supplier-changed': { supplier: 'string', id: 'number', state: 'string', changes: 'array' },
+  'coding-rules-set': { before: 'number', after: 'number' },
   'order-entered': { order: 'string', id: 'number' },
   'order-changed': { order: 'string', id: 'number', allowsMore: 'boolean', changes: 'array' },
   'receipt-entered': { order: 'string', receipt: 'string', kind: 'string' },

@@ -30,7 +30,7 @@ export const TRAIL_SHAPES: Shapes<TrailAct> = {
   'account-confirmed': { account: 'string', reason: 'string' },
   'supplier-chosen': { supplier: 'string', id: 'number' },
   'order-chosen': { order: 'string?', before: 'number?', after: 'number?' },
-  'line-coded': { line: 'number', before: 'object', after: 'object' },
+  'line-coded': { line: 'number', before: 'object', after: 'object', parts: 'number?' },
   'line-paired': { line: 'number', before: 'array', after: 'array?' },
   'field-changed': { field: 'string', before: 'string?', after: 'string?', at: 'object?' },
   'field-confirmed': { field: 'string', value: 'string?' },

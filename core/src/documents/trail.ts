@@ -49,7 +49,8 @@ export type TrailAct =
   | { readonly code: 'order-chosen'; readonly order: string | null; readonly before: number | null; readonly after: number | null }
   /** Ids of order lines; `after` null: as the machine pairs it. */
   | { readonly code: 'line-paired'; readonly line: number; readonly before: readonly number[]; readonly after: readonly number[] | null }
-  | { readonly code: 'line-coded'; readonly line: number; readonly before: Coding; readonly after: Coding }
+  /** `parts`: how many go elsewhere than the rest; missing where none do. */
+  | { readonly code: 'line-coded'; readonly line: number; readonly before: Coding; readonly after: Coding; readonly parts?: number }
   | {
       readonly code: 'field-changed';
       readonly field: HeaderField | OwnName;

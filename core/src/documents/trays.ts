@@ -56,6 +56,8 @@ export const MOVES = {
   supplier: { from: ['check', 'match'], to: ['match', 'sign-off', 'post'] },
   /** A person chooses its order, codes a line or accepts an exception; it is matched anew. */
   match: { from: ['match'], to: ['match', 'sign-off', 'post'] },
+  /** A person codes lines; on its way to the books it is matched and approved anew. */
+  code: { from: ['check', 'match', 'sign-off', 'post'], to: ['check', 'match', 'sign-off', 'post'] },
   approve: { from: ['sign-off'], to: ['sign-off', 'post'] },
   /** An approver sends it back with a comment; or somebody who checks or posts fetches it back. */
   'send-back': { from: ['match', 'sign-off', 'post'], to: ['check'] },

@@ -21,6 +21,8 @@ export const MAY = {
   orders: ['clerk', 'approver', 'controller'],
   /** Say what came and what went back. */
   receipts: ['clerk', 'approver', 'controller'],
+  /** Say by which rules lines are coded. */
+  codingRules: ['clerk', 'controller'],
   /** Change what was learned of suppliers. */
   habits: ['clerk', 'controller'],
   /** Make rules that are followed on the pages of all suppliers. */

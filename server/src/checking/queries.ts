@@ -8,9 +8,11 @@ import {
   type OwnName,
   type Question,
 } from '@umber/core/documents';
+import type { CodingPart } from '@umber/core/coding';
 import type { Place } from '@umber/core/geometry';
 import { jsonOf, many, maybe, one, type Database } from '../database/database.js';
 import { isQuestion } from '../database/json-columns.js';
+import { splitsOf, storeSplits } from '../coding/queries.js';
 import { documentLines } from '../documents/queries.js';
 
 const COLUMN: Readonly<Record<HeaderField, string>> = {
@@ -66,6 +68,11 @@ export const updateCell = (db: Database, id: number, position: number, cell: Lin
 export interface StoredLine extends EditedLine {
   readonly account: string | null;
   readonly costCentre: string | null;
+  readonly project: string | null;
+  /** The person who coded it. */
+  readonly codedById: number | null;
+  /** Parts of it that go elsewhere. */
+  readonly parts: readonly CodingPart[];
   /** Its values of the company's own fields. */
   readonly own: Readonly<Partial<Record<OwnName, string>>>;
 }
@@ -78,25 +85,33 @@ export const EMPTY_LINE: StoredLine = {
   readLine: null,
   account: null,
   costCentre: null,
+  project: null,
+  codedById: null,
+  parts: [],
   own: {},
 };
 
 /** The lines in their order. */
-export const linesOf = async (db: Database, id: number): Promise<StoredLine[]> =>
-  (await documentLines(db, id)).map(({ page, box, readLine, account, costCentre, own, ...line }) => ({
+export const linesOf = async (db: Database, id: number): Promise<StoredLine[]> => {
+  const splits = await splitsOf(db, id);
+  return (await documentLines(db, id)).map((line) => ({
     cells: Object.fromEntries(LINE_CELLS.map((cell) => [cell, line[cell]])) as StoredLine['cells'],
-    page,
-    box,
-    readLine,
-    account,
-    costCentre,
-    own,
+    page: line.page,
+    box: line.box,
+    readLine: line.readLine,
+    account: line.account,
+    costCentre: line.costCentre,
+    project: line.project,
+    codedById: line.codedById,
+    parts: splits.filter((part) => part.line === line.position).map(({ line: _line, ...part }) => part),
+    own: line.own,
   }));
+};
 
-/** Keeps lines in this order in place of those that there were. */
+/** Keeps lines in this order in place of those that there were, with what they are coded to. */
 export const storeLines = async (db: Database, id: number, lines: readonly StoredLine[]) => {
   await db.query('delete from document_lines where document_id = $1', [id]);
-  const rows = lines.map(({ cells, box, page, readLine, account, costCentre, own }, position) => ({
+  const rows = lines.map(({ cells, box, page, readLine, account, costCentre, project, codedById, own }, position) => ({
     document_id: id,
     position,
     ...Object.fromEntries(LINE_CELLS.map((cell) => [CELL_COLUMN[cell], cells[cell]])),
@@ -105,9 +120,12 @@ export const storeLines = async (db: Database, id: number, lines: readonly Store
     read_line: readLine,
     account,
     cost_centre: costCentre,
+    project,
+    coded_by: codedById,
     own_values: own,
   }));
   await db.query('insert into document_lines select * from jsonb_populate_recordset(null::document_lines, $1::jsonb)', [jsonOf(rows)]);
+  for (const [position, { parts }] of lines.entries()) if (parts.length > 0) await storeSplits(db, id, position, parts);
 };
 
 /** Takes open doubts to where their lines stand now; those of lines that are gone are settled. `from[i]` is where line i stood. */

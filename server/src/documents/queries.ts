@@ -11,6 +11,7 @@ import {
   type RestingReason,
   type Tray,
 } from '@umber/core/documents';
+import type { CodingReason } from '@umber/core/coding';
 import { NEEDS_TWO, type VarianceFigure } from '@umber/core/matching';
 import type { Alike, CitationView, ConfirmationView, PairView, StepView, TrailEntry } from '@umber/contract/documents';
 import type { Box, Place } from '@umber/core/geometry';
@@ -118,11 +119,14 @@ export const documentLines = (db: Database, id: number) =>
     account: string | null;
     costCentre: string | null;
     codedBy: string | null;
+    codedById: number | null;
+    project: string | null;
+    codingReason: CodingReason | null;
     own: Readonly<Partial<Record<OwnName, string>>>;
   }>(
     db,
     `select position, item_number as "itemNumber", description, trim_scale(quantity)::text as quantity, unit, trim_scale(unit_price)::text as "unitPrice", net_amount as "netAmount",
-       trim_scale(tax_rate)::text as "taxRate", page, box, read_line as "readLine", charge, account, cost_centre as "costCentre", (select p.name from people p where p.id = coded_by) as "codedBy", own_values as own
+       trim_scale(tax_rate)::text as "taxRate", page, box, read_line as "readLine", charge, account, cost_centre as "costCentre", (select p.name from people p where p.id = coded_by) as "codedBy", coded_by as "codedById", project, coding_reason as "codingReason", own_values as own
      from document_lines where document_id = $1 order by position`,
     [id],
   );

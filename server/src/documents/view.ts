@@ -2,6 +2,7 @@ import { HEADER_FIELDS, LINE_CELLS, ownName, type HeaderField, type LineCell } f
 import type { DocumentView, FieldView } from '@umber/contract/documents';
 import type { Database } from '../database/database.js';
 import { ApiError } from '../api-error.js';
+import { splitsOf } from '../coding/queries.js';
 import { ownFields } from '../own-fields/queries.js';
 import { notesOf } from './around-queries.js';
 import { orderViews } from '../orders/view.js';
@@ -55,7 +56,7 @@ export async function documentView(db: Database, id: number): Promise<DocumentVi
         pointed: head.pointed[name] ?? null,
       };
     });
-  const pairs = await pairsOf(db, id);
+  const [pairs, splits] = [await pairsOf(db, id), await splitsOf(db, id)];
   const lines = (await documentLines(db, id)).map((line) => ({
     position: line.position,
     cells: Object.fromEntries(LINE_CELLS.map((cell) => [cell, line[cell]])) as Record<LineCell, string | null>,
@@ -67,6 +68,9 @@ export async function documentView(db: Database, id: number): Promise<DocumentVi
     account: line.account,
     costCentre: line.costCentre,
     codedBy: line.codedBy,
+    project: line.project,
+    codingReason: line.codingReason,
+    parts: splits.filter((part) => part.line === line.position).map(({ line: _line, ...part }) => part),
     own: line.own,
   }));
   return {

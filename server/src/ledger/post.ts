@@ -4,7 +4,9 @@ import type { Versioned } from '@umber/contract/checking';
 import type { EntryView, PaidTo } from '@umber/contract/ledger';
 import type { Person } from '@umber/contract/people';
 import { mayPost } from '@umber/core/approval';
-import { invoiceEntry, NotPostable, type PostingAccounts } from '@umber/core/ledger';
+import { splitAmounts } from '@umber/core/coding';
+import { invoiceEntry, NotPostable, type PostingAccounts, type PostingLine } from '@umber/core/ledger';
+import { splitsOf } from '../coding/queries.js';
 import type { Database } from '../database/database.js';
 import { approversOf, separationOf } from '../approval/queries.js';
 import { handlersOf } from '../documents/queries.js';
@@ -43,16 +45,25 @@ export async function previewEntry(db: Database, id: number): Promise<EntryView 
   const day = await postingDay(db, head.issueDate);
   if (day === null) throw new ApiError('period-closed');
   const accounts = await accountsByPurpose(db);
-  const lines = (await postingLines(db, id)).map((line) => {
-    if (line.netAmount === null || line.account === null || line.costCentre === null)
+  const splits = await splitsOf(db, id);
+  const lines = (await postingLines(db, id)).flatMap((line): PostingLine[] => {
+    const { account, costCentre, netAmount, project, receivedValue } = line;
+    if (netAmount === null || account === null || costCentre === null)
       throw new ApiError('not-postable', 'A line has no amount or no account. Send it back to Check.');
-    return {
-      text: line.description ?? 'Without description',
-      netAmount: line.netAmount,
-      account: line.account,
-      costCentre: line.costCentre,
-      receivedValue: line.receivedValue,
-    };
+    const text = line.description ?? 'Without description';
+    const parts = splits.filter((part) => part.line === line.position);
+    // What was received stands in the books already, where its order has it: only what was not is shared out.
+    if (parts.length === 0 || receivedValue !== null) return [{ text, netAmount, account, costCentre, receivedValue }];
+    const shared = splitAmounts(netAmount, { account, costCentre, project }, parts);
+    if (shared === null)
+      throw new ApiError('not-postable', `The parts of line ${line.position + 1} come to more than it is. Code it anew.`);
+    return shared.map((part) => ({
+      text,
+      netAmount: part.amount,
+      account: part.account,
+      costCentre: part.costCentre,
+      receivedValue: null,
+    }));
   });
   const names = new Map((await accountNames(db)).map((account) => [account.number, account.name]));
   try {

@@ -28,14 +28,16 @@ export const postingHead = (db: Database, id: number) =>
  */
 export const postingLines = (db: Database, id: number) =>
   many<{
+    position: number;
     description: string | null;
     netAmount: string | null;
     account: string | null;
     costCentre: string | null;
+    project: string | null;
     receivedValue: string | null;
   }>(
     db,
-    `select l.description, coalesce(p.amount, l.net_amount) as "netAmount",
+    `select l.position, l.description, l.project, coalesce(p.amount, l.net_amount) as "netAmount",
        case when l.coded_by is null then coalesce(o.account, l.account) else l.account end as account, case when l.coded_by is null then coalesce(o.cost_centre, l.cost_centre) else l.cost_centre end as "costCentre",
        case when exists (select 1 from receipt_lines r where r.order_line_id = p.order_line_id) then trim_scale(coalesce(p.quantity * o.unit_price, p.amount))::text end as "receivedValue"
      from document_lines l left join line_pairs p on p.document_id = l.document_id and p.line = l.position left join order_lines o on o.id = p.order_line_id where l.document_id = $1 order by l.position, o.position`,

@@ -1,4 +1,4 @@
-import { codeLine } from '@umber/core/coding';
+import { proposeCoding } from '@umber/core/coding';
 import { ownName, type OwnField } from '@umber/core/documents';
 import { bareIdentifier } from '@umber/core/identifiers';
 import {
@@ -20,6 +20,7 @@ import { decimal, plain, sum, toAmount } from '@umber/core/money';
 import { ratesOf, taxFaults } from '@umber/core/tax';
 import type { OrderLineView } from '@umber/contract/orders';
 import { ApiError } from '../api-error.js';
+import { bookedLines, codingRules } from '../coding/queries.js';
 import type { Database } from '../database/database.js';
 import { record } from '../documents/change-queries.js';
 import { documentLines } from '../documents/queries.js';
@@ -66,7 +67,7 @@ export async function compareDocument(
     found.push({ line: null, facts: { code: 'order-required' }, figures: [] });
   const paired = new Set((matched.match?.pairs ?? []).map(({ line }) => line));
   const charges = chargesOf(lines.map(asInvoiceLine), paired, head);
-  await codeLines(db, head.id, lines, matched, charges, supplier);
+  await codeLines(db, head.id, supplierId, lines, matched, charges, supplier);
   found.push(...(await compareCharges(db, head, lines, matched, charges)));
   found.push(...ownExceptions(await ownFields(db), head, matched.orders));
   found.push(...(await taxExceptions(db, head, lines, supplier.country)));
@@ -196,10 +197,11 @@ function isOnlyOne(pairs: readonly Pair[], open: readonly OrderLineView[]): bool
   });
 }
 
-/** Codes lines that nobody coded: as their order line says, charges as charges, all others as the supplier's usually are. */
+/** Codes lines that nobody coded: as their order says, by rules, as like lines were booked, or as the supplier's usually are. */
 async function codeLines(
   db: Database,
   id: number,
+  supplierId: number,
   lines: Lines,
   { orders, ordered, match }: Matched,
   charges: readonly Charge[],
@@ -207,15 +209,21 @@ async function codeLines(
 ): Promise<void> {
   const [only] = orders;
   const chargeOf = new Map(charges.flatMap(({ line, kind }) => (line === null ? [] : [[line, kind] as const])));
-  for (const { position } of lines) {
-    const pair = match?.pairs.find(({ line }) => line === position);
-    const order = pair && ordered.get(pair.orderLineId);
-    const costCentre = order && (order.costCentre ?? orders.find((one) => one.id === order.orderId)?.costCentre);
-    const coded = codeLine({}, order && costCentre ? { account: order.account, costCentre } : null, {
-      account: supplier.account,
-      costCentre: only?.costCentre ?? supplier.costCentre,
+  const [rules, booked] = [await codingRules(db), await bookedLines(db, supplierId)];
+  for (const line of lines) {
+    const pair = match?.pairs.find((one) => one.line === line.position);
+    const of = pair && ordered.get(pair.orderLineId);
+    const order = of && orders.find((one) => one.id === of.orderId);
+    const charge = chargeOf.get(line.position) ?? null;
+    const coded = proposeCoding(line, {
+      supplierId,
+      ordered: of && order ? { account: of.account, costCentre: of.costCentre ?? order.costCentre, project: order.project } : null,
+      isCharge: charge !== null,
+      rules,
+      booked,
+      usual: { account: supplier.account, costCentre: only?.costCentre ?? supplier.costCentre, project: only?.project ?? null },
     });
-    await codeByMachine(db, id, position, coded.account, coded.costCentre, chargeOf.get(position) ?? null);
+    await codeByMachine(db, id, line.position, coded, charge);
   }
 }
 

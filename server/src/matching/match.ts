@@ -28,7 +28,7 @@ import {
 } from './queries.js';
 
 /** What ends with a document being matched. */
-type MatchingAct = Extract<Act, 'read' | 'check' | 'supplier' | 'match' | 'reopen'>;
+type MatchingAct = Extract<Act, 'read' | 'check' | 'supplier' | 'match' | 'code' | 'reopen'>;
 
 /**
  * Finds supplier and order, pairs the lines, raises what is out of tolerance, and sends the document on:

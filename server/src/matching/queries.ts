@@ -1,5 +1,6 @@
 import { sum, toAmount } from '@umber/core/money';
 import type { ChargeKind, ChosenPair, MatchException, Numbered, Pair, Tolerances } from '@umber/core/matching';
+import type { Coding, CodingReason } from '@umber/core/coding';
 import { OUT_OF_THE_BOOKS, type DocumentKind, type OwnName } from '@umber/core/documents';
 import { many, maybe, one, type Database, jsonOf } from '../database/database.js';
 
@@ -75,22 +76,26 @@ export const setOrders = async (db: Database, id: number, orders: readonly { ord
     await db.query('insert into document_orders (document_id, order_id, known_by) values ($1, $2, $3)', [id, orderId, knownBy]);
 };
 
-/** What a line is coded to, what kind of charge it is; what a person coded stays. */
-export const codeByMachine = (db: Database, id: number, position: number, account: string, costCentre: string, charge: ChargeKind | null) =>
+/** What a line is coded to and why, and what kind of charge it is; what a person coded stays. */
+export const codeByMachine = (
+  db: Database,
+  id: number,
+  position: number,
+  { account, costCentre, project, reason }: Coding & { readonly reason: CodingReason },
+  charge: ChargeKind | null,
+) =>
   db.query(
-    `update document_lines set account = case when coded_by is null then $3 else account end, cost_centre = case when coded_by is null then $4 else cost_centre end, charge = $5
+    `update document_lines set account = case when coded_by is null then $3 else account end, cost_centre = case when coded_by is null then $4 else cost_centre end,
+       project = case when coded_by is null then $5 else project end, coding_reason = case when coded_by is null then $6::jsonb end, charge = $7
      where document_id = $1 and position = $2`,
-    [id, position, account, costCentre, charge],
+    [id, position, account, costCentre, project, jsonOf(reason), charge],
   );
 
-export const codeByPerson = (db: Database, id: number, position: number, account: string, costCentre: string, personId: number) =>
-  db.query('update document_lines set account = $3, cost_centre = $4, coded_by = $5 where document_id = $1 and position = $2', [
-    id,
-    position,
-    account,
-    costCentre,
-    personId,
-  ]);
+export const codeByPerson = (db: Database, id: number, position: number, { account, costCentre, project }: Coding, personId: number) =>
+  db.query(
+    'update document_lines set account = $3, cost_centre = $4, project = $5, coding_reason = null, coded_by = $6 where document_id = $1 and position = $2',
+    [id, position, account, costCentre, project, personId],
+  );
 
 /** Keeps which part of which line is for which order line, in place of what was kept. */
 export const storePairs = async (db: Database, id: number, pairs: readonly Pair[]) => {

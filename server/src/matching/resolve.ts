@@ -2,7 +2,10 @@ import { restedOut } from '../documents/around-queries.js';
 import { bumpVersion, record, type Actor } from '../documents/change-queries.js';
 import { reopenedTo } from '@umber/core/documents';
 import { separationOf } from '../approval/queries.js';
-import { knowsCoding } from '../coding/queries.js';
+import { storeSplits } from '../coding/queries.js';
+import { requireCodings } from '../coding/rules.js';
+import { splitAmounts } from '@umber/core/coding';
+import type { CodingWish } from '@umber/contract/coding';
 import type { Reasoned } from '@umber/contract/checking';
 import type { CodingChoice, OpenLine, OrderChoice, OrderProposal, PairChoice, Proposals, SupplierChoice } from '@umber/contract/matching';
 import type { Person } from '@umber/contract/people';
@@ -215,26 +218,46 @@ export async function wakeRested(services: Services): Promise<void> {
   }
 }
 
-/** Sets account and cost centre of a line. */
-export function codeLineOf(
+/** Sets account and cost centre of a line, in whatever tray before Posted. */
+export const codeLineOf = (
   services: Services,
   id: number,
   person: Person,
   position: number,
   { version, account, costCentre }: CodingChoice,
-): Promise<void> {
-  return onDocument(services.pool, id, version, 'match', async (db) => {
-    if (!(await knowsCoding(db, account, costCentre))) throw new ApiError('no-such-thing', 'There is no such account or cost centre.');
-    const line = (await documentLines(db, id)).find((one) => one.position === position);
-    if (!line) throw new ApiError('no-such-thing', 'This line is no longer there.');
-    await codeByPerson(db, id, position, account, costCentre, person.id);
-    await record(db, id, person.id, {
-      code: 'line-coded',
-      line: position,
-      before: { account: line.account, costCentre: line.costCentre },
-      after: { account, costCentre },
-    });
-    await matchDocument(services, db, id, 'match', person.id);
+): Promise<void> => codeLinesOf(services, id, person, { version, lines: [{ position, account, costCentre, project: null, parts: [] }] });
+
+/**
+ * Codes lines, with the parts that go elsewhere. At Check it waits as before; further on it is matched and approved anew: what was approved is
+ * not what is booked then.
+ */
+export function codeLinesOf(services: Services, id: number, person: Person, { version, lines: wishes }: CodingWish): Promise<void> {
+  return onDocument(services.pool, id, version, 'code', async (db, { tray }) => {
+    await requireCodings(
+      db,
+      wishes.flatMap((wish) => [wish, ...wish.parts]),
+    );
+    const lines = await documentLines(db, id);
+    for (const wish of wishes) {
+      const line = lines.find((one) => one.position === wish.position);
+      if (!line) throw new ApiError('no-such-thing', 'This line is no longer there.');
+      if (wish.parts.length > 0 && splitAmounts(line.netAmount ?? '0', wish, wish.parts) === null)
+        throw new ApiError(
+          'incomplete',
+          `The parts of line ${wish.position + 1} come to more than it is. Its net amount is ${line.netAmount ?? '0.00'}.`,
+        );
+      await codeByPerson(db, id, wish.position, wish, person.id);
+      await storeSplits(db, id, wish.position, wish.parts);
+      await record(db, id, person.id, {
+        code: 'line-coded',
+        line: wish.position,
+        before: { account: line.account, costCentre: line.costCentre },
+        after: { account: wish.account, costCentre: wish.costCentre },
+        ...(wish.parts.length > 0 ? { parts: wish.parts.length } : {}),
+      });
+    }
+    if (tray === 'check') await bumpVersion(db, id);
+    else await matchDocument(services, db, id, 'code', person.id);
   });
 }
 

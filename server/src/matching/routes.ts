@@ -8,6 +8,7 @@ import {
   choosePairs,
   chooseSupplier,
   codeLineOf,
+  codeLinesOf,
   confirmAccount,
   orderLinesFor,
   proposals,
@@ -21,6 +22,7 @@ type Matching =
   | 'chooseOrder'
   | 'choosePairs'
   | 'codeLine'
+  | 'codeLines'
   | 'acceptException'
   | 'confirmAccount'
   | 'reopen';
@@ -39,6 +41,7 @@ export const matchingRoutes = (services: Services): Handlers<Matching> => {
     chooseOrder: ({ params: { id }, person, input }) => changedDocument(pool, id, chooseOrdersFor(services, id, person, input)),
     choosePairs: ({ params: { id, position }, person, input }) =>
       changedDocument(pool, id, choosePairs(services, id, person, position, input)),
+    codeLines: ({ params: { id }, person, input }) => changedDocument(pool, id, codeLinesOf(services, id, person, input)),
     codeLine: ({ params: { id, position }, person, input }) => changedDocument(pool, id, codeLineOf(services, id, person, position, input)),
     acceptException: ({ params: { id, exception }, person, input }) =>
       changedDocument(pool, id, accept(services, id, person, exception, input)),

@@ -24,6 +24,11 @@ export const routes: Routes = [
       { path: 'file/:id', title: 'Pages · Umber Tray', loadComponent: () => import('./separating/file-page').then((m) => m.FilePage) },
       { path: 'alike/:id', title: 'Alike · Umber Tray', loadComponent: () => import('./sorting/alike-page').then((m) => m.AlikePage) },
       {
+        path: 'coding-rules',
+        title: 'Rules of coding · Umber Tray',
+        loadComponent: () => import('./coding/coding-rules-page').then((m) => m.CodingRulesPage),
+      },
+      {
         path: 'questions',
         title: 'Questions · Umber Tray',
         loadComponent: () => import('./asking/questions-page').then((m) => m.QuestionsPage),

@@ -81,6 +81,7 @@ import { TopBar } from './top-bar';
                 {{ person.name }}<br /><span class="quiet">{{ person.role }}</span>
               </p>
               <a class="plain-button" routerLink="/fields" (click)="menu.set(false)">Fields of your own</a>
+              <a class="plain-button" routerLink="/coding-rules" (click)="menu.set(false)">Rules of coding</a>
               @if (mayAudit()) {
                 <a class="plain-button" routerLink="/settings-trail" (click)="menu.set(false)">Settings and sign-ins</a>
               }

@@ -12,6 +12,7 @@ import { Viewer } from '../viewer/viewer';
 import { MailSaid } from '../documents/mail-said';
 import { disputeText, trailText } from '../documents/sentences';
 import { TrailPanel } from '../documents/trail-panel';
+import { CodingDialogs } from '../coding/coding-dialog';
 import { WaysOut } from '../documents/ways-out';
 import { ownText } from '../own-fields/words';
 import { Keys } from '../keys/keys';
@@ -157,6 +158,9 @@ const CHANGES: readonly string[] = [
     <footer class="foot">
       <span class="quiet">{{ asked() ? 'You are asked to approve.' : 'Waiting for ' + waitingFor() + '.' }}</span>
       <span class="gap"></span>
+      @if (mayCode()) {
+        <button class="plain-button" type="button" (click)="coding.open()">Coding … <kbd>C</kbd></button>
+      }
       @if (asked()) {
         <button class="plain-button" type="button" (click)="sendBack()">Send back <kbd>B</kbd></button>
         <button class="plain-button main" type="button" [disabled]="busy()" (click)="approve()">
@@ -245,6 +249,8 @@ export class ApprovalScreen {
   readonly #store = inject(Store);
   readonly #person = this.#store.selectSignal(sessionFeature.selectPerson);
   readonly #waysOut = inject(WaysOut);
+  protected readonly coding = inject(CodingDialogs);
+  protected readonly mayCode = computed(() => may(this.#person()?.role ?? 'auditor', 'match'));
   protected readonly busy = this.#store.selectSignal(documentFeature.selectBusy);
   protected readonly isNarrow = inject(WindowSize).isNarrow;
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);

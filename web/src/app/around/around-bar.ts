@@ -8,6 +8,7 @@ import { Store } from '@ngrx/store';
 import { dayText, todayIso } from '../dates/day';
 import { Keys } from '../keys/keys';
 import { sessionFeature } from '../people/session.state';
+import { CodingDialogs } from '../coding/coding-dialog';
 import { Around } from './around-dialog';
 import { Holding } from './holding';
 
@@ -99,6 +100,11 @@ export class AroundBar {
   protected readonly holding = inject(Holding);
   readonly #around = inject(Around);
   protected readonly person = inject(Store).selectSignal(sessionFeature.selectPerson);
+  readonly #coding = inject(CodingDialogs);
+  /** At Match the screen itself shows it. */
+  readonly #mayCode = computed(
+    () => may(this.person()?.role ?? 'auditor', 'match') && this.document().tray !== 'match' && mayIn('code', this.document().tray),
+  );
   readonly #mayNote = computed(() => may(this.person()?.role ?? 'auditor', 'note'));
   protected readonly mayWork = computed(() => this.#mayNote() && mayIn('park', this.document().tray));
   protected readonly names = computed(() =>
@@ -117,6 +123,7 @@ export class AroundBar {
     });
     inject(DestroyRef).onDestroy(() => this.holding.leave());
     inject(Keys).useBeside([
+      { keys: 'c', does: 'what its lines are coded to', run: () => this.#mayCode() && this.#coding.open() },
       { keys: 'h', does: 'notes, tags, hand to a colleague, letter', run: () => this.open() },
       {
         keys: 'k',

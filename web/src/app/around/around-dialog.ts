@@ -2,10 +2,12 @@ import { KeyHint } from '../keys/key-hint';
 import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, Injectable, signal } from '@angular/core';
 import { MAT_DIALOG_DATA, MatDialog, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
+import { mayIn } from '@umber/core/documents';
 import { may } from '@umber/core/permissions';
 import type { Colleague } from '@umber/contract/around';
 import type { DocumentView } from '@umber/contract/documents';
 import { Store } from '@ngrx/store';
+import { CodingDialogs } from '../coding/coding-dialog';
 import { Api } from '../api';
 import { DocumentActions, documentFeature, type DocumentChange } from '../documents/document.state';
 import { Drafts } from '../drafts/drafts';
@@ -47,6 +49,9 @@ export class Around {
             Keep the note
           </button>
           <button class="plain-button" type="button" [disabled]="!mayWrite()" (click)="ask()">Ask the supplier …</button>
+          @if (mayCode()) {
+            <button class="plain-button" type="button" (click)="code()">Coding …</button>
+          }
         </p>
       }
       @for (one of document().notes; track one.id) {
@@ -176,6 +181,12 @@ export class AroundDialog {
   /** As it now is: it changes while the dialog is open. */
   protected readonly document = computed(() => (this.#open()?.id === this.#given.id ? (this.#open() as DocumentView) : this.#given));
   protected readonly colleagues = signal<readonly Colleague[]>([]);
+  readonly #coding = inject(CodingDialogs);
+  protected readonly mayCode = computed(() => may(this.#person()?.role ?? 'auditor', 'match') && mayIn('code', this.document().tray));
+  protected code(): void {
+    this.#dialog.close();
+    this.#coding.open();
+  }
   protected readonly mayNote = computed(() => may(this.#person()?.role ?? 'auditor', 'note'));
   protected readonly mayWrite = computed(() => may(this.#person()?.role ?? 'auditor', 'check') && this.document().tray !== 'posted');
   protected readonly draft = computed(() => this.#drafts.of(this.#purpose) ?? '');

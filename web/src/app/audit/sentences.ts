@@ -46,6 +46,8 @@ export function auditText(act: AuditAct): string {
       return `Confirmed ${act.supplier}.`;
     case 'supplier-changed':
       return `${SUPPLIER_STATES[act.state]} ${act.supplier}: ${act.changes.map((one) => supplierChangeText(one as SupplierChange)).join('; ')}.`;
+    case 'coding-rules-set':
+      return `Set the rules of coding: ${counted(act.before, 'rule')} before, ${act.after} now.`;
     case 'order-entered':
       return `Entered order ${act.order}.`;
     case 'order-changed':

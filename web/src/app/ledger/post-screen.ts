@@ -8,6 +8,7 @@ import type { EntryView } from '@umber/contract/ledger';
 import { printedIban } from '@umber/core/identifiers';
 import { Store } from '@ngrx/store';
 import { Api } from '../api';
+import { CodingDialogs } from '../coding/coding-dialog';
 import { fullDay } from '../dates/day';
 import { DocumentActions } from '../documents/document.state';
 import { PageViewer } from '../viewer/page-viewer';
@@ -70,6 +71,9 @@ import { paidText } from './sentences';
       @if (document().tray === 'posted') {
         <span class="done">Posted as entry {{ document().entryNumber }}</span>
         <span class="gap"></span>
+        @if (mayCode()) {
+          <button class="plain-button" type="button" (click)="coding.open()">Coding … <kbd>C</kbd></button>
+        }
         <a class="plain-button" routerLink="/ledger">To the ledger</a>
         @if (next() !== null) {
           <button class="plain-button main" type="button" (click)="goOn()">Next to post <kbd>Enter</kbd></button>
@@ -132,6 +136,8 @@ import { paidText } from './sentences';
 export class PostScreen {
   readonly document = input.required<DocumentView>();
   protected readonly viewer = new Viewer(this.document);
+  protected readonly coding = inject(CodingDialogs);
+  protected readonly mayCode = computed(() => may(this.#session()?.person.role ?? 'auditor', 'match') && this.document().tray === 'post');
   readonly #api = inject(Api);
   readonly #store = inject(Store);
   readonly #router = inject(Router);

@@ -3,6 +3,7 @@ import { may } from '@umber/core/permissions';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { Router, RouterLink } from '@angular/router';
+import type { LineCodingWish } from '@umber/contract/coding';
 import type { DocumentView, ExceptionView, LineView } from '@umber/contract/documents';
 import type { CodingLists, Proposals } from '@umber/contract/matching';
 import { needsTwo } from '@umber/core/matching';
@@ -10,6 +11,7 @@ import { Store } from '@ngrx/store';
 import { filter } from 'rxjs';
 import { Api } from '../api';
 import { shownValue } from '../checking/questions';
+import { CodingTable } from '../coding/coding-table';
 import { fullDay } from '../dates/day';
 import { pagePicture } from '../documents/addresses';
 import { DocumentActions, documentFeature, type DocumentChange } from '../documents/document.state';
@@ -30,7 +32,6 @@ import type { PageMark } from '../viewer/page-flow';
 import { PageViewer } from '../viewer/page-viewer';
 import { Viewer } from '../viewer/viewer';
 import { AskDialog, type AskAnswer, type AskQuestion } from './ask-dialog';
-import { CodingTable, type LineCoding } from './coding-table';
 import { OrdersDialog, type OrdersQuestion } from './orders-dialog';
 import { PairDialog, type PairQuestion } from './pair-dialog';
 import { matchRows, signed, type MatchRow } from './rows';
@@ -58,7 +59,7 @@ export class MatchScreen {
   protected readonly waysOut = inject(WaysOut);
   protected readonly busy = this.#store.selectSignal(documentFeature.selectBusy);
   protected readonly proposals = signal<Proposals>({ suppliers: [], orders: [] });
-  protected readonly lists = signal<CodingLists>({ accounts: [], costCentres: [] });
+  protected readonly lists = signal<CodingLists>({ accounts: [], costCentres: [], templates: [] });
   readonly #dialog = inject(MatDialog);
   readonly #letters = inject(Letters);
   /** Whether the page stands beside the table. */
@@ -140,7 +141,7 @@ export class MatchScreen {
       { keys: 'Enter', does: 'the first way out of the marked exception, or the first proposal', run: () => this.#choose(0) },
       { keys: '1 2 3 4 5 6 7 8', does: 'a way out, or a proposed supplier or order', run: (event) => this.#choose(Number(event.key) - 1) },
       { keys: 'o', does: 'the page beside the table, and away', run: () => this.beside.update((shown) => !shown) },
-      { keys: 'k', does: 'accounts and cost centres, and back to the comparison', run: () => this.coding.update((shown) => !shown) },
+      { keys: 'c', does: 'accounts and cost centres, and back to the comparison', run: () => this.coding.update((shown) => !shown) },
       { keys: 'j', does: 'choose what the marked line is for', run: () => this.#pairCurrent() },
       { keys: 'd', does: 'choose its orders', run: () => this.chooseOrders() },
       {
@@ -443,8 +444,12 @@ export class MatchScreen {
     this.#change({ name: 'chooseOrder', input: { orderIds: [orderId] }, next: true });
   }
 
-  protected code({ line, account, costCentre }: LineCoding): void {
-    this.#change({ name: 'codeLine', params: { position: line }, input: { account, costCentre } });
+  protected code(lines: readonly LineCodingWish[]): void {
+    if (!this.busy()) this.#change({ name: 'codeLines', input: { lines } });
+  }
+
+  protected templatesChanged(templates: CodingLists['templates']): void {
+    this.lists.update((lists) => ({ ...lists, templates }));
   }
 
   #choose(index: number): void {

@@ -118,7 +118,7 @@ export class NewSupplierDialog {
   readonly #api = inject(Api);
   readonly #drafts = inject(Drafts);
   readonly #draft = `new-supplier/${this.documentId ?? ''}`;
-  protected readonly coding = signal<CodingLists>({ accounts: [], costCentres: [] });
+  protected readonly coding = signal<CodingLists>({ accounts: [], costCentres: [], templates: [] });
   /** What is wrong, made anew each time it is said, so that it is read out again. */
   protected readonly faults = signal<readonly { readonly text: string }[]>([]);
   protected readonly busy = signal(false);

@@ -1,0 +1,50 @@
+import type { Versioned } from '../checking/index.js';
+
+/** A part of a line that goes elsewhere than its rest: one of the two says how much. */
+export interface PartWish {
+  readonly account: string;
+  readonly costCentre: string;
+  readonly project: string | null;
+  readonly percent: string | null;
+  readonly amount: string | null;
+}
+/** What one line is coded to, with the parts that go elsewhere. */
+export interface LineCodingWish {
+  readonly position: number;
+  readonly account: string;
+  readonly costCentre: string;
+  readonly project: string | null;
+  readonly parts: readonly PartWish[];
+}
+/** Lines of a document that are coded together. */
+export interface CodingWish extends Versioned {
+  readonly lines: readonly LineCodingWish[];
+}
+export interface RuleWish {
+  readonly supplierId: number | null;
+  readonly words: readonly string[];
+  readonly minAmount: string | null;
+  readonly account: string;
+  readonly costCentre: string;
+  readonly project: string | null;
+}
+/** A rule with who made it; the first that fits holds. */
+export interface CodingRuleView extends RuleWish {
+  readonly id: number;
+  readonly supplier: string | null;
+  readonly madeBy: string;
+  /** Lines in the books that it coded. */
+  readonly used: number;
+}
+export interface CodingRulesWish {
+  /** In the order in which they are tried. */
+  readonly rules: readonly RuleWish[];
+}
+/** A split that is used again: shares in per cent, the rest where the line goes. */
+export interface TemplateWish {
+  readonly name: string;
+  readonly parts: readonly PartWish[];
+}
+export interface TemplateView extends TemplateWish {
+  readonly id: number;
+}

@@ -1,0 +1,125 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import type { LineCodingWish, PartWish } from '@umber/contract/coding';
+import type { DocumentView, LineView } from '@umber/contract/documents';
+import type { CodingLists } from '@umber/contract/matching';
+import { splitAmounts, type CodedAmount } from '@umber/core/coding';
+import { Api } from '../api';
+import { messageOf } from '../api-error';
+import { AmountPipe } from '../money/amount.pipe';
+import { partDrafts, partWishes, reasonText, type PartDraft } from './parts';
+
+/** The lines with where the cost of each goes, and why; all at once from the row above them; shared out part by part. */
+@Component({
+  selector: 'umber-coding-table',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [AmountPipe, RouterLink],
+  templateUrl: './coding-table.html',
+  styleUrl: './coding-table.scss',
+})
+export class CodingTable {
+  readonly document = input.required<DocumentView>();
+  readonly lists = input.required<CodingLists>();
+  readonly mayCode = input.required<boolean>();
+  readonly asks = input<ReadonlySet<number>>(new Set());
+  readonly coded = output<readonly LineCodingWish[]>();
+  /** A split was kept to be used again, or thrown away. */
+  readonly templatesChanged = output<CodingLists['templates']>();
+  readonly #api = inject(Api);
+  /** The line that is being shared out, and its parts as they are typed. */
+  protected readonly splitting = signal<{ readonly line: number; readonly parts: readonly PartDraft[] } | null>(null);
+  protected readonly fault = signal('');
+  protected readonly reasonText = reasonText;
+  protected readonly several = computed(() => this.document().lines.length > 1);
+
+  /** An account that nobody may choose, as that of carriage, or none yet. */
+  protected isMissing(account: string | null): boolean {
+    return account === null || !this.lists().accounts.some(({ number }) => number === account);
+  }
+
+  /** What a line comes to in each of its parts, its own first. */
+  protected amountsOf(line: LineView): readonly CodedAmount[] {
+    const own = { account: line.account ?? '', costCentre: line.costCentre ?? '', project: line.project };
+    return line.parts.length === 0 ? [] : (splitAmounts(line.cells.netAmount ?? '0', own, line.parts) ?? []);
+  }
+
+  protected change(line: LineView, change: Partial<Pick<LineCodingWish, 'account' | 'costCentre' | 'project'>>): void {
+    this.coded.emit([{ ...wishOf(line), ...change }]);
+  }
+
+  /** Codes all lines alike. */
+  protected changeAll(change: Partial<Pick<LineCodingWish, 'account' | 'costCentre' | 'project'>>): void {
+    if (Object.values(change).some((value) => value === '')) return;
+    this.coded.emit(this.document().lines.map((line) => ({ ...wishOf(line), ...change })));
+  }
+
+  protected split(line: LineView): void {
+    this.fault.set('');
+    this.splitting.set(
+      this.splitting()?.line === line.position
+        ? null
+        : { line: line.position, parts: partDrafts(line.parts.length > 0 ? line.parts : [this.#emptyPart(line)]) },
+    );
+  }
+
+  readonly #emptyPart = (line: LineView): PartWish => ({
+    account: line.account ?? '',
+    costCentre: '',
+    project: null,
+    percent: null,
+    amount: null,
+  });
+
+  protected setPart(at: number, change: Partial<PartDraft>): void {
+    this.splitting.update((now) => now && { ...now, parts: now.parts.map((part, i) => (i === at ? { ...part, ...change } : part)) });
+  }
+
+  protected addPart(line: LineView): void {
+    this.splitting.update((now) => now && { ...now, parts: [...now.parts, ...partDrafts([this.#emptyPart(line)])] });
+  }
+
+  protected removePart(at: number): void {
+    this.splitting.update((now) => now && { ...now, parts: now.parts.filter((_part, i) => i !== at) });
+  }
+
+  /** What is left for the line's own coding as the parts are typed; null where they are too much or not said yet. */
+  protected rest(line: LineView): string | null {
+    const parts = partWishes(this.splitting()?.parts ?? []);
+    if (parts === null) return null;
+    const shared = splitAmounts(line.cells.netAmount ?? '0', { account: 'own', costCentre: '', project: null }, parts);
+    return shared === null ? null : (shared.find(({ account }) => account === 'own')?.amount ?? '0.00');
+  }
+
+  protected useTemplate(id: string): void {
+    const template = this.lists().templates.find((one) => String(one.id) === id);
+    if (template) this.splitting.update((now) => now && { ...now, parts: partDrafts(template.parts) });
+  }
+
+  protected keepTemplate(name: string): void {
+    const parts = partWishes(this.splitting()?.parts ?? []);
+    if (parts === null || parts.length === 0 || parts.some(({ percent }) => percent === null))
+      return this.fault.set('Only a split in per cent can be kept: say the share of each part.');
+    this.#api.call('saveTemplate', {}, { name, parts }).subscribe({
+      next: (templates) => this.templatesChanged.emit(templates),
+      error: (error: unknown) => this.fault.set(messageOf(error)),
+    });
+  }
+
+  protected saveSplit(line: LineView): void {
+    const parts = partWishes(this.splitting()?.parts ?? []);
+    if (parts === null) return this.fault.set('Say of each part where it goes, and its share (30 %) or its amount (120.00).');
+    if (this.rest(line) === null)
+      return this.fault.set(`The parts come to more than the line, which is ${line.cells.netAmount ?? '0.00'}.`);
+    this.splitting.set(null);
+    this.coded.emit([{ ...wishOf(line), parts }]);
+  }
+}
+
+/** A line's coding as it stands. */
+const wishOf = (line: LineView): LineCodingWish => ({
+  position: line.position,
+  account: line.account ?? '',
+  costCentre: line.costCentre ?? '',
+  project: line.project,
+  parts: line.parts,
+});
