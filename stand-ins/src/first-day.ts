@@ -1,4 +1,4 @@
-import { firstDayMails } from '@umber/demo/first-day';
+import { depthMails, firstDayMails } from '@umber/demo/first-day';
 import { DEMO_PASSWORD, PEOPLE } from '@umber/demo/scenario';
 import { sendMail } from './send.js';
 
@@ -15,7 +15,7 @@ interface Document {
   readonly id: number;
   readonly version: number;
   readonly tray: string;
-  readonly exceptions: readonly { id: number; code: string; acceptedReason: string | null }[];
+  readonly exceptions: readonly { id: number; facts: { code: string } }[];
 }
 
 class Visitor {
@@ -50,7 +50,8 @@ class Visitor {
   }
 }
 
-for (const plan of firstDayMails(new Date().toISOString().slice(0, 10))) await sendMail(plan, smtpPort);
+const today = new Date().toISOString().slice(0, 10);
+for (const plan of [...firstDayMails(today), ...depthMails(today)]) await sendMail(plan, smtpPort);
 
 const clerk = await Visitor.signIn('nell');
 const deadline = Date.now() + PATIENCE_MS;
@@ -72,7 +73,7 @@ const view = (id: number) => clerk.get<Document>(`/api/documents/${id}`);
 // The clerk accepts one price variance and parks one short receipt.
 for (const row of await rowsOf('match')) {
   const document = await view(row.id);
-  const [exception] = document.exceptions;
+  const exception = document.exceptions.find(({ facts }) => facts.code === 'price');
   if (row.supplier?.startsWith('Officine') && exception) {
     await clerk.post(`/api/documents/${row.id}/exceptions/${exception.id}/accept`, {
       version: document.version,

@@ -19,7 +19,7 @@ export const questionWishSchema = Joi.object<QuestionWish, true>({
   of: idSchema.messages({ '*': 'Choose whom to ask.' }),
   text: Joi.string().trim().min(3).max(1000).required().messages({ '*': 'Say what you want to know, in a few words.' }),
 });
-export const answerWishSchema = Joi.object<AnswerWish, true>({
+export const answerWishSchema = Joi.object<AnswerWish>({
   answer: Joi.string().valid('yes', 'no').required(),
   words: Joi.string().trim().max(1000).allow('').required(),
   receivedOn: isoDateSchema.allow(null).required(),

@@ -30,7 +30,7 @@ const part = Joi.object<PartWish>({
   .custom((wish: PartWish, helpers) => ((wish.percent === null) === (wish.amount === null) ? helpers.error('part.one') : wish))
   .messages({ 'part.one': 'Say of each part its share in per cent, or its amount.' });
 
-export const codingWishSchema = Joi.object<CodingWish, true>({
+export const codingWishSchema = Joi.object<CodingWish>({
   version,
   lines: Joi.array()
     .items(
@@ -47,7 +47,7 @@ export const codingWishSchema = Joi.object<CodingWish, true>({
     .max(2000)
     .required(),
 });
-export const codingRulesWishSchema = Joi.object<CodingRulesWish, true>({
+export const codingRulesWishSchema = Joi.object<CodingRulesWish>({
   rules: Joi.array()
     .items(
       Joi.object({
@@ -65,7 +65,7 @@ export const codingRulesWishSchema = Joi.object<CodingRulesWish, true>({
     .max(500)
     .required(),
 });
-export const templateWishSchema = Joi.object<TemplateWish, true>({
+export const templateWishSchema = Joi.object<TemplateWish>({
   name: Joi.string().trim().min(2).max(60).required().messages({ '*': 'Give the split a name.' }),
   parts: Joi.array().items(part).min(1).max(40).required(),
 });

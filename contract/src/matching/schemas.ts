@@ -3,11 +3,11 @@ import Joi from 'joi';
 import { idSchema, versionSchema as version } from '../common-schemas.js';
 
 export const supplierChoiceSchema = Joi.object<SupplierChoice, true>({ version, supplierId: idSchema });
-export const orderChoiceSchema = Joi.object<OrderChoice, true>({
+export const orderChoiceSchema = Joi.object<OrderChoice>({
   version,
   orderIds: Joi.array().items(idSchema).unique().max(20).required(),
 });
-export const pairChoiceSchema = Joi.object<PairChoice, true>({
+export const pairChoiceSchema = Joi.object<PairChoice>({
   version,
   orderLineIds: Joi.array().items(idSchema).unique().max(20).allow(null).required(),
 });

@@ -41,7 +41,7 @@ export const newSupplierSchema = Joi.object<NewSupplier, true>({
 const NAMES = Joi.array().items(Joi.string().trim().min(2).max(200)).max(20).unique().required();
 const AN_ACCOUNT =
   'Type an IBAN, or a sort code and account number such as 20-41-17 12345678, or a routing number and account number such as 021000021 987654321.';
-export const supplierRecordWishSchema = Joi.object<SupplierRecordWish, true>({
+export const supplierRecordWishSchema = Joi.object<SupplierRecordWish>({
   version: versionSchema,
   reason: reasonSchema,
   name: checked('name', text),

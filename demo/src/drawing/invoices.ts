@@ -54,6 +54,30 @@ export function invoiceWithoutOrder(supplier: ScenarioSupplier, issueDate: IsoDa
   return invoice(supplier, lines, issueDate, serial, null, twist);
 }
 
+/** An invoice of lines as they are given: what an order has otherwise, and what stands beside goods. `orders` as the page names them. */
+export function invoiceOfLines(
+  supplier: ScenarioSupplier,
+  goods: readonly {
+    readonly item: string;
+    readonly description: string;
+    readonly unit: string;
+    readonly price: string;
+    readonly quantity: number;
+  }[],
+  issueDate: IsoDate,
+  serial: number,
+  orders: string | null,
+): DrawnInvoice {
+  return invoice(
+    supplier,
+    goods.map((line) => drawnLine(line, line.quantity, 0)),
+    issueDate,
+    serial,
+    orders,
+    {},
+  );
+}
+
 function drawnLine(
   item: { item: string; description: string; unit: string; price: string },
   quantity: number,

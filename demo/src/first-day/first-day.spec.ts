@@ -1,7 +1,7 @@
 import { checkTaxId, isIban } from '@umber/core/identifiers';
 import { decimal, sum } from '@umber/core/money';
-import { scenarioOrders, SUPPLIERS } from '../scenario/index.js';
-import { firstDayMails } from './index.js';
+import { depthOrders, scenarioOrders, SUPPLIERS } from '../scenario/index.js';
+import { depthMails, firstDayMails } from './index.js';
 
 describe('the demo', () => {
   it('has suppliers whose tax ids and IBANs pass their check digits', () => {
@@ -28,5 +28,18 @@ describe('the demo', () => {
     expect(new Set(invoices.map((invoice) => invoice.number)).size).toBe(invoices.length);
     const off = invoices.filter((invoice) => !sum([invoice.net, invoice.tax]).eq(decimal(invoice.gross)));
     expect(off).toHaveLength(3);
+  });
+
+  it('has orders of every kind with invoices for them that add up, each of an order of its own', () => {
+    const orders = depthOrders('2026-11-23');
+    expect(new Set(orders.map(({ kind }) => kind))).toEqual(new Set(['goods', 'service', 'blanket']));
+    expect(orders.some(({ lines }) => lines.some(({ returned }) => returned > 0))).toBe(true);
+    const invoices = depthMails('2026-11-23').flatMap((mail) => mail.invoices);
+    for (const { net, tax, gross, order } of invoices) {
+      expect(sum([net, tax]).eq(decimal(gross))).toBe(true);
+      expect(orders.map(({ number }) => number)).toEqual(expect.arrayContaining(order?.split(', ') ?? []));
+    }
+    const all = [...firstDayMails('2026-11-23').flatMap((mail) => mail.invoices), ...invoices];
+    expect(new Set(all.map(({ number }) => number)).size).toBe(all.length);
   });
 });

@@ -1,7 +1,7 @@
 import { addDays, type IsoDate } from '@umber/core/dates';
 import { ibanOf } from '@umber/core/identifiers';
-import { invoiceOfOrder, invoiceWithoutOrder, type DrawnInvoice, type DrawnLetter, type Twist } from '../drawing/index.js';
-import { scenarioOrders, supplierOf, type ScenarioOrder } from '../scenario/index.js';
+import { invoiceOfLines, invoiceOfOrder, invoiceWithoutOrder, type DrawnInvoice, type DrawnLetter, type Twist } from '../drawing/index.js';
+import { depthOrders, scenarioOrders, supplierOf, type ScenarioOrder } from '../scenario/index.js';
 
 /** A mail of the demo: from whom, what it says, which invoices hang on it. */
 export interface DemoMailPlan {
@@ -108,6 +108,39 @@ export function firstDayMails(today: IsoDate): DemoMailPlan[] {
     mail('harrowgill', [without('harrowgill', 13)]),
     mail('harrowgill', [without('harrowgill', 7)]),
     mail('harrowgill', [without('harrowgill', 1)]),
+  ];
+}
+
+/** Invoices for the orders that are more than plain ones: packs and pieces, several orders, services, freight, goods that went back. */
+export function depthMails(today: IsoDate): DemoMailPlan[] {
+  const orders = new Map(depthOrders(today).map((order) => [order.number, order]));
+  let serial = 8100;
+  const sent = (
+    number: string,
+    daysAgo: number,
+    change: Readonly<Record<number, object>> = {},
+    more: readonly { item: string; description: string; unit: string; price: string; quantity: number }[] = [],
+    also: readonly string[] = [],
+  ) => {
+    const all = [number, ...also].map((one) => orders.get(one) as NonNullable<ReturnType<typeof orders.get>>);
+    const [{ supplier }] = all;
+    const lines = all.flatMap((order) => order.lines).map((line, i) => ({ ...line, ...(change[i] ?? {}) }));
+    const goods = lines.filter(({ quantity }) => quantity > 0);
+    return mail(supplier.key, [
+      invoiceOfLines(supplier, [...goods, ...more], addDays(today, -daysAgo), (serial += 3), [number, ...also].join(', ')),
+    ]);
+  };
+  return [
+    sent('40601', 4, { 0: { quantity: 40, unit: 'Karton 12 Stück', price: '7.20' } }),
+    sent('40602', 3, { 0: { quantity: 4 } }),
+    sent('40603', 2, {
+      0: { item: '-', description: 'Maintenance of lineside telephones, November', unit: 'month', quantity: 1, price: '200.00' },
+    }),
+    // One line for both orders, and clips of which some did not come.
+    sent('40604', 3, { 0: { quantity: 300 }, 2: { quantity: 0 } }, [], ['40605']),
+    sent('40606', 5, {}, [{ item: '-', description: 'Frais de port', unit: 'pièce', price: '60.00', quantity: 1 }]),
+    sent('40607', 2, {}, [{ item: '-', description: 'Spese di trasporto', unit: 'pezzo', price: '85.00', quantity: 1 }]),
+    sent('40608', 2),
   ];
 }
 

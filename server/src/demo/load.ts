@@ -1,5 +1,4 @@
 import { addDays, periodOf, type IsoDate } from '@umber/core/dates';
-import { Decimal, toAmount } from '@umber/core/money';
 import {
   ACCOUNTS,
   APPROVAL_RULES,
@@ -14,7 +13,8 @@ import {
   type ScenarioOrder,
 } from '@umber/demo/scenario';
 import { inTransaction, type Database, type Pool } from '../database/database.js';
-import { insertEntry, insertEntryLine, takeNumber } from '../ledger/queries.js';
+import { loadDepth } from './depth.js';
+import { postGoods } from './goods.js';
 import { hashPassword } from '../people/passwords.js';
 import {
   insertAccount,
@@ -33,8 +33,8 @@ import {
   isEmpty,
 } from './queries.js';
 
-/** Fills an empty database with the demo's master data; does nothing to one that is not empty. Returns whether it did. */
-export function loadDemo(pool: Pool, today: IsoDate): Promise<boolean> {
+/** Fills an empty database with the demo's master data, with depth also with orders of every kind; does nothing to one that is not empty. Returns whether it did. */
+export function loadDemo(pool: Pool, today: IsoDate, withDepth = false): Promise<boolean> {
   return inTransaction(pool, async (db) => {
     if (!(await isEmpty(db))) return false;
     await insertCompany(db, COMPANY.name, COMPANY.taxId, COMPANY.currency, COMPANY.invoicesAddress);
@@ -61,6 +61,7 @@ export function loadDemo(pool: Pool, today: IsoDate): Promise<boolean> {
     for (const supplier of SUPPLIERS) suppliers.set(supplier.key, await insertSupplier(db, supplier));
     for (const order of scenarioOrders(today))
       await loadOrder(db, order, suppliers.get(order.supplier.key) ?? 0, people.get(order.owner) ?? 0);
+    if (withDepth) await loadDepth(db, today);
     return true;
   });
 }
@@ -68,42 +69,15 @@ export function loadDemo(pool: Pool, today: IsoDate): Promise<boolean> {
 async function loadOrder(db: Database, order: ScenarioOrder, supplierId: number, ownerId: number): Promise<void> {
   const { supplier } = order;
   const orderId = await insertOrder(db, order.number, supplierId, ownerId, supplier.costCentre, supplier.currency, order.orderedOn);
-  const receiptId = await insertReceipt(db, `GR-${order.number}`, orderId, order.receivedOn);
-  let value = new Decimal(0);
+  const number = `GR-${order.number}`;
+  const receiptId = await insertReceipt(db, number, orderId, order.receivedOn, 'receipt');
   for (const [index, line] of order.lines.entries()) {
     const lineId = await insertOrderLine(db, orderId, index + 1, line, supplier.account);
     if (line.received > 0) await insertReceiptLine(db, receiptId, lineId, line.received);
-    value = value.plus(new Decimal(line.price).times(line.received));
   }
-  await postReceipt(db, order, receiptId, value);
-}
-
-/** Goods that came stand in the books at the order's price until their invoice is posted. */
-async function postReceipt(db: Database, order: ScenarioOrder, receiptId: number, value: Decimal): Promise<void> {
-  const { supplier } = order;
   const rate = supplier.currency === COMPANY.currency ? '1' : EXCHANGE_RATES[supplier.currency as keyof typeof EXCHANGE_RATES];
-  const amount = toAmount(value.times(rate));
-  const text = `Receipt GR-${order.number}, ${supplier.name}`;
-  const entry = {
-    kind: 'receipt',
-    postedOn: order.receivedOn,
-    description: text,
-    documentId: null,
-    receiptId,
-    currency: supplier.currency,
-    exchangeRate: rate,
-    postedBy: null,
-  } as const;
-  const entryId = await insertEntry(db, { ...entry, number: await takeNumber(db) });
-  await insertEntryLine(db, entryId, 1, {
-    account: supplier.account,
-    costCentre: supplier.costCentre,
-    supplierId: null,
-    text,
-    debit: amount,
-    credit: '0.00',
-  });
-  await insertEntryLine(db, entryId, 2, { account: '2150', costCentre: null, supplierId: null, text, debit: '0.00', credit: amount });
+  const goods = order.lines.map(({ price, received }) => ({ price, quantity: received }));
+  await postGoods(db, { receiptId, number, kind: 'receipt', on: order.receivedOn, supplier, rate, goods });
 }
 
 /** Fourteen months: a year back, this one and the next. */

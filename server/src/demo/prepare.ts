@@ -27,7 +27,7 @@ try {
       { path: folder, afterwards: 'move', foldersAreTags: true, polls: false },
       null,
     );
-  const fresh = await loadDemo(pool, new Date().toISOString().slice(0, 10));
+  const fresh = await loadDemo(pool, new Date().toISOString().slice(0, 10), true);
   const mail = await sourceOfKind(pool, 'mail');
   if (fresh && mail) await replaceRules(pool, mail.id, DEMO_RULES);
   console.log(fresh ? 'fresh' : 'kept');

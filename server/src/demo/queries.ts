@@ -89,12 +89,13 @@ export const insertOrderLine = async (
     )
   ).id;
 
-export const insertReceipt = async (db: Database, number: string, orderId: number, receivedOn: string) =>
+export const insertReceipt = async (db: Database, number: string, orderId: number, receivedOn: string, kind: 'receipt' | 'return') =>
   (
-    await one<{ id: number }>(db, 'insert into receipts (number, order_id, received_on) values ($1, $2, $3) returning id', [
+    await one<{ id: number }>(db, 'insert into receipts (number, order_id, received_on, kind) values ($1, $2, $3, $4) returning id', [
       number,
       orderId,
       receivedOn,
+      kind,
     ])
   ).id;
 
@@ -135,3 +136,16 @@ export const insertApprovalRule = (
     rule.approver,
     personId,
   ]);
+
+export const supplierNamed = async (db: Database, name: string) =>
+  (await one<{ id: number }>(db, 'select id from suppliers where name = $1', [name])).id;
+export const personNamed = async (db: Database, login: string) =>
+  (await one<{ id: number }>(db, 'select id from people where login = $1', [login])).id;
+
+/** A supplier who is on file once more under nearly the same name. */
+export const insertTwin = (db: Database, name: string, key: string, of: string) =>
+  db.query(
+    `insert into suppliers (name, mail_domain, country, currency, terms_days, default_account, default_cost_centre, name_key, address)
+     select $1, mail_domain, country, currency, terms_days, default_account, default_cost_centre, $2, 'Quay Works' from suppliers where name = $3`,
+    [name, key, of],
+  );

@@ -252,3 +252,14 @@ export const onTheirWay = async (db: Database, supplierId: number): Promise<numb
       [supplierId],
     )
   ).map(({ id }) => id);
+
+/** What stands on a document's pages, word by word, each once: what may be a number. */
+export const numbersOnPages = async (db: Database, id: number): Promise<string[]> =>
+  (
+    await many<{ word: string }>(
+      db,
+      `select distinct w ->> 'text' as word from pages p join documents d on d.id = p.document_id join file_pages f on f.file_id = d.file_id and f.number = p.number, jsonb_array_elements(f.words) w
+       where p.document_id = $1 and w ->> 'text' ~ '[0-9]{4}'`,
+      [id],
+    )
+  ).map(({ word }) => word);

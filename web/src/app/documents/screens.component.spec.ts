@@ -16,7 +16,7 @@ import { DocumentActions } from './document.state';
 import { RestingScreen } from './resting-screen';
 
 const quiet: TestAnswers = {
-  coding: () => of({ accounts: [], costCentres: [] }),
+  coding: () => of({ accounts: [], costCentres: [], templates: [] }),
   proposals: () => of({ suppliers: [], orders: [] }),
   entry: () => NEVER,
 };

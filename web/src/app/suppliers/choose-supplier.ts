@@ -15,6 +15,7 @@ import { foundText } from './record-words';
   template: `
     <input
       class="field"
+      [class.chosen]="chosen() !== null"
       [formControl]="text"
       [matAutocomplete]="found"
       [placeholder]="chosen()?.name ?? 'Name or tax id'"
@@ -38,7 +39,7 @@ import { foundText } from './record-words';
       width: 100%;
       height: 32px;
     }
-    input::placeholder {
+    input.chosen::placeholder {
       color: var(--ink);
     }
   `,
