@@ -29,6 +29,7 @@ const CORE = [
   'coding',
   'approval',
   'ledger',
+  'importing',
 ];
 /** Within reading; `reading.ts`, the types of what is read, is everybody's. */
 const READING = ['print', 'language', 'scanned', 'rules', 'header', 'fitted', 'table', 'confidence'];
@@ -59,6 +60,7 @@ const SERVER = [
   'sweeping',
   'ledger',
   'receiving',
+  'importing',
   'asking',
   'trays',
   'searching',

@@ -24,6 +24,7 @@ import { submissionRoutes } from './intake/submissions.js';
 import { arrivalRoutes } from './arrivals/routes.js';
 import { codingRoutes } from './coding/routes.js';
 import { sourceRoutes, uploadRoutes } from './intake/routes.js';
+import { importingRoutes } from './importing/routes.js';
 import { ledgerRoutes } from './ledger/routes.js';
 import { matchingRoutes } from './matching/routes.js';
 import { orderRoutes } from './orders/routes.js';
@@ -69,6 +70,8 @@ export function createApp(services: Services, webFolder: string | null): Express
   // Programs prove who they are with a token, not with a cookie: no other site's page can send one.
   app.use(healthRoutes(services));
   app.use('/api', submissionRoutes(services));
+  // Tables are brought in as one text.
+  app.use('/api/imports', sameOrigin, express.json({ limit: '21mb' }));
   app.use('/api', sameOrigin, express.json({ limit: '1mb' }), api(services));
   if (webFolder && existsSync(webFolder)) {
     app.use(express.static(webFolder, { index: false, maxAge: '1h' }));
@@ -116,6 +119,7 @@ function api(services: Services): Router {
         ...orderRoutes(services),
         ...receivingRoutes(services),
         ...askingRoutes(services),
+        ...importingRoutes(services),
         ...eventRoutes(services),
         ...demoRoutes(services),
       },

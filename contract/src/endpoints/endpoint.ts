@@ -1,4 +1,5 @@
 import type { HeaderField, LineCell, OwnName, Tray } from '@umber/core/documents';
+import type { ImportTable } from '@umber/core/importing';
 import type { Right } from '@umber/core/permissions';
 
 /**
@@ -17,6 +18,7 @@ export interface PathValues {
   readonly position: number;
   readonly doubt: number;
   readonly trial: number;
+  readonly table: ImportTable;
   readonly change: number;
   readonly exception: number;
   readonly tray: Tray;

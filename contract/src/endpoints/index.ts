@@ -52,6 +52,7 @@ import type {
   RuleWish,
   TrialView,
 } from '../habits/index.js';
+import type { ImportRow, ImportView, ImportWish, MappingWish } from '../importing/index.js';
 import type { EntryView, OpenItems, PostedOne, PostingAll, Search, TrialBalance } from '../ledger/index.js';
 import type { LetterWish } from '../letters/index.js';
 import type { CodingChoice, CodingLists, OpenLine, OrderChoice, PairChoice, Proposals, SupplierChoice } from '../matching/index.js';
@@ -221,6 +222,14 @@ export const ENDPOINTS = {
   setOrderState: returns<OrderPage, OrderStateChange>().put('/orders/:id/state', 'orders'),
   enterReceipt: returns<OrderPage, ReceiptWish>().post('/orders/:id/receipts', 'receipts', 201),
   inspect: returns<OrderPage, InspectionWish>().put('/receipts/:id/inspection', 'receipts'),
+
+  imports: returns<readonly ImportRow[]>().get('/imports', 'signed-in'),
+  startImport: returns<ImportView, ImportWish>().post('/imports', 'imports', 201),
+  importView: returns<ImportView>().get('/imports/:id', 'imports'),
+  mapImport: returns<ImportView, MappingWish>().put('/imports/:id/mapping', 'imports'),
+  applyImport: returns<ImportView>().post('/imports/:id/apply', 'imports'),
+  undoImport: returns<ImportView>().post('/imports/:id/undo', 'imports'),
+  exportTable: returns<Bytes>().get('/exports/:table', 'signed-in'),
 
   file: returns<FileView>().get('/files/:id', 'signed-in'),
   filePicture: returns<Bytes, PictureWish>().get('/files/:id/pages/:page/picture', 'signed-in'),

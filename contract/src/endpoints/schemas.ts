@@ -30,6 +30,7 @@ import {
   uploadIdSchema,
   uploadStartSchema,
 } from '../intake/schemas.js';
+import { importTableSchema, importWishSchema, mappingWishSchema } from '../importing/schemas.js';
 import { letterWishSchema } from '../letters/schemas.js';
 import { postingAllSchema, searchSchema } from '../ledger/schemas.js';
 import { codingChoiceSchema, orderChoiceSchema, pairChoiceSchema, supplierChoiceSchema } from '../matching/schemas.js';
@@ -71,6 +72,7 @@ export const PATH_SCHEMAS: { readonly [N in keyof PathValues]: Joi.Schema<PathVa
   key: ownKeySchema,
   doubt: idSchema,
   trial: idSchema,
+  table: importTableSchema,
   change: idSchema,
   exception: idSchema,
   tray: traySchema,
@@ -153,6 +155,8 @@ export const INPUT_SCHEMAS: { readonly [N in WithInput]: Joi.Schema<InputOf<N> e
   enterReceipt: receiptWishSchema,
   inspect: inspectionWishSchema,
   audit: searchSchema,
+  startImport: importWishSchema,
+  mapImport: mappingWishSchema,
   filePicture: pictureWishSchema,
   smallFilePicture: pictureWishSchema,
   arrange: arrangementSchema,

@@ -38,6 +38,8 @@ export type AuditAct =
       readonly changes: readonly { readonly field: string; readonly before: string | null; readonly after: string | null }[];
     }
   | { readonly code: 'coding-rules-set'; readonly before: number; readonly after: number }
+  | { readonly code: 'brought-in'; readonly table: string; readonly file: string; readonly added: number; readonly changed: number }
+  | { readonly code: 'brought-in-undone'; readonly table: string; readonly file: string }
   | { readonly code: 'order-entered'; readonly order: string; readonly id: number }
   | {
       readonly code: 'order-changed';
@@ -75,6 +77,8 @@ export const AUDIT_SHAPES: Shapes<AuditAct> = {
   'supplier-confirmed': { supplier: 'string', id: 'number' },
   'supplier-changed': { supplier: 'string', id: 'number', state: 'string', changes: 'array' },
   'coding-rules-set': { before: 'number', after: 'number' },
+  'brought-in': { table: 'string', file: 'string', added: 'number', changed: 'number' },
+  'brought-in-undone': { table: 'string', file: 'string' },
   'order-entered': { order: 'string', id: 'number' },
   'order-changed': { order: 'string', id: 'number', allowsMore: 'boolean', changes: 'array' },
   'receipt-entered': { order: 'string', receipt: 'string', kind: 'string' },

@@ -19,6 +19,10 @@ export const MAY = {
   confirmSuppliers: ['controller', 'administrator'],
   /** Enter, change, close and reopen orders. Who did never posts what relies on it. */
   orders: ['clerk', 'approver', 'controller'],
+  /** Bring tables of suppliers, orders and receipts in. */
+  imports: ['clerk', 'controller'],
+  /** Bring accounts and cost centres in. */
+  masterData: ['controller'],
   /** Say what came and what went back. */
   receipts: ['clerk', 'approver', 'controller'],
   /** Say by which rules lines are coded. */

@@ -48,51 +48,88 @@ export async function orderPage(db: Database, id: number): Promise<OrderPage> {
 
 /** Enters an order. What waits at Match for it is looked at again. */
 export async function enterOrder(services: Services, person: Person, wish: OrderWish): Promise<OrderPage> {
-  try {
-    const id = await inTransaction(services.pool, async (db) => {
-      await checkWish(db, wish, null);
-      const added = await insertOrder(db, wish.number === '' ? await nextOrderNumber(db) : wish.number, wish, person.id);
-      await storeCharges(db, added, wish.charges);
-      for (const [i, line] of wish.lines.entries()) await insertOrderLine(db, added, keptLine(line, i, wish));
-      await askToMatch(db, wish.supplierId);
-      await audit(db, person.id, { code: 'order-entered', order: (await orderHead(db, added))?.number ?? '', id: added });
-      return added;
-    });
-    await lookAgain(services, wish.supplierId);
-    return await orderPage(services.pool, id);
-  } catch (error) {
+  const id = await inTransaction(services.pool, (db) => enterOrderIn(db, person.id, wish)).catch((error: unknown) => {
     if (isViolation(error, 'orders_number_key'))
       throw new ApiError('already-there', `Order ${wish.number} is there already. Open it, or give another number.`);
     throw error;
-  }
+  });
+  await lookAgain(services, wish.supplierId);
+  return orderPage(services.pool, id);
+}
+
+/** Enters an order inside the caller's transaction; its id. */
+export async function enterOrderIn(db: Database, personId: number, wish: OrderWish): Promise<number> {
+  await checkWish(db, wish, null);
+  const added = await insertOrder(db, wish.number === '' ? await nextOrderNumber(db) : wish.number, wish, personId);
+  await storeCharges(db, added, wish.charges);
+  for (const [i, line] of wish.lines.entries()) await insertOrderLine(db, added, keptLine(line, i, wish));
+  await askToMatch(db, wish.supplierId);
+  await audit(db, personId, { code: 'order-entered', order: (await orderHead(db, added))?.number ?? '', id: added });
+  return added;
 }
 
 /** Changes an order: it has another version then, and what was is kept. */
-export async function changeOrder(
-  services: Services,
-  person: Person,
-  id: number,
-  { version, reason, ...wish }: OrderChange,
-): Promise<OrderPage> {
-  const before = await inTransaction(services.pool, async (db) => {
-    const was = await lockedOrder(db, id, version);
-    if (was.state === 'closed') throw new ApiError('incomplete', 'The order is closed. Reopen it before you change it.');
-    if (wish.supplierId !== was.supplierId)
-      throw new ApiError('incomplete', 'An order stays with its supplier. Close it, and enter another.');
-    await checkWish(db, wish, id);
-    await updateOrder(db, id, wish);
-    await storeCharges(db, id, wish.charges);
-    await storeLines(db, id, was, wish);
-    const [is] = await orderViews(db, [id], 0);
-    const { changes, allowsMore } = orderChanges(termsOf(was), termsOf(is as OrderView));
-    await keepVersion(db, id, { version, was: { changes, order: termsOf(was) }, personId: person.id, reason, allowsMore });
-    await askToMatch(db, was.supplierId);
-    await audit(db, person.id, { code: 'order-changed', order: was.number, id, allowsMore, changes });
-    return was;
-  });
+export async function changeOrder(services: Services, person: Person, id: number, change: OrderChange): Promise<OrderPage> {
+  const before = await inTransaction(services.pool, (db) => changeOrderIn(db, person.id, id, change));
   await lookAgain(services, before.supplierId);
   return orderPage(services.pool, id);
 }
+
+/** Changes an order inside the caller's transaction; as it was before. */
+export async function changeOrderIn(
+  db: Database,
+  personId: number,
+  id: number,
+  { version, reason, ...wish }: OrderChange,
+): Promise<OrderView> {
+  const was = await lockedOrder(db, id, version);
+  if (was.state === 'closed') throw new ApiError('incomplete', 'The order is closed. Reopen it before you change it.');
+  if (wish.supplierId !== was.supplierId)
+    throw new ApiError('incomplete', 'An order stays with its supplier. Close it, and enter another.');
+  await checkWish(db, wish, id);
+  await updateOrder(db, id, wish);
+  await storeCharges(db, id, wish.charges);
+  await storeLines(db, id, was, wish);
+  const [is] = await orderViews(db, [id], 0);
+  const { changes, allowsMore } = orderChanges(termsOf(was), termsOf(is as OrderView));
+  await keepVersion(db, id, { version, was: { changes, order: termsOf(was) }, personId, reason, allowsMore });
+  await askToMatch(db, was.supplierId);
+  await audit(db, personId, { code: 'order-changed', order: was.number, id, allowsMore, changes });
+  return was;
+}
+
+/** An order as it would be entered again. */
+export const wishOf = (order: OrderView): OrderWish => ({
+  number: order.number,
+  kind: order.kind,
+  supplierId: order.supplierId,
+  ownerId: order.ownerId,
+  costCentre: order.costCentre,
+  project: order.project,
+  currency: order.currency,
+  orderedOn: order.orderedOn,
+  blanketId: order.blanket?.id ?? null,
+  valueLimit: order.valueLimit,
+  validUntil: order.validUntil,
+  note: order.note,
+  charges: order.charges,
+  discountPercent: order.discountPercent,
+  lines: order.lines.map((line) => ({
+    id: line.id,
+    itemNumber: line.itemNumber,
+    ourItem: line.ourItem,
+    description: line.description,
+    quantity: line.quantity,
+    unit: line.unit,
+    price: plain(decimal(line.unitPrice).times(decimal(line.pricePer))),
+    pricePer: line.pricePer,
+    priceSteps: line.priceSteps,
+    byAmount: line.byAmount,
+    check: line.check,
+    account: line.account,
+    costCentre: line.costCentre,
+  })),
+});
 
 /** Closes an order, so that nothing more is invoiced of it unasked, or reopens it. */
 export async function setOrderState(
@@ -132,7 +169,7 @@ async function lockedOrder(db: Database, id: number, version: number): Promise<O
 }
 
 /** What an order must be to what is on file. @throws ApiError */
-async function checkWish(db: Database, wish: OrderWish, id: number | null): Promise<void> {
+export async function checkWish(db: Database, wish: OrderWish, id: number | null): Promise<void> {
   if (!(await supplierView(db, wish.supplierId))) throw new ApiError('no-such-thing', 'There is no such supplier.');
   const accounts = [...new Set(wish.lines.map(({ account }) => account))];
   const centres = [...new Set([wish.costCentre, ...wish.lines.flatMap(({ costCentre }) => costCentre ?? [])])];

@@ -9,6 +9,7 @@ import { openArrival } from './opened.js';
 import { smallOf } from './picture-files.js';
 import { readFile } from './read-file.js';
 import type { ReadOptions } from './read-page.js';
+import { readTable } from './table-file.js';
 import { safeHtml } from './safe-html.js';
 
 interface PairedLines extends Pick<PairingContext, 'learned' | 'chosen'> {
@@ -59,6 +60,8 @@ export const TASKS = {
   /** Lines of an invoice against those of orders, where there are many. */
   'pair-lines': ({ lines, order, limits, direction, named, learned, chosen }: PairedLines) =>
     threeWayMatch(lines, order, limits, direction, { named: new Set(named), learned, chosen }),
+  /** The rows of a table, CSV or XLSX, the heads first. */
+  'read-table': ({ bytes }: { bytes: Uint8Array }) => readTable(new Uint8Array(bytes)),
   /** What comes of a rule on each of some documents. */
   'follow-rule': ({ rule, documents, ownFields }: FollowedRule) => documents.map((pages) => ruleOn(pages, rule, ownFields)),
   /** A document as a PDF that can be searched. */

@@ -35,22 +35,31 @@ export async function enterReceipts(
   const suppliers = new Set<number>();
   for (const { orderId, wish } of receipts) {
     if (wish.receivedOn > today()) throw new ApiError('bad-request', 'Goods cannot have come on a day that is still to come.');
-    await lockOrder(db, orderId);
-    const [order] = await orderViews(db, [orderId], 0);
-    if (!order) throw new ApiError('no-such-thing', 'There is no such order.');
-    if (order.state === 'closed') throw new ApiError('incomplete', 'The order is closed. Reopen it before you say what came.');
-    const lines = wish.lines.map(({ orderLineId, quantity }) => ({ quantity, line: lineOf(order, orderLineId) }));
-    if (wish.kind === 'return') for (const { quantity, line } of lines) await requireThere(order, line, quantity, db);
-    const number = await nextReceiptNumber(db);
-    const { kind, receivedOn, deliveryNote } = wish;
-    const receiptId = await insertReceipt(db, { number, orderId, kind, receivedOn, deliveryNote, personId: person.id });
-    for (const { quantity, line } of lines) await insertReceiptLine(db, receiptId, line.id, quantity);
-    await postReceipt(db, order, { id: receiptId, number, kind, receivedOn }, lines, person.id);
-    await askToMatch(db, order.supplierId);
-    await audit(db, person.id, { code: 'receipt-entered', order: order.number, receipt: number, kind });
-    suppliers.add(order.supplierId);
+    suppliers.add(await receiveIn(db, person.id, orderId, wish));
   }
   return [...suppliers];
+}
+
+/** Enters one receipt or return inside the caller's transaction; its supplier. */
+export async function receiveIn(
+  db: Database,
+  personId: number,
+  orderId: number,
+  { kind, receivedOn, deliveryNote, lines: wished }: ReceiptWish,
+): Promise<number> {
+  await lockOrder(db, orderId);
+  const [order] = await orderViews(db, [orderId], 0);
+  if (!order) throw new ApiError('no-such-thing', 'There is no such order.');
+  if (order.state === 'closed') throw new ApiError('incomplete', 'The order is closed. Reopen it before you say what came.');
+  const lines = wished.map(({ orderLineId, quantity }) => ({ quantity, line: lineOf(order, orderLineId) }));
+  if (kind === 'return') for (const { quantity, line } of lines) await requireThere(order, line, quantity, db);
+  const number = await nextReceiptNumber(db);
+  const receiptId = await insertReceipt(db, { number, orderId, kind, receivedOn, deliveryNote, personId });
+  for (const { quantity, line } of lines) await insertReceiptLine(db, receiptId, line.id, quantity);
+  await postReceipt(db, order, { id: receiptId, number, kind, receivedOn }, lines, personId);
+  await askToMatch(db, order.supplierId);
+  await audit(db, personId, { code: 'receipt-entered', order: order.number, receipt: number, kind });
+  return order.supplierId;
 }
 
 /** Says how much of what came was found good. Each line is inspected once; who received it does not inspect it. */

@@ -29,6 +29,11 @@ export const routes: Routes = [
         loadComponent: () => import('./coding/coding-rules-page').then((m) => m.CodingRulesPage),
       },
       {
+        path: 'tables',
+        title: 'Tables in and out · Umber Tray',
+        loadComponent: () => import('./importing/tables-page').then((m) => m.TablesPage),
+      },
+      {
         path: 'questions',
         title: 'Questions · Umber Tray',
         loadComponent: () => import('./asking/questions-page').then((m) => m.QuestionsPage),

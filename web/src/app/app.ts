@@ -82,6 +82,7 @@ import { TopBar } from './top-bar';
               </p>
               <a class="plain-button" routerLink="/fields" (click)="menu.set(false)">Fields of your own</a>
               <a class="plain-button" routerLink="/coding-rules" (click)="menu.set(false)">Rules of coding</a>
+              <a class="plain-button" routerLink="/tables" (click)="menu.set(false)">Tables in and out</a>
               @if (mayAudit()) {
                 <a class="plain-button" routerLink="/settings-trail" (click)="menu.set(false)">Settings and sign-ins</a>
               }

@@ -48,6 +48,10 @@ export function auditText(act: AuditAct): string {
       return `${SUPPLIER_STATES[act.state]} ${act.supplier}: ${act.changes.map((one) => supplierChangeText(one as SupplierChange)).join('; ')}.`;
     case 'coding-rules-set':
       return `Set the rules of coding: ${counted(act.before, 'rule')} before, ${act.after} now.`;
+    case 'brought-in':
+      return `Brought ${act.table.replace('-', ' ')} in from ${act.file}: ${act.added} new, ${act.changed} changed.`;
+    case 'brought-in-undone':
+      return `Took back what ${act.file} had brought of ${act.table.replace('-', ' ')}.`;
     case 'order-entered':
       return `Entered order ${act.order}.`;
     case 'order-changed':

@@ -1,0 +1,2 @@
+export * from './tables.js';
+export * from './rows.js';
