@@ -24,7 +24,19 @@ test.describe('somebody who clicks everything', () => {
       const page = await stage.signIn('nell', { viewport: { width, height: 844 } });
       const isWithin = async (where: string) =>
         expect(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth), where).toBe(0);
-      for (const path of ['tray/arriving', 'tray/check', 'tray/match', 'tray/posted', 'suppliers', 'orders', 'ledger', 'sources']) {
+      for (const path of [
+        'tray/arriving',
+        'tray/check',
+        'tray/match',
+        'tray/posted',
+        'suppliers',
+        'orders',
+        'ledger',
+        'sources',
+        'questions',
+        'tables',
+        'coding-rules',
+      ]) {
         await page.goto(`${stage.base}/${path}`);
         await page.getByRole('heading', { level: 1 }).waitFor();
         await page.locator('umber-loading-line [role=status]').waitFor({ state: 'detached' });
@@ -33,7 +45,7 @@ test.describe('somebody who clicks everything', () => {
       for (const tray of ['check', 'match']) {
         await page.goto(`${stage.base}/tray/${tray}`);
         await page.locator('tbody tr').first().click();
-        await page.locator('umber-page-flow img').waitFor();
+        await page.locator('umber-page-flow img, umber-match-screen table').first().waitFor();
         await isWithin(`a document at ${tray}`);
         await expect(page).toHaveTitle(new RegExp(`^${tray}: Invoice `, 'i'));
       }

@@ -173,6 +173,13 @@ export interface DocumentView {
   readonly questions: readonly QuestionView[];
   /** What is not paid of it until a credit note comes. */
   readonly claims: readonly ClaimView[];
+  /** The invoices that a credit note gives back of. */
+  readonly credits: readonly CreditView[];
+  /** The credit notes that give back of it. */
+  readonly creditedBy: readonly CreditView[];
+  /** The invoice in whose place it comes, and the one that comes in its place. */
+  readonly replaces: ReplacedView | null;
+  readonly replacedBy: ReplacedView | null;
   /** What was done at Check and can be taken back, newest first. */
   readonly steps: readonly StepView[];
   readonly exceptions: readonly ExceptionView[];
@@ -195,6 +202,22 @@ export interface DocumentView {
   readonly entryNumber: number | null;
   /** The one-line history: what happened last, newest first. */
   readonly trail: readonly TrailEntry[];
+}
+/** An invoice beside its credit note, or the reverse. */
+export interface CreditView {
+  readonly id: number;
+  readonly number: string;
+  readonly tray: Tray;
+  readonly issueDate: string | null;
+  readonly gross: string | null;
+  /** What credit notes in the books leave of it. */
+  readonly left: string;
+  readonly knownBy: 'number' | 'lines' | 'amount' | 'person';
+}
+export interface ReplacedView {
+  readonly id: number;
+  readonly number: string;
+  readonly tray: Tray;
 }
 /** Something that was done at Check and can be taken back. */
 export interface StepView {

@@ -55,7 +55,18 @@ import type {
 import type { ImportRow, ImportView, ImportWish, MappingWish } from '../importing/index.js';
 import type { EntryView, OpenItems, PostedOne, PostingAll, Search, TrialBalance } from '../ledger/index.js';
 import type { LetterWish } from '../letters/index.js';
-import type { CodingChoice, CodingLists, OpenLine, OrderChoice, PairChoice, Proposals, SupplierChoice } from '../matching/index.js';
+import type {
+  CodingChoice,
+  CodingLists,
+  CreditableInvoice,
+  CreditedChoice,
+  ReplacesChoice,
+  OpenLine,
+  OrderChoice,
+  PairChoice,
+  Proposals,
+  SupplierChoice,
+} from '../matching/index.js';
 import type { OwnField } from '@umber/core/documents';
 import type { OwnFieldWish } from '../own-fields/index.js';
 import type {
@@ -156,6 +167,9 @@ export const ENDPOINTS = {
   chooseOrder: returns<DocumentView, OrderChoice>().put('/documents/:id/order', 'match'),
   orderLinesFor: returns<readonly OpenLine[]>().get('/documents/:id/order-lines', 'signed-in'),
   choosePairs: returns<DocumentView, PairChoice>().put('/documents/:id/pairs/:position', 'match'),
+  creditable: returns<readonly CreditableInvoice[]>().get('/documents/:id/creditable', 'signed-in'),
+  chooseCredited: returns<DocumentView, CreditedChoice>().put('/documents/:id/credited', 'match'),
+  chooseReplaced: returns<DocumentView, ReplacesChoice>().put('/documents/:id/replaces', 'match'),
   codeLine: returns<DocumentView, CodingChoice>().put('/documents/:id/coding/:position', 'match'),
   codeLines: returns<DocumentView, CodingWish>().put('/documents/:id/coding', 'match'),
   codingRules: returns<readonly CodingRuleView[]>().get('/coding-rules', 'signed-in'),

@@ -33,7 +33,14 @@ import {
 import { importTableSchema, importWishSchema, mappingWishSchema } from '../importing/schemas.js';
 import { letterWishSchema } from '../letters/schemas.js';
 import { postingAllSchema, searchSchema } from '../ledger/schemas.js';
-import { codingChoiceSchema, orderChoiceSchema, pairChoiceSchema, supplierChoiceSchema } from '../matching/schemas.js';
+import {
+  codingChoiceSchema,
+  orderChoiceSchema,
+  pairChoiceSchema,
+  creditedChoiceSchema,
+  replacesChoiceSchema,
+  supplierChoiceSchema,
+} from '../matching/schemas.js';
 import { signInSchema } from '../people/schemas.js';
 import { riskChangeSchema } from '../reading/schemas.js';
 import { arrangementSchema, pageNumberSchema, pictureWishSchema } from '../separating/schemas.js';
@@ -115,6 +122,8 @@ export const INPUT_SCHEMAS: { readonly [N in WithInput]: Joi.Schema<InputOf<N> e
   chooseSupplier: supplierChoiceSchema,
   chooseOrder: orderChoiceSchema,
   choosePairs: pairChoiceSchema,
+  chooseCredited: creditedChoiceSchema,
+  chooseReplaced: replacesChoiceSchema,
   codeLine: codingChoiceSchema,
   codeLines: codingWishSchema,
   setCodingRules: codingRulesWishSchema,

@@ -51,6 +51,10 @@ export interface OpenItem {
   readonly dueDate: string | null;
   /** Base currency; negative for a credit note. */
   readonly amount: string;
+  /** The invoices that a credit note gives back of, by their numbers; of an invoice the credit notes. */
+  readonly with: readonly string[];
+  /** What of it is held back until a credit note comes, in its own currency; null: nothing. */
+  readonly heldBack: string | null;
   /** All that the supplier is owed, also what is not among these items. */
   readonly supplierTotal: string;
 }

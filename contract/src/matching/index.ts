@@ -1,4 +1,4 @@
-import type { SupplierSign } from '@umber/core/documents';
+import type { SupplierSign, Tray } from '@umber/core/documents';
 import type { Versioned } from '../checking/index.js';
 import type { TemplateView } from '../coding/index.js';
 
@@ -52,4 +52,23 @@ export interface OpenLine {
   readonly unitPrice: string;
   /** What is not invoiced yet. */
   readonly open: string;
+}
+/** Says which invoices a credit note gives back of; none: as the machine finds them. */
+export interface CreditedChoice extends Versioned {
+  readonly invoiceIds: readonly number[];
+}
+/** Says in which invoice's place one comes; null: in none. */
+export interface ReplacesChoice extends Versioned {
+  readonly invoiceId: number | null;
+}
+/** An invoice of the supplier that a document may be for or in place of. */
+export interface CreditableInvoice {
+  readonly id: number;
+  readonly number: string;
+  readonly tray: Tray;
+  readonly issueDate: string | null;
+  readonly gross: string | null;
+  readonly currency: string | null;
+  /** What credit notes in the books leave of it. */
+  readonly left: string;
 }

@@ -1,4 +1,11 @@
-import { type SupplierChoice, type OrderChoice, type CodingChoice, type PairChoice } from './index.js';
+import {
+  type SupplierChoice,
+  type OrderChoice,
+  type CodingChoice,
+  type PairChoice,
+  type CreditedChoice,
+  type ReplacesChoice,
+} from './index.js';
 import Joi from 'joi';
 import { idSchema, versionSchema as version } from '../common-schemas.js';
 
@@ -16,3 +23,8 @@ export const codingChoiceSchema = Joi.object<CodingChoice, true>({
   account: Joi.string().max(20).required(),
   costCentre: Joi.string().max(20).required(),
 });
+export const creditedChoiceSchema = Joi.object<CreditedChoice>({
+  version,
+  invoiceIds: Joi.array().items(idSchema).unique().max(20).required(),
+});
+export const replacesChoiceSchema = Joi.object<ReplacesChoice>({ version, invoiceId: idSchema.allow(null) });

@@ -14,6 +14,8 @@ export type RestingReason =
   | { readonly code: 'filed'; readonly kind: DocumentKind; readonly cited: number }
   | { readonly code: 'pages-elsewhere' }
   | { readonly code: 'same-file'; readonly document: number }
+  /** A corrected one came in its place. */
+  | { readonly code: 'replaced'; readonly document: number }
   | { readonly code: 'kept-by-rule' }
   | { readonly code: 'office-file' }
   | { readonly code: 'no-page' }
@@ -49,6 +51,10 @@ export type TrailAct =
   | { readonly code: 'order-chosen'; readonly order: string | null; readonly before: number | null; readonly after: number | null }
   /** Ids of order lines; `after` null: as the machine pairs it. */
   | { readonly code: 'line-paired'; readonly line: number; readonly before: readonly number[]; readonly after: readonly number[] | null }
+  /** The invoices that a credit note gives back of, as a person says; none: as the machine finds them. */
+  | { readonly code: 'credited-said'; readonly invoices: readonly string[] }
+  /** The invoice in whose place it comes; null: none after all. */
+  | { readonly code: 'replaces-said'; readonly number: string | null; readonly document: number | null }
   /** `parts`: how many go elsewhere than the rest; missing where none do. */
   | { readonly code: 'line-coded'; readonly line: number; readonly before: Coding; readonly after: Coding; readonly parts?: number }
   | {
@@ -223,6 +229,23 @@ export type ExceptionFacts =
   | { readonly code: 'credit-beyond'; readonly credited: string; readonly left: string; readonly invoices: readonly string[] }
   /** A credit note that is for nothing that is here: the numbers that it names. */
   | { readonly code: 'credits-nothing-known'; readonly named: readonly string[] }
+  /** A credit note that names nothing, and an invoice of just its total: it may be for that. */
+  | { readonly code: 'credit-likely'; readonly number: string; readonly document: number }
+  /** It comes in place of an invoice that is on its way to the books or in them, and of which so much is not credited. */
+  | { readonly code: 'replaces-booked'; readonly number: string; readonly document: number; readonly left: string }
+  /** It wants to be paid sooner than the supplier's terms say. */
+  | { readonly code: 'terms'; readonly due: string; readonly agreed: string; readonly days: number }
+  /** Its date is in no open period; `posted` is the day that it would be posted on, null where there is none. */
+  | { readonly code: 'period'; readonly date: string; readonly posted: string | null }
+  /** With it a cost centre has spent more in a year than it may: net, in base currency. */
+  | {
+      readonly code: 'over-budget';
+      readonly costCentre: string;
+      readonly year: number;
+      readonly budget: string;
+      readonly before: string;
+      readonly asked: string;
+    }
   /** A field of the company's own that says otherwise than the order; `field` as it is called, `order` null where there is no order. */
   | { readonly code: 'own-differs'; readonly field: string; readonly of: OwnMatch; readonly value: string; readonly order: string | null }
   /** Kept by a version that wrote sentences. */
@@ -260,6 +283,8 @@ export const HANDLING: readonly TrailAct['code'][] = [
   'line-coded',
   'line-paired',
   'paid-short',
+  'credited-said',
+  'replaces-said',
   'field-changed',
   'field-confirmed',
   'cell-changed',

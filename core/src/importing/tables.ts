@@ -1,6 +1,9 @@
 /** What can be brought in from a table of rows. */
-export const IMPORT_TABLES = ['suppliers', 'orders', 'receipts', 'accounts', 'cost-centres'] as const;
+export const IMPORT_TABLES = ['suppliers', 'orders', 'receipts', 'accounts', 'cost-centres', 'budgets'] as const;
 export type ImportTable = (typeof IMPORT_TABLES)[number];
+
+/** Those that only controllers bring in. */
+export const isMasterData = (table: ImportTable): boolean => table === 'accounts' || table === 'cost-centres' || table === 'budgets';
 
 /** What a column holds. */
 export type ColumnType = 'text' | 'number' | 'date';
@@ -74,5 +77,10 @@ export const IMPORT_COLUMNS: Readonly<Record<ImportTable, readonly ImportColumn[
     must('code', 'code|cost centre|cost center|kostenstelle|centre'),
     must('name', 'name|description|bezeichnung|libelle'),
     must('manager', 'manager|responsible|verantwortlich|leiter|responsable'),
+  ],
+  budgets: [
+    must('costCentre', 'cost centre|cost center|kostenstelle|code|centre'),
+    must('year', 'year|jahr|annee|jaar|ano|anno', 'number'),
+    must('amount', 'amount|budget|betrag|montant|bedrag', 'number'),
   ],
 };

@@ -1,6 +1,6 @@
 import { duplicateSign, type Numbered } from './index.js';
 
-const document = (more: Partial<Numbered>): Numbered => ({ key: null, gross: '118.80', issueDate: '2026-11-02', page: null, ...more });
+const document = (more: Partial<Numbered>): Numbered => ({ key: null, gross: '118.80', issueDate: '2026-11-02', page: null, isCredit: false, ...more });
 const later = { issueDate: '2026-11-09' };
 
 describe('a document that is here already', () => {
@@ -22,6 +22,14 @@ describe('a document that is here already', () => {
 
   it('has the same amount and date under another number', () => {
     expect(duplicateSign(document({ key: '1' }), document({ key: '77' }))).toBe('amount-and-date');
+  });
+
+  it('is no invoice that has the total and date of its credit note, but one of its number or page', () => {
+    const note = document({ key: 'C1', isCredit: true });
+    expect(duplicateSign(document({ key: '77' }), note)).toBeNull();
+    expect(duplicateSign(document({ key: 'INVC1' }), note)).toBeNull();
+    expect(duplicateSign(document({ key: 'C1' }), note)).toBe('number');
+    expect(duplicateSign(document({ key: '77', page: 'x' }), { ...note, page: 'x' })).toBe('page');
   });
 
   it('has the same page, though another number was read or typed', () => {

@@ -5,6 +5,8 @@ import { decimal, type DecimalString } from '../money/index.js';
 export interface Numbered {
   readonly key: string | null;
   readonly gross: DecimalString | null;
+  /** An invoice and the credit note for it have the same total, and often the same date. */
+  readonly isCredit: boolean;
   readonly issueDate: string | null;
   /** The words of its first page, folded into one value; null where there are too few to tell. */
   readonly page: string | null;
@@ -19,6 +21,7 @@ const SHORTEST_NUMBER = 3;
 export function duplicateSign(a: Numbered, b: Numbered): DuplicateSign | null {
   if (a.page !== null && a.page === b.page) return 'page';
   if (a.key !== null && a.key === b.key) return 'number';
+  if (a.isCredit !== b.isCredit) return null;
   const sameAmount = a.gross !== null && b.gross !== null && decimal(a.gross).abs().eq(decimal(b.gross).abs());
   if (!sameAmount) return null;
   if (a.key !== null && b.key !== null && alike(a.key, b.key)) return 'similar-number';

@@ -10,7 +10,8 @@ export interface MatchException {
 
 /** Codes of exceptions that no reason can accept: they want a choice, or another value. */
 const NEEDS_CHOICE: ReadonlySet<ExceptionFacts['code']> = new Set(['supplier-unknown', 'not-above-zero', 'supplier-blocked']);
-export const needsChoice = ({ code }: ExceptionFacts): boolean => NEEDS_CHOICE.has(code);
+export const needsChoice = (facts: ExceptionFacts): boolean =>
+  NEEDS_CHOICE.has(facts.code) || (facts.code === 'period' && facts.posted === null);
 
 /** Codes of exceptions that two people confirm who touched nothing else of the document: where money would go. */
 export const NEEDS_TWO: readonly ExceptionFacts['code'][] = ['bank-account', 'iban-changed'];

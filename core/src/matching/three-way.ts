@@ -59,7 +59,9 @@ export type FigureName =
   | 'discount'
   | 'tax'
   | 'tax-rate'
-  | 'order-total';
+  | 'order-total'
+  | 'due-date'
+  | 'budget';
 
 /** A figure of a variance: the invoice's number beside the order's and the receipt's. */
 export interface VarianceFigure {

@@ -22,6 +22,8 @@ export interface DrawnInvoice {
   readonly issueDate: string;
   readonly dueDate: string | null;
   readonly order: string | null;
+  /** The invoice that a credit note says it is for. */
+  readonly credits: string | null;
   readonly iban: string | null;
   readonly taxId: string | null;
   readonly lines: readonly DrawnLine[];
@@ -91,6 +93,7 @@ function facts(invoice: DrawnInvoice, words: Words): [string, string][] {
     ...(invoice.labelled ? [[numberLabel(invoice, words), invoice.number] as [string, string]] : []),
     [words.date, date(invoice, invoice.issueDate)],
     ...(invoice.order === null ? [] : [[words.order, invoice.order] as [string, string]]),
+    ...(invoice.credits === null ? [] : [[words.number, invoice.credits] as [string, string]]),
     [words.customer, 'K-20418'],
     ...(invoice.dueDate === null ? [] : [[words.due, date(invoice, invoice.dueDate)] as [string, string]]),
   ];

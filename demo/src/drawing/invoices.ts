@@ -19,6 +19,8 @@ export interface Twist {
   readonly dueBeforeIssue?: boolean;
   readonly otherIban?: string;
   readonly credit?: boolean;
+  /** The invoice that a credit note names. */
+  readonly credits?: string;
   /** Invoices what was received only. */
   readonly asReceived?: boolean;
   /** Share of each quantity, where only a part is invoiced. */
@@ -116,6 +118,7 @@ function invoice(
     issueDate,
     dueDate: twist.credit ? null : addDays(issueDate, twist.dueBeforeIssue ? -supplier.termsDays : supplier.termsDays),
     order,
+    credits: twist.credits ?? null,
     iban: twist.otherIban ?? supplier.iban,
     taxId: twist.taxIdSlip ? slipped(supplier.taxId) : supplier.taxId,
     lines,

@@ -2,6 +2,7 @@ import { HEADER_FIELDS, LINE_CELLS, ownName, type HeaderField, type LineCell } f
 import type { DocumentView, FieldView } from '@umber/contract/documents';
 import type { Database } from '../database/database.js';
 import { ApiError } from '../api-error.js';
+import { creditViews, replacedOf, replacementOf } from './credit-queries.js';
 import { splitsOf } from '../coding/queries.js';
 import { ownFields } from '../own-fields/queries.js';
 import { notesOf } from './around-queries.js';
@@ -105,6 +106,9 @@ export async function documentView(db: Database, id: number): Promise<DocumentVi
     letters: await lettersOf(db, id),
     questions: await questionsOf(db, id),
     claims: await claimsOf(db, id),
+    ...(await creditsOf(db, id)),
+    replaces: await replacedOf(db, id),
+    replacedBy: await replacementOf(db, id),
     steps: head.tray === 'check' ? await stepsOf(db, id) : [],
     exceptions: (await liveExceptions(db, id)).map(({ acceptedById: _id, ...exception }) => exception),
     citations: await citationViews(db, id),
@@ -127,4 +131,10 @@ export async function documentView(db: Database, id: number): Promise<DocumentVi
 export async function changedDocument(db: Database, id: number, change: Promise<unknown>): Promise<DocumentView> {
   await change;
   return documentView(db, id);
+}
+
+async function creditsOf(db: Database, id: number): Promise<Pick<DocumentView, 'credits' | 'creditedBy'>> {
+  const all = await creditViews(db, id);
+  const side = (of: 'credits' | 'creditedBy') => all.filter((one) => one.of === of).map(({ of: _of, ...view }) => view);
+  return { credits: side('credits'), creditedBy: side('creditedBy') };
 }

@@ -1,7 +1,8 @@
 import type { ImportedRow } from '@umber/core/importing';
+import { decimal, toAmount } from '@umber/core/money';
 import type { Database } from '../database/database.js';
 import { grouped, said, wrong, type Planned } from './planned.js';
-import { accountRow, centreRow, personLike, putAccount, putCentre } from './queries.js';
+import { accountRow, budgetRow, centreRow, personLike, putAccount, putBudget, putCentre } from './queries.js';
 
 const KINDS = ['asset', 'liability', 'income', 'expense'];
 /** Each number or code once. */
@@ -79,6 +80,40 @@ export async function planCentres(db: Database, rows: readonly ImportedRow[]): P
         apply: async (inside) => {
           await putCentre(inside, code, name, managerId);
           return { of: 'cost-centre', code, before: before && { name: before.name, managerId: before.managerId } };
+        },
+      };
+    }),
+  );
+}
+
+/** What a cost centre may spend in a year, net, in base currency. */
+export async function planBudgets(db: Database, rows: readonly ImportedRow[]): Promise<Planned[]> {
+  const once = grouped(rows, ({ values }) => JSON.stringify([values['costCentre'], values['year']]));
+  return Promise.all(
+    rows.map(async ({ row, values, faults }): Promise<Planned> => {
+      const [costCentre, year, amount] = [values['costCentre'] ?? '', Number(values['year']), decimal(values['amount'] ?? '0')];
+      const key = `${costCentre} ${values['year'] ?? ''}`;
+      const all = [...faults];
+      if (costCentre !== '' && (await centreRow(db, costCentre)) === null)
+        all.push(said(`There is no cost centre ${costCentre}.`, 'costCentre'));
+      if (values['year'] !== null && !(Number.isInteger(year) && year >= 2000 && year < 3000))
+        all.push(said('A year has four digits.', 'year'));
+      if (amount.isNegative() || amount.gte('1e12')) all.push(said('A budget is an amount of nothing or more.', 'amount'));
+      if ((once.get(JSON.stringify([values['costCentre'], values['year']])) ?? []).length > 1)
+        all.push(said('This cost centre and year stand in the file twice.', 'costCentre'));
+      if (all.length > 0) return wrong([row], key, all);
+      const before = (await budgetRow(db, costCentre, year))?.amount ?? null;
+      const after = toAmount(amount);
+      if (before === after) return { rows: [row], state: 'same', key, faults: [], changes: [], apply: null };
+      return {
+        rows: [row],
+        state: before === null ? 'new' : 'changed',
+        key,
+        faults: [],
+        changes: before === null ? [] : [{ what: 'amount', before, after }],
+        apply: async (inside) => {
+          await putBudget(inside, costCentre, year, after);
+          return { of: 'budget', costCentre, year, before };
         },
       };
     }),

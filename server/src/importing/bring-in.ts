@@ -1,7 +1,7 @@
 import type { ImportView, ImportWish, MappingWish, PreviewRow, RowState } from '@umber/contract/importing';
 import type { OrderWish } from '@umber/contract/orders';
 import type { Person } from '@umber/contract/people';
-import { IMPORT_COLUMNS, importedRows, mapColumns, type ImportMapping, type ImportTable } from '@umber/core/importing';
+import { IMPORT_COLUMNS, importedRows, isMasterData, mapColumns, type ImportMapping, type ImportTable } from '@umber/core/importing';
 import { may } from '@umber/core/permissions';
 import { foldText } from '@umber/core/similarity';
 import { failureText } from '@umber/contract/reading';
@@ -31,6 +31,7 @@ import {
   markApplied,
   markUndone,
   putAccount,
+  putBudget,
   putCentre,
   rememberHead,
   setMapping,
@@ -40,8 +41,6 @@ import {
 /** Rows that a preview shows; cells of each column that help to say what it is, and signs of each. */
 const MOST_SHOWN = 300;
 const [SAMPLES, SAMPLE_SIGNS] = [3, 40];
-/** Tables that only controllers bring in. */
-const OF_CONTROLLERS: ReadonlySet<ImportTable> = new Set(['accounts', 'cost-centres']);
 
 /** Takes a file: its heads are recognised, and what its rows would do is shown; nothing is changed. */
 export async function startImport(services: Services, person: Person, { table, fileName, bytes }: ImportWish): Promise<ImportView> {
@@ -158,14 +157,16 @@ async function takeBack(db: Database, person: Person, today: string, undo: Undo)
       return void (undo.before
         ? await putAccount(db, undo.number, undo.before.name, undo.before.kind)
         : await dropAccount(db, undo.number));
+    case 'budget':
+      return void (await putBudget(db, undo.costCentre, undo.year, undo.before));
     case 'cost-centre':
       return void (undo.before ? await putCentre(db, undo.code, undo.before.name, undo.before.managerId) : await dropCentre(db, undo.code));
   }
 }
 
 function requireRight(person: Person, table: ImportTable): void {
-  if (OF_CONTROLLERS.has(table) && !may(person.role, 'masterData'))
-    throw new ApiError('not-allowed', 'Only a controller brings in accounts and cost centres.');
+  if (isMasterData(table) && !may(person.role, 'masterData'))
+    throw new ApiError('not-allowed', 'Only a controller brings in accounts, cost centres and budgets.');
 }
 
 const known = async (db: Database, id: number, lock = false): Promise<KeptImport> => {

@@ -1,6 +1,6 @@
 import type { ImportedRow, ImportTable } from '@umber/core/importing';
 import type { Database } from '../database/database.js';
-import { planAccounts, planCentres } from './accounts.js';
+import { planAccounts, planBudgets, planCentres } from './accounts.js';
 import { planOrders } from './orders.js';
 import type { Planned } from './planned.js';
 import { planReceipts } from './receipts.js';
@@ -12,6 +12,7 @@ const PLANS: Readonly<Record<ImportTable, (db: Database, rows: readonly Imported
   receipts: planReceipts,
   accounts: planAccounts,
   'cost-centres': planCentres,
+  budgets: planBudgets,
 };
 
 /** What bringing these rows in would do. */

@@ -22,6 +22,7 @@ export type Undo =
       readonly lines: readonly { readonly orderLineId: number; readonly quantity: string }[];
     }
   | { readonly of: 'account'; readonly number: string; readonly before: { readonly name: string; readonly kind: string } | null }
+  | { readonly of: 'budget'; readonly costCentre: string; readonly year: number; readonly before: string | null }
   | { readonly of: 'cost-centre'; readonly code: string; readonly before: { readonly name: string; readonly managerId: number } | null };
 
 /** A fault that is said in words. */

@@ -122,6 +122,16 @@ export const putCentre = (db: Database, code: string, name: string, managerId: n
     [code, name, managerId],
   );
 export const dropCentre = (db: Database, code: string) => db.query('delete from cost_centres where code = $1', [code]);
+export const budgetRow = (db: Database, costCentre: string, year: number) =>
+  maybe<{ amount: string }>(db, 'select amount from budgets where cost_centre = $1 and year = $2', [costCentre, year]);
+/** Sets a budget; null: there is none. */
+export const putBudget = (db: Database, costCentre: string, year: number, amount: string | null) =>
+  amount === null
+    ? db.query('delete from budgets where cost_centre = $1 and year = $2', [costCentre, year])
+    : db.query(
+        'insert into budgets (cost_centre, year, amount) values ($1, $2, $3) on conflict (cost_centre, year) do update set amount = excluded.amount',
+        [costCentre, year, amount],
+      );
 export const dropSupplier = (db: Database, id: number) => db.query('delete from suppliers where id = $1', [id]);
 export const dropOrder = async (db: Database, id: number) => {
   await db.query('delete from order_lines where order_id = $1', [id]);
@@ -137,6 +147,7 @@ const EXPORTS: Readonly<Record<ImportTable, string>> = {
   receipts: `select o.number as "orderNumber", l.position::text as line, trim_scale(case r.kind when 'return' then -x.quantity else x.quantity end)::text as quantity, r.received_on::text as "receivedOn", r.delivery_note as "deliveryNote"
     from receipts r join receipt_lines x on x.receipt_id = r.id join order_lines l on l.id = x.order_line_id join orders o on o.id = l.order_id order by r.received_on, r.id, l.position`,
   accounts: 'select number, name, kind from accounts order by number',
+  budgets: 'select cost_centre as "costCentre", year::text, amount::text from budgets order by cost_centre, year',
   'cost-centres': 'select c.code, c.name, p.login as manager from cost_centres c join people p on p.id = c.manager_id order by c.code',
 };
 export const exported = (db: Database, table: ImportTable) => many<Record<string, string | null>>(db, EXPORTS[table]);

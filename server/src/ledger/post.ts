@@ -12,6 +12,8 @@ import { approversOf, separationOf } from '../approval/queries.js';
 import { handlersOf } from '../documents/queries.js';
 import { isViolation } from '../database/database.js';
 import { ApiError } from '../api-error.js';
+import { postingDay } from '../matching/books-queries.js';
+import { settleClaims } from '../matching/credit.js';
 import { exchangeRate, matchHead } from '../matching/queries.js';
 import { isShown } from '@umber/core/identifiers';
 import type { Services } from '../services.js';
@@ -20,13 +22,14 @@ import { orderHands } from '../orders/queries.js';
 import { shownAccounts } from '../matching/accounts.js';
 import { supplierAccounts, supplierView } from '../suppliers/queries.js';
 import { moveTo, onDocument } from '../documents/lifecycle.js';
+import { lookAgain } from '../waiting/look-again.js';
+import { askToMatch } from '../waiting/queries.js';
 import {
   accountNames,
   entryOfDocument,
   insertEntry,
   insertEntryAccount,
   insertEntryLine,
-  postingDay,
   postingHead,
   postingLines,
   purposeAccounts,
@@ -110,6 +113,7 @@ export async function previewEntry(db: Database, id: number): Promise<EntryView 
 export async function post(services: Services, id: number, person: Person, { version }: Versioned): Promise<EntryView> {
   const before = await entryOfDocument(services.pool, id);
   if (before) return before;
+  let credited: number | null = null;
   try {
     const posted = await onDocument(services.pool, id, null, [...traysFor('post'), 'posted'], async (db, document) => {
       const done = await entryOfDocument(db, id);
@@ -127,14 +131,24 @@ export async function post(services: Services, id: number, person: Person, { ver
       await insertEntryAccount(db, entryId, entry.paidTo);
       await record(db, id, person.id, { code: 'posted', entry: number, day: entry.postedOn });
       await moveTo(db, id, 'post', 'posted', person.id);
+      if (document.kind === 'credit-note') credited = await creditPosted(db, id, document.supplierId);
       return { ...entry, id: entryId, number, postedBy: person.name };
     });
     if (posted === null) throw new ApiError('no-longer-fits');
+    if (credited !== null) await lookAgain(services, credited);
     return posted;
   } catch (error) {
     if (isViolation(error, 'period_open')) throw new ApiError('period-closed');
     throw error;
   }
+}
+
+/** What was held back until this credit note came is settled; whose documents are looked at again. */
+async function creditPosted(db: Database, id: number, supplierId: number | null): Promise<number | null> {
+  const head = await matchHead(db, id);
+  await settleClaims(db, id, head?.gross ?? '0');
+  if (supplierId !== null) await askToMatch(db, supplierId);
+  return supplierId;
 }
 
 /** The account that the document is paid to: what its pages show, else what is on file; with the people who confirmed it. */

@@ -49,16 +49,6 @@ export const purposeAccounts = (db: Database) =>
 
 export const accountNames = (db: Database) => many<{ number: string; name: string }>(db, 'select number, name from accounts');
 
-/** The day to post on: the wanted day where its period is open, else the first day of the next open period. */
-export const postingDay = async (db: Database, wanted: string) =>
-  (
-    await maybe<{ day: string }>(
-      db,
-      `select greatest($1::date, (id || '-01')::date)::text as day from periods where state = 'open' and id >= to_char($1::date, 'YYYY-MM') order by id limit 1`,
-      [wanted],
-    )
-  )?.day ?? null;
-
 /** The next number of the journal. The row stays locked until the entry is committed or rolled back: no gaps. */
 export const takeNumber = async (db: Database) =>
   (await one<{ number: number }>(db, 'update journal_counter set last_number = last_number + 1 returning last_number as number')).number;
@@ -131,6 +121,9 @@ export const openItems = (db: Database, most: number) =>
        where d.tray = 'posted' order by d.due_date nulls last, d.id limit $1)
      select f.id as "documentId", f.number as "entryNumber", s.id as "supplierId", s.name as supplier, f.invoice_number as "invoiceNumber", f.due_date as "dueDate",
        (l.credit - l.debit)::text as amount,
+       array(select coalesce(o.invoice_number, '') from credit_links c join documents o on o.id = case when c.credit_id = f.id then c.invoice_id else c.credit_id end and o.tray = 'posted'
+         where c.credit_id = f.id or c.invoice_id = f.id order by o.id) as with,
+       (select sum(c.gross)::text from claims c join exceptions x on x.id = c.exception_id and x.withdrawn_at is null where c.document_id = f.id and c.ended_at is null) as "heldBack",
        (select (t.credit - t.debit)::text from supplier_totals t where t.supplier_id = s.id and t.account = a.number) as "supplierTotal"
      from first f join journal_lines l on l.entry_id = f.entry_id join accounts a on a.number = l.account and a.purpose = 'payables'
        join suppliers s on s.id = l.supplier_id

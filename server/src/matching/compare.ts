@@ -29,7 +29,8 @@ import { companyRow } from '../people/queries.js';
 import { lockSupplier, supplierDefaults } from '../suppliers/queries.js';
 import { accountExceptions } from './accounts.js';
 import { ownFields } from '../own-fields/queries.js';
-import { creditExceptions } from './credit.js';
+import { booksExceptions } from './books.js';
+import { creditExceptions, replacedExceptions } from './credit.js';
 import type { Services } from '../services.js';
 import { duplicateExceptions } from './duplicates.js';
 import { limitsFor } from './limits.js';
@@ -59,6 +60,8 @@ export async function compareDocument(
     found.push({ line: null, facts: { code: 'not-above-zero', total: head.gross }, figures: [] });
   found.push(...(await accountExceptions(db, head, supplierId)));
   found.push(...(await duplicateExceptions(db, head, supplierId)));
+  found.push(...(await replacedExceptions(db, head.id)));
+  found.push(...(await booksExceptions(db, head, supplier.termsDays)));
   const matched = await matchOrders(services, db, head, supplierId, lines.map(asInvoiceLine));
   found.push(...matched.found);
   await storePairs(db, head.id, matched.match?.pairs ?? []);

@@ -1,6 +1,7 @@
 import type { DuplicateSign } from '@umber/core/documents';
 import { duplicateSign, type MatchException } from '@umber/core/matching';
 import type { Database } from '../database/database.js';
+import { replacedOf } from '../documents/credit-queries.js';
 import { likeDocuments, numberedDocument, type MatchHead } from './queries.js';
 
 /** What weighs most is said first. */
@@ -12,7 +13,9 @@ const ORDER: readonly DuplicateSign[] = ['number', 'page', 'similar-number', 'am
  */
 export async function duplicateExceptions(db: Database, head: MatchHead, supplierId: number): Promise<MatchException[]> {
   const own = await numberedDocument(db, head.id);
+  const replaced = await replacedOf(db, head.id);
   const signs = (await likeDocuments(db, head.id, supplierId)).flatMap((other) => {
+    if (other.id === replaced?.id) return [];
     const because = own && duplicateSign(own, other);
     return because ? [{ other, because }] : [];
   });

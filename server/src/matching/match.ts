@@ -8,6 +8,7 @@ import { approvalRules, askApproval, costCentreManagers } from '../approval/quer
 import type { Database } from '../database/database.js';
 import { record, withdrawApprovals, type Actor } from '../documents/change-queries.js';
 import { moveTo } from '../documents/lifecycle.js';
+import { replacedOf } from '../documents/credit-queries.js';
 import { disputeOf, documentLines, handlersOf, liveExceptions } from '../documents/queries.js';
 import { orderHands } from '../orders/queries.js';
 import { approverIds } from '../people/queries.js';
@@ -109,7 +110,7 @@ async function storeExceptions(db: Database, id: number, found: readonly MatchEx
   const wanted = new Map(found.map((one) => [exceptionKey(one), one]));
   const hands = await handlersOf(db, id, 'beside-accounts');
   let open = 0;
-  let apart = false;
+  let apart = (await replacedOf(db, id)) !== null;
   for (const known of await liveExceptions(db, id)) {
     const key = exceptionKey(known);
     const voided = needsTwo(known.facts) && (await confirmersOf(db, known.id)).some((person) => hands.includes(person));

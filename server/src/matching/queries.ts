@@ -1,4 +1,3 @@
-import { sum, toAmount } from '@umber/core/money';
 import type { ChargeKind, ChosenPair, MatchException, Numbered, Pair, Tolerances } from '@umber/core/matching';
 import type { Coding, CodingReason } from '@umber/core/coding';
 import { OUT_OF_THE_BOOKS, type DocumentKind, type OwnName } from '@umber/core/documents';
@@ -21,6 +20,7 @@ export interface MatchHead {
   readonly supplierId: number | null;
   readonly currency: string | null;
   readonly issueDate: string | null;
+  readonly dueDate: string | null;
   readonly net: string | null;
   readonly tax: string | null;
   readonly gross: string | null;
@@ -35,7 +35,7 @@ export const matchHead = (db: Database, id: number) =>
     db,
     `select d.id, d.kind, d.seller_name as "sellerName", d.seller_tax_id as "sellerTaxId", d.seller_iban as "sellerIban", d.bank_accounts as "bankAccounts", a.sender, d.order_reference as "orderReference",
        (select r.result #>> '{fields,orderReference,value}' from readings r where r.document_id = d.id order by r.id desc limit 1) as "orderReferenceRead", d.invoice_number as "invoiceNumber",
-       d.supplier_id as "supplierId", d.currency, d.issue_date as "issueDate", d.net_total as net, d.tax_total as tax, d.gross_total as gross, d.carriage, d.document_discount as discount, d.own_values as own
+       d.supplier_id as "supplierId", d.currency, d.issue_date as "issueDate", d.due_date as "dueDate", d.net_total as net, d.tax_total as tax, d.gross_total as gross, d.carriage, d.document_discount as discount, d.own_values as own
      from documents d join arrivals a on a.id = d.arrival_id where d.id = $1`,
     [id],
   );
@@ -129,7 +129,7 @@ export const forgetChoices = (db: Database, id: number, line: number | null) =>
 
 /** The key of the words of a document's first page. */
 const FIRST_PAGE = `(select f.page_key from pages p join file_pages f on f.file_id = d.file_id and f.number = p.number where p.document_id = d.id order by p.position limit 1)`;
-const NUMBERED = `d.id, d.number_key as key, d.invoice_number as number, d.gross_total as gross, d.issue_date as "issueDate", ${FIRST_PAGE} as page`;
+const NUMBERED = `d.id, d.number_key as key, d.invoice_number as number, d.gross_total as gross, d.kind = 'credit-note' as "isCredit", d.issue_date as "issueDate", ${FIRST_PAGE} as page`;
 type NumberedDocument = Numbered & { readonly id: number; readonly number: string | null };
 
 export const numberedDocument = (db: Database, id: number) =>
@@ -158,30 +158,6 @@ export const tellApart = (db: Database, id: number, apart: boolean) =>
     'update documents set told_apart = case when $2 then id else 0 end where id = $1 and told_apart <> case when $2 then id else 0 end',
     [id, apart],
   );
-
-/** The invoices that a credit note names: all numbers, those that are here and went on, and what is left of these less what others credited. */
-export const creditedInvoices = async (db: Database, id: number, supplierId: number) => {
-  const named = await many<{ number: string }>(db, 'select number from citations where document_id = $1 order by position', [id]);
-  const invoices = await many<{ number: string; gross: string }>(
-    db,
-    `select d.invoice_number as number, d.gross_total as gross from documents d where d.supplier_id = $2 and d.kind = 'invoice' and d.allotted_at is not null
-       and d.number_key in (select invoice_number_key(number) from citations where document_id = $1)`,
-    [id, supplierId],
-  );
-  const credits = await many<{ gross: string }>(
-    db,
-    `select d.gross_total as gross from documents d where d.supplier_id = $2 and d.kind = 'credit-note' and d.id <> $1
-       and d.allotted_at < coalesce((select allotted_at from documents where id = $1), 'infinity')
-       and exists (select from citations c join citations o on invoice_number_key(o.number) = invoice_number_key(c.number) where c.document_id = d.id and o.document_id = $1)`,
-    [id, supplierId],
-  );
-  const total = (amounts: readonly { gross: string }[]) => sum(amounts.map(({ gross }) => gross));
-  return {
-    named: named.map(({ number }) => number),
-    invoices: invoices.map(({ number }) => number),
-    left: toAmount(total(invoices).minus(total(credits))),
-  };
-};
 
 export const tolerances = (db: Database) =>
   one<Tolerances>(

@@ -20,6 +20,7 @@ import { learnItem, linesById, openLines, openOrderHeads, orderHeads, setConvers
 import type { Services } from '../services.js';
 import { insertSupplierAccount, suppliersLike, supplierView } from '../suppliers/queries.js';
 import { moveTo, onDocument } from '../documents/lifecycle.js';
+import { setCredited } from './credit-queries.js';
 import { knownHead, matchAgain, matchDocument, traitsOf } from './match.js';
 import {
   acceptException,
@@ -130,6 +131,7 @@ export function accept(services: Services, id: number, person: Person, exception
       throw new ApiError('incomplete', 'This cannot be accepted. Send it back to Check and correct it, or turn it away.');
     if (needsTwo(facts)) throw new ApiError('incomplete', 'Where money goes is confirmed by two people, not accepted by one.');
     await acceptException(db, exceptionId, person.id, reason);
+    if (facts.code === 'credit-likely') await setCredited(db, id, [facts.document], 'person');
     await record(db, id, person.id, { code: 'exception-accepted', line, facts, reason });
     if (line !== null && supplierId !== null && (facts.code === 'unit' || facts.code === 'pair-doubtful')) {
       const pairs = (await pairsOf(db, id)).filter((pair) => pair.line === line);

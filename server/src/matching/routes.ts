@@ -2,6 +2,7 @@ import { changedDocument } from '../documents/view.js';
 import type { Services } from '../services.js';
 import type { Handlers } from '../serve.js';
 import { noted } from '../log.js';
+import { chooseCredited, chooseReplaced, creditable } from './credited.js';
 import {
   accept,
   chooseOrdersFor,
@@ -21,6 +22,9 @@ type Matching =
   | 'chooseSupplier'
   | 'chooseOrder'
   | 'choosePairs'
+  | 'creditable'
+  | 'chooseCredited'
+  | 'chooseReplaced'
   | 'codeLine'
   | 'codeLines'
   | 'acceptException'
@@ -31,6 +35,9 @@ export const matchingRoutes = (services: Services): Handlers<Matching> => {
   const { pool } = services;
   return {
     orderLinesFor: ({ params: { id } }) => orderLinesFor(services, id),
+    creditable: ({ params: { id } }) => creditable(services, id),
+    chooseCredited: ({ params: { id }, person, input }) => changedDocument(pool, id, chooseCredited(services, id, person, input)),
+    chooseReplaced: ({ params: { id }, person, input }) => changedDocument(pool, id, chooseReplaced(services, id, person, input)),
     proposals: ({ params: { id } }) => proposals(services, id),
     chooseSupplier: async ({ params: { id }, person, input }) => {
       const view = await changedDocument(pool, id, chooseSupplier(services, id, person, input));

@@ -58,9 +58,10 @@ export const supplierDefaults = (db: Database, id: number) =>
     blocked: string | null;
     orderRequired: boolean;
     approverId: number | null;
+    termsDays: number;
   }>(
     db,
-    'select default_account as account, default_cost_centre as "costCentre", name, iban, country, blocked_reason as blocked, order_required as "orderRequired", approver_id as "approverId" from suppliers where id = $1',
+    'select terms_days as "termsDays", default_account as account, default_cost_centre as "costCentre", name, iban, country, blocked_reason as blocked, order_required as "orderRequired", approver_id as "approverId" from suppliers where id = $1',
     [id],
   );
 

@@ -11,6 +11,7 @@ import { PageViewer } from '../viewer/page-viewer';
 import { Viewer } from '../viewer/viewer';
 import { MailSaid } from '../documents/mail-said';
 import { disputeText, trailText } from '../documents/sentences';
+import { Linked } from '../documents/linked';
 import { TrailPanel } from '../documents/trail-panel';
 import { CodingDialogs } from '../coding/coding-dialog';
 import { WaysOut } from '../documents/ways-out';
@@ -43,7 +44,7 @@ const CHANGES: readonly string[] = [
   selector: 'umber-approval-screen',
   host: { class: 'beside-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [KeyHint, PageViewer, MailSaid, TrailPanel, AmountPipe],
+  imports: [KeyHint, Linked, PageViewer, MailSaid, TrailPanel, AmountPipe],
   template: `
     <div class="paper">
       <umber-page-viewer [documentId]="document().id" [viewer]="viewer" [marks]="marks()" />
@@ -151,6 +152,7 @@ const CHANGES: readonly string[] = [
           <span class="quiet">{{ approvalText(approval.because) }}</span> {{ approval.comment }}
         </p>
       }
+      <umber-linked [document]="document()" />
       <h2>Trail</h2>
       <umber-mail-said [document]="document()" />
       <umber-trail-panel [trail]="document().trail" />

@@ -11,6 +11,7 @@ import { Keys } from '../keys/keys';
 import { grouped } from '../money/grouped';
 import { sessionFeature } from '../people/session.state';
 import { DocumentActions } from './document.state';
+import { Linked } from './linked';
 import { MailSaid } from './mail-said';
 import { fileAsItCame, searchablePdf } from './addresses';
 import { PageViewer } from '../viewer/page-viewer';
@@ -22,7 +23,7 @@ import { TrailPanel } from './trail-panel';
 @Component({
   selector: 'umber-resting-screen',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [KeyHint, MailSaid, PageViewer, RouterLink, TrailPanel],
+  imports: [KeyHint, Linked, MailSaid, PageViewer, RouterLink, TrailPanel],
   template: `
     <div class="beside">
       <umber-page-viewer [documentId]="document().id" [viewer]="viewer" />
@@ -42,6 +43,7 @@ import { TrailPanel } from './trail-panel';
       } @else if (rests() && mayCheck()) {
         <button class="plain-button main" type="button" (click)="reopen()">Reopen, to {{ backTo() }} <kbd>Enter</kbd></button>
       }
+      <umber-linked [document]="document()" />
       @if (document().citations.length > 0) {
         <h2>Invoices it names</h2>
         <table class="ruled" aria-label="Invoices it names">

@@ -23,6 +23,8 @@ export function restingText(reason: RestingReason): string {
       return 'Its pages belong to other documents now.';
     case 'same-file':
       return `The very same file came before, as document ${reason.document}.`;
+    case 'replaced':
+      return `Document ${reason.document} came in its place.`;
     case 'kept-by-rule':
       return 'A rule of its source keeps it unread.';
     case 'office-file':
@@ -97,6 +99,10 @@ function actText(act: TrailAct): string {
       return `Supplier: ${act.supplier}`;
     case 'order-chosen':
       return act.order === null ? 'No order' : `Order: ${act.order}`;
+    case 'credited-said':
+      return act.invoices.length === 0 ? 'Which invoices it credits is found anew' : `It credits ${act.invoices.join(', ')}`;
+    case 'replaces-said':
+      return act.number === null ? 'It comes in place of none' : `It comes in place of invoice ${act.number}`;
     case 'line-paired':
       return act.after === null
         ? `Line ${act.line + 1} is paired as it was without being told`

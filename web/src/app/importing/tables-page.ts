@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { Store } from '@ngrx/store';
 import type { ImportView, PreviewRow } from '@umber/contract/importing';
 import { addressOf } from '@umber/contract/endpoints';
-import { IMPORT_TABLES, type ImportMapping, type ImportTable } from '@umber/core/importing';
+import { IMPORT_TABLES, isMasterData, type ImportMapping, type ImportTable } from '@umber/core/importing';
 import { may } from '@umber/core/permissions';
 import { startWith, Subject, type Observable } from 'rxjs';
 import { Api } from '../api';
@@ -37,7 +37,7 @@ export class TablesPage {
   protected readonly tables = computed(() => {
     const role = this.#person()?.role ?? 'auditor';
     if (!may(role, 'imports')) return [];
-    return IMPORT_TABLES.filter((one) => may(role, 'masterData') || (one !== 'accounts' && one !== 'cost-centres'));
+    return IMPORT_TABLES.filter((one) => may(role, 'masterData') || !isMasterData(one));
   });
   protected readonly all = IMPORT_TABLES;
   protected readonly names = TABLE_NAMES;

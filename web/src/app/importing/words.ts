@@ -8,6 +8,7 @@ export const TABLE_NAMES: Readonly<Record<ImportTable, string>> = {
   receipts: 'Receipts',
   accounts: 'Accounts',
   'cost-centres': 'Cost centres',
+  budgets: 'Budgets',
 };
 
 export const STATE_NAMES: Readonly<Record<RowState, string>> = { wrong: 'wrong', new: 'new', changed: 'changed', same: 'as it is' };

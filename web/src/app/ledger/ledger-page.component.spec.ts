@@ -16,6 +16,8 @@ const item = (n: number, more: Partial<OpenItem> = {}): OpenItem => ({
   dueDate: null,
   amount: '120.00',
   supplierTotal: '120.00',
+  with: [],
+  heldBack: null,
   ...more,
 });
 const entry: EntryView = {

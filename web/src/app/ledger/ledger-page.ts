@@ -109,6 +109,16 @@ const VIEWS = ['Journal', 'Open items', 'Trial balance'] as const;
                       </td>
                       <td>entry {{ item.entryNumber }}</td>
                       <td>{{ item.dueDate === null ? '' : 'due ' + dueDay(item.dueDate) }}</td>
+                      <td>
+                        @if (item.with.length > 0) {
+                          <span class="quiet"
+                            >{{ item.amount.startsWith('-') ? 'credits' : 'credited by' }} {{ item.with.join(', ') }}</span
+                          >
+                        }
+                        @if (item.heldBack !== null) {
+                          <span class="ask">{{ item.heldBack | amount }} held back</span>
+                        }
+                      </td>
                       <td class="number">{{ item.amount | amount }}</td>
                     </tr>
                   }

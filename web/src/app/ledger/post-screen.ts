@@ -13,6 +13,7 @@ import { fullDay } from '../dates/day';
 import { DocumentActions } from '../documents/document.state';
 import { PageViewer } from '../viewer/page-viewer';
 import { Viewer } from '../viewer/viewer';
+import { Linked } from '../documents/linked';
 import { TrailPanel } from '../documents/trail-panel';
 import { WaysOut } from '../documents/ways-out';
 import { Keys } from '../keys/keys';
@@ -30,7 +31,7 @@ import { paidText } from './sentences';
   selector: 'umber-post-screen',
   host: { class: 'beside-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [KeyHint, ConfirmSupplier, PageViewer, TrailPanel, EntryTable, AmountPipe, RouterLink],
+  imports: [KeyHint, ConfirmSupplier, Linked, PageViewer, TrailPanel, EntryTable, AmountPipe, RouterLink],
   template: `
     <div class="paper">
       <umber-page-viewer [documentId]="document().id" [viewer]="viewer" />
@@ -64,6 +65,7 @@ import { paidText } from './sentences';
       } @else {
         <p class="quiet" role="status">Drawing up the entry …</p>
       }
+      <umber-linked [document]="document()" />
       <h2>Trail</h2>
       <umber-trail-panel [trail]="document().trail" />
     </section>

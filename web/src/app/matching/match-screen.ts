@@ -15,6 +15,7 @@ import { CodingTable } from '../coding/coding-table';
 import { fullDay } from '../dates/day';
 import { pagePicture } from '../documents/addresses';
 import { DocumentActions, documentFeature, type DocumentChange } from '../documents/document.state';
+import { Linked } from '../documents/linked';
 import { MailSaid } from '../documents/mail-said';
 import { ReasonDialog, type ReasonAnswer, type ReasonQuestion } from '../documents/reason-dialog';
 import { TrailPanel } from '../documents/trail-panel';
@@ -32,6 +33,7 @@ import type { PageMark } from '../viewer/page-flow';
 import { PageViewer } from '../viewer/page-viewer';
 import { Viewer } from '../viewer/viewer';
 import { AskDialog, type AskAnswer, type AskQuestion } from './ask-dialog';
+import { InvoicesDialog, type InvoicesQuestion } from './invoices-dialog';
 import { OrdersDialog, type OrdersQuestion } from './orders-dialog';
 import { PairDialog, type PairQuestion } from './pair-dialog';
 import { matchRows, signed, type MatchRow } from './rows';
@@ -44,7 +46,7 @@ import { WAY_NAMES, waysOf, type Way } from './ways';
   selector: 'umber-match-screen',
   host: { '[class.beside]': 'beside()' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [KeyHint, MailSaid, PageViewer, TrailPanel, AmountPipe, CodingTable, RouterLink],
+  imports: [KeyHint, Linked, MailSaid, PageViewer, TrailPanel, AmountPipe, CodingTable, RouterLink],
   templateUrl: './match-screen.html',
   styleUrl: './match-screen.scss',
 })
@@ -208,14 +210,20 @@ export class MatchScreen {
   /** What comes of a way out, under its name. */
   protected wayText(way: Way, exception: ExceptionView): string {
     switch (way) {
+      case 'credits':
+        return 'among the supplier’s invoices';
+      case 'replaces':
+        return exception.facts.code === 'duplicate' ? 'that one is turned away, or must be credited' : 'of another, or of none';
       case 'confirm':
         return exception.confirmations.length === 0 ? 'as the first of two' : 'as the second of two';
       case 'accept':
-        return exception.facts.code === 'pair-doubtful'
-          ? 'it is this line; remembered'
-          : exception.facts.code === 'unit'
-            ? 'the units are so; remembered'
-            : 'an approver decides';
+        return exception.facts.code === 'credit-likely'
+          ? 'it is for that; linked'
+          : exception.facts.code === 'pair-doubtful'
+            ? 'it is this line; remembered'
+            : exception.facts.code === 'unit'
+              ? 'the units are so; remembered'
+              : 'an approver decides';
       case 'pay-short':
         return `${this.sign()} ${grouped(this.#tooMuch(exception))} held back until a credit note comes`;
       case 'ask': {
@@ -243,6 +251,10 @@ export class MatchScreen {
   protected go(way: Way, exception: ExceptionView): void {
     if (this.busy() || !this.mayGo(way, exception)) return;
     switch (way) {
+      case 'credits':
+        return this.chooseCredited();
+      case 'replaces':
+        return exception.facts.code === 'duplicate' ? this.#replaces(exception.facts.document) : this.chooseReplaced();
       case 'confirm':
         return this.confirm(exception);
       case 'accept':
@@ -385,6 +397,37 @@ export class MatchScreen {
       .afterClosed()
       .pipe(filter((chosen) => chosen !== undefined))
       .subscribe((orderIds) => this.#change({ name: 'chooseOrder', input: { orderIds }, next: true }));
+  }
+
+  /** Chooses the invoices that a credit note gives back of. */
+  protected chooseCredited(): void {
+    const { id, credits } = this.document();
+    const title = 'Which invoices does it credit?';
+    this.#chooseInvoices({ documentId: id, title, chosen: credits.map((one) => one.id), several: true, booked: true }, (invoiceIds) =>
+      this.#change({ name: 'chooseCredited', input: { invoiceIds } }),
+    );
+  }
+
+  /** Chooses the invoice in whose place it comes. */
+  protected chooseReplaced(): void {
+    const { id, replaces } = this.document();
+    const title = 'In whose place does it come?';
+    this.#chooseInvoices({ documentId: id, title, chosen: replaces ? [replaces.id] : [], several: false, booked: false }, ([first]) =>
+      this.#replaces(first ?? null),
+    );
+  }
+
+  #replaces(invoiceId: number | null): void {
+    this.#change({ name: 'chooseReplaced', input: { invoiceId } });
+  }
+
+  #chooseInvoices(data: InvoicesQuestion, then: (chosen: readonly number[]) => void): void {
+    if (!this.mayMatch() || this.busy() || this.document().supplier === null) return;
+    this.#dialog
+      .open<InvoicesDialog, InvoicesQuestion, readonly number[]>(InvoicesDialog, { data, width: '620px' })
+      .afterClosed()
+      .pipe(filter((chosen) => chosen !== undefined))
+      .subscribe(then);
   }
 
   /** Whether the person may be one of the two who confirm: they touched nothing else, unless the company has two people. */

@@ -32,6 +32,21 @@ const ALL: readonly [ExceptionFacts, RegExp][] = [
   [{ code: 'tax-amount', expected: null, percent: '786.2' }, /786\.2 % of the net total, which no tax rate here makes/],
   [{ code: 'credit-beyond', credited: '90.00', left: '40.00', invoices: ['A1'] }, /^It credits 90\.00; of A1 40\.00 is left\.$/],
   [{ code: 'credits-nothing-known', named: [] }, /names no invoice/],
+  [{ code: 'credit-likely', number: 'A1', document: 3 }, /^It names no invoice\. Invoice A1 has the same total/],
+  [{ code: 'replaces-booked', number: 'A1', document: 3, left: '40.00' }, /in place of invoice A1, of which 40\.00 is not credited/],
+  [
+    { code: 'terms', due: '2026-11-10', agreed: '2026-12-02', days: 30 },
+    /^It is due on 10 Nov 2026; with 30 days as agreed it would be on 2 Dec 2026\.$/,
+  ],
+  [
+    { code: 'period', date: '2026-01-15', posted: '2026-09-01' },
+    /^The period of 15 Jan 2026 is closed: it would be posted on 1 Sep 2026\.$/,
+  ],
+  [{ code: 'period', date: '2031-01-15', posted: null }, /^No period is open for 15 Jan 2031/],
+  [
+    { code: 'over-budget', costCentre: 'TR', year: 2026, budget: '5000.00', before: '4900.00', asked: '240.00' },
+    /^TR may spend 5,000\.00 in 2026: 4,900\.00 went before, this asks for 240\.00\.$/,
+  ],
   [{ code: 'credits-nothing-known', named: ['A1', 'A2'] }, /^It credits A1, A2, which have not been settled here/],
 ];
 

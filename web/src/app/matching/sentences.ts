@@ -24,6 +24,8 @@ export const FIGURE_NAMES: Readonly<Record<FigureName, string>> = {
   tax: 'Tax',
   'tax-rate': 'Tax rate, %',
   'order-total': 'All of the order',
+  'due-date': 'Due date',
+  budget: 'Of the year',
 };
 
 /** What does not fit, and where that helps, what to do. `line` is 0-based; null for the whole document. */
@@ -110,6 +112,18 @@ function bareException(facts: ExceptionFacts): string {
       return facts.named.length === 0
         ? 'It names no invoice that it credits, and goes against no order. Ask what it is for.'
         : `It credits ${facts.named.join(', ')}, which ${facts.named.length === 1 ? 'has' : 'have'} not been settled here.`;
+    case 'credit-likely':
+      return `It names no invoice. Invoice ${facts.number} has the same total: is it for that?`;
+    case 'replaces-booked':
+      return `It comes in place of invoice ${facts.number}, of which ${grouped(facts.left)} is not credited in the books: that would be paid twice. Ask for a credit note, or wait for it.`;
+    case 'terms':
+      return `It is due on ${fullDay(facts.due)}; with ${facts.days} days as agreed it would be on ${fullDay(facts.agreed)}.`;
+    case 'period':
+      return facts.posted === null
+        ? `No period is open for ${fullDay(facts.date)} or later. Is the date right? Else a period has to be opened.`
+        : `The period of ${fullDay(facts.date)} is closed: it would be posted on ${fullDay(facts.posted)}.`;
+    case 'over-budget':
+      return `${facts.costCentre} may spend ${grouped(facts.budget)} in ${facts.year}: ${grouped(facts.before)} went before, this asks for ${grouped(facts.asked)}.`;
     case 'own-differs':
       return facts.order === null
         ? `${facts.field} is ${facts.value}, but there is no order to hold it against.`

@@ -2,10 +2,13 @@ import type { ExceptionView } from '@umber/contract/documents';
 import { needsChoice, needsTwo, saysTooMuch, wantsReceipt } from '@umber/core/matching';
 
 /** Ways out of an exception that are more than a choice among proposals. */
-export type Way = 'confirm' | 'pair' | 'ask' | 'wait' | 'accept' | 'pay-short' | 'correct-order' | 'back' | 'turn-away';
+export type Way =
+  'credits' | 'replaces' | 'confirm' | 'pair' | 'ask' | 'wait' | 'accept' | 'pay-short' | 'correct-order' | 'back' | 'turn-away';
 
 /** What each way is called, and what comes of it. */
 export const WAY_NAMES: Readonly<Record<Way, string>> = {
+  credits: 'Choose what it credits',
+  replaces: 'It comes in its place',
   confirm: 'Confirm the account',
   pair: 'Choose the order line',
   ask: 'Ask who knows',
@@ -46,7 +49,10 @@ export function waysOf({ facts, line }: ExceptionView, hasOrders: boolean, isCre
   const ways: Way[] = [];
   const waits = wantsReceipt(facts);
   if (waits) ways.push('ask', 'wait');
-  if (facts.code === 'duplicate') return ['turn-away', 'accept', 'ask', 'back'];
+  if (facts.code === 'duplicate') return ['turn-away', ...(isCreditNote ? [] : ['replaces' as const]), 'accept', 'ask', 'back'];
+  if (facts.code === 'credit-likely') return ['accept', 'credits', 'ask', 'back', 'turn-away'];
+  if (facts.code === 'credits-nothing-known' || facts.code === 'credit-beyond') return ['credits', 'ask', 'accept', 'back', 'turn-away'];
+  if (facts.code === 'replaces-booked') return ['ask', 'replaces', 'accept', 'back', 'turn-away'];
   ways.push('accept');
   if (line !== null && hasOrders && PAIRED.has(facts.code)) ways.push('pair');
   if (saysTooMuch(facts) && !isCreditNote) ways.push('pay-short');
