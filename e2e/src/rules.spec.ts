@@ -28,7 +28,7 @@ test.describe('rules by hand', () => {
     await clerk.goto(`${stage.base}/suppliers`);
     await clerk.getByLabel('Find a supplier').fill('Tarnside');
     await clerk
-      .getByRole('row', { name: /Tarnside/ })
+      .getByRole('row', { name: new RegExp(SELLER) })
       .getByRole('button', { name: 'habits' })
       .click();
     await clerk.getByText('Nothing was learned of this supplier yet.').waitFor();

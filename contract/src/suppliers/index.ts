@@ -31,6 +31,17 @@ export interface FoundSupplier extends SupplierView {
   readonly blocked: string | null;
 }
 
+/** Tolerances of a supplier's or an order's own: per cent and amounts; null: as it is in general. */
+export const OWN_TOLERANCES = [
+  'pricePercent',
+  'priceAmount',
+  'underPercent',
+  'underAmount',
+  'quantityPercent',
+  'quantityAmount',
+  'chargeAmount',
+] as const;
+export type OwnTolerances = Readonly<Record<(typeof OWN_TOLERANCES)[number], string | null>>;
 export const TAX_TREATMENTS = ['domestic', 'reverse-charge', 'exempt', 'foreign'] as const;
 /** What of a supplier's record may be changed. */
 export interface SupplierRecord {
@@ -55,6 +66,12 @@ export interface SupplierRecord {
   /** Who approves each of its invoices besides; null: nobody. */
   readonly approverId: number | null;
   readonly orderRequired: boolean;
+  /** How far its invoices may be off their orders without asking. */
+  readonly tolerances: OwnTolerances;
+  /** Gross, base currency: up to it invoices in no doubt go to Post without anybody's hand; null: it is off. */
+  readonly straightLimit: string | null;
+  /** One of so many of these is shown to a person all the same. */
+  readonly sampleEvery: number;
   readonly group: string;
   readonly note: string;
 }
@@ -115,6 +132,8 @@ export interface SupplierPage {
     readonly amount: string | null;
     readonly currency: string | null;
   }[];
+  /** How its invoices fared that went straight through or were shown as samples. */
+  readonly straight: { readonly went: number; readonly shown: number; readonly right: number; readonly wrong: number };
   /** What is owed to it and not paid, in base currency. */
   readonly owed: string;
   /** What it calls our items, as people said it. */

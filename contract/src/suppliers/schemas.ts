@@ -3,6 +3,7 @@ import { normalizeIban, normalizeTaxId, typedAccount } from '@umber/core/identif
 import { SUPPLIER_FIELDS, type SupplierField, type TypedSupplier } from '@umber/core/suppliers';
 import { idSchema, reasonSchema, versionSchema } from '../common-schemas.js';
 import {
+  OWN_TOLERANCES,
   SUPPLIER_FAULTS,
   TAX_TREATMENTS,
   type AccountWish,
@@ -10,6 +11,7 @@ import {
   type ChangeAnswer,
   type MergeWish,
   type NewSupplier,
+  type OwnTolerances,
   type SupplierRecordWish,
 } from './index.js';
 
@@ -41,6 +43,20 @@ export const newSupplierSchema = Joi.object<NewSupplier, true>({
 const NAMES = Joi.array().items(Joi.string().trim().min(2).max(200)).max(20).unique().required();
 const AN_ACCOUNT =
   'Type an IBAN, or a sort code and account number such as 20-41-17 12345678, or a routing number and account number such as 021000021 987654321.';
+const tolerance = (percent: boolean) =>
+  Joi.string()
+    .trim()
+    .empty('')
+    .allow(null)
+    .default(null)
+    .custom((value: string, helpers) =>
+      (percent ? /^\d{1,2}(\.\d{1,3})?$/ : /^\d{1,9}(\.\d{1,2})?$/).test(value) ? value : helpers.error('number'),
+    )
+    .messages({ '*': 'A tolerance is a number such as 2 or 12.50; empty: as it is for all.' });
+/** Tolerances of its own; what is left out is as for all. */
+export const ownTolerancesSchema = Joi.object<OwnTolerances>(
+  Object.fromEntries(OWN_TOLERANCES.map((name) => [name, tolerance(name.endsWith('Percent'))])),
+).default(Object.fromEntries(OWN_TOLERANCES.map((name) => [name, null])));
 export const supplierRecordWishSchema = Joi.object<SupplierRecordWish>({
   version: versionSchema,
   reason: reasonSchema,
@@ -79,6 +95,15 @@ export const supplierRecordWishSchema = Joi.object<SupplierRecordWish>({
   costCentre: checked('costCentre', text),
   approverId: idSchema.allow(null),
   orderRequired: Joi.boolean().required(),
+  tolerances: ownTolerancesSchema,
+  straightLimit: Joi.string()
+    .trim()
+    .empty('')
+    .allow(null)
+    .default(null)
+    .custom((value: string, helpers) => (/^\d{1,9}(\.\d{1,2})?$/.test(value) && Number(value) > 0 ? value : helpers.error('number')))
+    .messages({ '*': 'The limit is an amount above zero; empty: it is off.' }),
+  sampleEvery: Joi.number().integer().min(1).max(100).required().messages({ '*': 'One of 1 to 100 is shown to a person.' }),
   group: Joi.string().trim().max(100).allow('').required(),
   note: Joi.string().trim().max(2000).allow('').required(),
 });

@@ -19,6 +19,7 @@ const facts: ApprovalFacts = {
   costCentres: ['PW'],
   hasException: false,
   isDisputed: false,
+  isSample: false,
   hasLateOrder: false,
   orderOwners: [tom],
   supplierApprover: null,
@@ -65,6 +66,15 @@ describe('who must approve', () => {
       tom,
       ines,
     ]);
+  });
+
+  it('shows a sample to who ordered, where no rule asks anybody', () => {
+    const sample = { ...facts, isSample: true };
+    expect(approvalsNeeded([], sample).map(({ because }) => because)).toEqual([[{ code: 'sample' }]]);
+    expect(approvalsNeeded([], { ...sample, orderOwners: [ines] })).toEqual([
+      { person: ines, because: [{ code: 'sample' }], inPlace: false },
+    ]);
+    expect(approvalsNeeded(rules, { ...sample, amount: '6000.00' })[0].because).not.toContainEqual({ code: 'sample' });
   });
 
   it('never asks who handled the document, but a stand-in', () => {

@@ -3,6 +3,7 @@ import { decimal, type DecimalString } from '../money/index.js';
 import { mayApprove } from './separation.js';
 
 export * from './separation.js';
+export * from './straight.js';
 
 /** A rule of the database: what it asks for, and who then approves. */
 export interface ApprovalRule {
@@ -26,6 +27,8 @@ export interface ApprovalFacts {
   /** Whether an order was made for it, or changed so that it fits, after it came. */
   readonly hasLateOrder: boolean;
   readonly orderOwners: readonly number[];
+  /** Whether it may go straight through and is shown to a person all the same. */
+  readonly isSample: boolean;
   /** Who approves every invoice of its supplier; null: nobody. */
   readonly supplierApprover: number | null;
   readonly managerOf: Readonly<Record<string, number>>;
@@ -54,6 +57,12 @@ export function approvalsNeeded(rules: readonly ApprovalRule[], facts: ApprovalF
         inPlace: (known?.inPlace ?? false) || person !== wanted,
       });
     }
+  }
+  if (facts.isSample && needs.size === 0) {
+    const wanted =
+      facts.orderOwners[0] ?? facts.costCentres.map((code) => facts.managerOf[code]).find((id) => id !== undefined) ?? facts.approvers[0];
+    const person = standIn(wanted, facts);
+    needs.set(person, { person, because: [{ code: 'sample' }], inPlace: false });
   }
   return [...needs.values()];
 }

@@ -82,6 +82,7 @@ export const TRAIL_SHAPES: Shapes<TrailAct> = {
     exceptions: 'number?',
     order: 'string?',
     approvals: 'array?',
+    straight: 'boolean?',
     kind: 'string?',
     file: 'string?',
     pages: 'array?',

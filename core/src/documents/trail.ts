@@ -150,6 +150,8 @@ export interface Moved {
   readonly order?: string | null;
   /** Who is asked to approve, and why. */
   readonly approvals?: readonly ApprovalReason[];
+  /** That it went straight through, within its supplier's limit. */
+  readonly straight?: true;
   readonly kind?: DocumentKind;
   readonly file?: string;
   readonly pages?: readonly number[];
@@ -266,6 +268,8 @@ export type ApprovalCause =
   | { readonly code: 'exception' }
   /** Its order was made, or allows more, only since it came. */
   | { readonly code: 'late-order' }
+  /** It could go straight through, and is shown as a sample. */
+  | { readonly code: 'sample' }
   /** Every invoice of its supplier. */
   | { readonly code: 'supplier' }
   | { readonly code: 'amount'; readonly from: string }

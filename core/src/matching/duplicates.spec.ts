@@ -1,6 +1,13 @@
 import { duplicateSign, type Numbered } from './index.js';
 
-const document = (more: Partial<Numbered>): Numbered => ({ key: null, gross: '118.80', issueDate: '2026-11-02', page: null, isCredit: false, ...more });
+const document = (more: Partial<Numbered>): Numbered => ({
+  key: null,
+  gross: '118.80',
+  issueDate: '2026-11-02',
+  page: null,
+  isCredit: false,
+  ...more,
+});
 const later = { issueDate: '2026-11-09' };
 
 describe('a document that is here already', () => {

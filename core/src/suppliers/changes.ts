@@ -19,6 +19,9 @@ export const SUPPLIER_RECORD = [
   'costCentre',
   'approver',
   'orderRequired',
+  'tolerances',
+  'straightLimit',
+  'sampleEvery',
   'group',
   'note',
   'accountAdded',
@@ -47,10 +50,13 @@ const TAKES_TWO: ReadonlySet<SupplierRecordField> = new Set([
   'country',
   'approver',
   'orderRequired',
+  'tolerances',
+  'sampleEvery',
 ]);
 
-/** Whether a change is one that two people make. Blocking is done by one, lifting it takes two. */
-export const takesTwo = ({ field, after }: SupplierChange): boolean => TAKES_TWO.has(field) || (field === 'blocked' && after === null);
+/** Whether a change is one that two people make. Blocking and switching off is done by one, lifting a block and switching on takes two. */
+export const takesTwo = ({ field, after }: SupplierChange): boolean =>
+  TAKES_TWO.has(field) || (field === 'blocked' && after === null) || (field === 'straightLimit' && after !== null);
 
 /** What of a record is otherwise, field by field. */
 export function supplierChanges(

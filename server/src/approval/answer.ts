@@ -9,6 +9,7 @@ import type { Database, Pool } from '../database/database.js';
 import { ApiError } from '../api-error.js';
 import { moveTo, onDocument, type LockedDocument } from '../documents/lifecycle.js';
 import { orderHands } from '../orders/queries.js';
+import { foundStraight } from './straight.js';
 import { answerApproval, askedApprovals } from './queries.js';
 
 /** Approves; when nobody else is asked, the document goes on to Post. @throws ApiError for one's own work. */
@@ -18,7 +19,10 @@ export function approve(pool: Pool, id: number, person: Person, { version, comme
     await answerApproval(db, asked, 'approved', comment === '' ? null : comment);
     await record(db, id, person.id, { code: 'approved', comment: comment === '' ? null : comment });
     if ((await askedApprovals(db, id)).length > 0) await bumpVersion(db, id);
-    else await moveTo(db, id, 'approve', 'post', null);
+    else {
+      await foundStraight(db, id, person.id, 'right');
+      await moveTo(db, id, 'approve', 'post', null);
+    }
   });
 }
 
@@ -31,6 +35,7 @@ export function sendBack(pool: Pool, id: number, person: Person, { version, reas
     const fetches = may(person.role, 'check') || (document.tray === 'post' && may(person.role, 'post'));
     const isAsked = (await askedApprovals(db, id)).some((approval) => approval.approverId === person.id);
     if (isAsked || !fetches) await answerApproval(db, await ownApproval(db, document, person), 'sent-back', reason);
+    await foundStraight(db, id, person.id, 'wrong');
     await withdrawApprovals(db, id);
     await insertDoubt(db, id, { field: null, line: null, question: { code: 'sent-back', by: person.name, comment: reason } });
     await moveTo(db, id, 'send-back', 'check', person.id, { text: reason });

@@ -1,9 +1,11 @@
-import { approvalsNeeded } from '@umber/core/approval';
+import { approvalsNeeded, mayGoStraight } from '@umber/core/approval';
 import type { Act } from '@umber/core/documents';
 import { exceptionKey, needsTwo, type MatchException } from '@umber/core/matching';
 import { decimal, toAmount } from '@umber/core/money';
 import { guessSupplier, SURE, type SellerTraits } from '@umber/core/suppliers';
 import { ApiError } from '../api-error.js';
+import { isSample } from '../approval/straight.js';
+import { straightLimit } from '../approval/straight-queries.js';
 import { approvalRules, askApproval, costCentreManagers } from '../approval/queries.js';
 import type { Database } from '../database/database.js';
 import { record, withdrawApprovals, type Actor } from '../documents/change-queries.js';
@@ -140,26 +142,45 @@ async function askForApproval(services: Services, db: Database, head: MatchHead,
   if (rate === null)
     throw new ApiError('incomplete', `There is no exchange rate for ${head.currency ?? 'this currency'}. Ask a controller to add one.`);
   const exceptions = await liveExceptions(db, head.id);
-  const needs = approvalsNeeded(await approvalRules(db), {
-    amount: toAmount(
-      decimal(head.gross ?? '0')
-        .abs()
-        .times(decimal(rate)),
-    ),
-    costCentres: [...new Set(lines.map((line) => line.costCentre).filter((code) => code !== null))],
-    hasException: exceptions.length > 0 || orders.length === 0,
+  const amount = toAmount(
+    decimal(head.gross ?? '0')
+      .abs()
+      .times(decimal(rate)),
+  );
+  const isDisputed = (await disputeOf(db, head.id)) !== null;
+  const handledBy = await handlersOf(db, head.id);
+  const supplierApprover = head.supplierId === null ? null : ((await supplierDefaults(db, head.supplierId))?.approverId ?? null);
+  const mayStraight = mayGoStraight({
+    limit: head.supplierId === null ? null : ((await straightLimit(db, head.supplierId))?.limit ?? null),
+    amount,
+    isInvoice: head.kind === 'invoice',
+    fits: exceptions.length === 0 && orders.length > 0,
+    isUntouched: handledBy.length === 0,
+    isDisputed,
     hasLateOrder: late.length > 0,
-    isDisputed: (await disputeOf(db, head.id)) !== null,
-    orderOwners: [...new Set(orders.map(({ ownerId }) => ownerId))],
-    supplierApprover: head.supplierId === null ? null : ((await supplierDefaults(db, head.supplierId))?.approverId ?? null),
-    managerOf: Object.fromEntries((await costCentreManagers(db)).map((one) => [one.code, one.managerId])),
-    handledBy: [...new Set([...(await handlersOf(db, head.id)), ...late])],
-    approvers: await approverIds(db),
+    hasApprover: supplierApprover !== null,
   });
+  const straight = mayStraight && head.supplierId !== null ? ((await isSample(db, head.id, head.supplierId)) ? 'sample' : 'through') : null;
+  const needs =
+    straight === 'through'
+      ? []
+      : approvalsNeeded(await approvalRules(db), {
+          amount,
+          isSample: straight === 'sample',
+          costCentres: [...new Set(lines.map((line) => line.costCentre).filter((code) => code !== null))],
+          hasException: exceptions.length > 0 || orders.length === 0,
+          hasLateOrder: late.length > 0,
+          isDisputed,
+          orderOwners: [...new Set(orders.map(({ ownerId }) => ownerId))],
+          supplierApprover,
+          managerOf: Object.fromEntries((await costCentreManagers(db)).map((one) => [one.code, one.managerId])),
+          handledBy: [...new Set([...handledBy, ...late])],
+          approvers: await approverIds(db),
+        });
   await withdrawApprovals(db, head.id);
   const fits = exceptions.length === 0 && orders.length > 0 ? orders.map(({ number }) => number).join(', ') : null;
   if (needs.length === 0) {
-    await moveTo(db, head.id, act, 'post', actor, { order: fits });
+    await moveTo(db, head.id, act, 'post', actor, { order: fits, ...(straight === 'through' ? { straight: true } : {}) });
     return;
   }
   for (const need of needs) await askApproval(db, head.id, need);

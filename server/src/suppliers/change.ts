@@ -8,7 +8,9 @@ import type {
   SupplierRecordWish,
 } from '@umber/contract/suppliers';
 import type { Person } from '@umber/contract/people';
+import { OWN_TOLERANCES, type OwnTolerances } from '@umber/contract/suppliers';
 import { printedAccount } from '@umber/core/identifiers';
+import { decimal, plain, toAmount } from '@umber/core/money';
 import { supplierChanges, takesTwo, twinSigns, type SupplierRecordField } from '@umber/core/suppliers';
 import { ApiError } from '../api-error.js';
 import { audit } from '../audit/queries.js';
@@ -32,10 +34,12 @@ import {
   ordersOfSupplier,
   othersWithAccount,
   owedTo,
+  straightFigures,
   supplierRecord,
   unitsOf,
   waitingChanges,
   writeField,
+  writeTolerances,
   type KeptChange,
   type KeptRecord,
 } from './record-queries.js';
@@ -62,6 +66,7 @@ export async function supplierPage(db: Database, id: number): Promise<SupplierPa
           .filter(({ signs }) => signs.length > 0),
     orders: await ordersOfSupplier(db, id),
     documents: await documentsOfSupplier(db, id),
+    straight: await straightFigures(db, id),
     owed: await owedTo(db, id),
     items: await itemsOf(db, id),
     units: await unitsOf(db, id),
@@ -95,9 +100,17 @@ const fieldsOf = (
   costCentre: [record.costCentre, record.costCentre],
   approver: [approver, record.approverId],
   orderRequired: [record.orderRequired ? 'yes' : 'no', record.orderRequired],
+  tolerances: [tolerancesText(record.tolerances), record.tolerances],
+  straightLimit: [record.straightLimit === null ? null : toAmount(decimal(record.straightLimit)), record.straightLimit],
+  sampleEvery: [String(record.sampleEvery), record.sampleEvery],
   group: [text(record.group), record.group],
   note: [text(record.note), record.note],
 });
+/** What is otherwise than for all, name by name. */
+function tolerancesText(tolerances: OwnTolerances): string | null {
+  const own = OWN_TOLERANCES.filter((name) => tolerances[name] !== null);
+  return own.length === 0 ? null : own.map((name) => `${name} ${plain(decimal(tolerances[name] ?? '0'))}`).join(', ');
+}
 const said = (fields: ReturnType<typeof fieldsOf>) => Object.fromEntries(Object.entries(fields).map(([field, [shown]]) => [field, shown]));
 
 /** Changes a record. What touches money, tax or who it is waits for a second person; all else holds at once. */
@@ -258,7 +271,8 @@ async function apply(db: Database, before: KeptRecord, changes: readonly KeptCha
     if (field === 'accountAdded') await insertSupplierAccount(db, before.id, String(value), null, people);
     else if (field === 'accountEnded') {
       if (!(await endAccount(db, before.id, String(value), people[1]))) await writeField(db, before.id, 'iban', null);
-    } else if (field === 'mergedInto') await merge(db, before, Number(value), people);
+    } else if (field === 'tolerances') await writeTolerances(db, before.id, value as OwnTolerances, people[1]);
+    else if (field === 'mergedInto') await merge(db, before, Number(value), people);
     else {
       // What the record had stays in the history of accounts.
       if (field === 'iban' && before.iban !== null && before.iban !== value && people[0] !== people[1]) {

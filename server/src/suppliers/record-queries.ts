@@ -1,5 +1,6 @@
 import type { SupplierAccountView, SupplierChangeView, SupplierPage, SupplierRecord } from '@umber/contract/suppliers';
 import type { SupplierChange, SupplierRecordField } from '@umber/core/suppliers';
+import { OWN_TOLERANCES, type OwnTolerances } from '@umber/contract/suppliers';
 import { nameKey } from '@umber/core/suppliers';
 import { jsonOf, many, maybe, one, type Database } from '../database/database.js';
 
@@ -12,12 +13,15 @@ export interface KeptRecord extends SupplierRecord {
   readonly mergedInto: { readonly id: number; readonly name: string } | null;
 }
 
+const TOLERANCES = `(select json_build_object('pricePercent', trim_scale(t.price_percent)::text, 'priceAmount', t.price_amount::text, 'underPercent', trim_scale(t.under_percent)::text, 'underAmount', t.under_amount::text,
+  'quantityPercent', trim_scale(t.quantity_percent)::text, 'quantityAmount', t.quantity_amount::text, 'chargeAmount', t.charge_amount::text) from (select) one left join own_tolerances t on t.supplier_id = s.id)`;
+
 export const supplierRecord = (db: Database, id: number, lock = false) =>
   maybe<KeptRecord>(
     db,
     `select s.id, s.version, s.name, s.trading_names as "tradingNames", s.former_names as "formerNames", s.address, s.country, s.currency, s.tax_id as "taxId", s.other_tax_ids as "otherTaxIds", s.iban,
        s.mail_domain as "mailDomain", s.other_domains as "otherDomains", s.terms_days as "termsDays", trim_scale(s.discount_percent)::text as "discountPercent", s.discount_days as "discountDays",
-       s.tax_treatment as "taxTreatment", s.default_account as account, s.default_cost_centre as "costCentre", s.approver_id as "approverId", s.order_required as "orderRequired", s.group_name as "group", s.note,
+       s.tax_treatment as "taxTreatment", s.default_account as account, s.default_cost_centre as "costCentre", s.approver_id as "approverId", s.order_required as "orderRequired", s.straight_limit as "straightLimit", s.sample_every as "sampleEvery", ${TOLERANCES} as tolerances, s.group_name as "group", s.note,
        p.name as approver, s.blocked_reason as blocked, case when t.id is not null then json_build_object('id', t.id, 'name', t.name) end as "mergedInto"
      from suppliers s left join people p on p.id = s.approver_id left join suppliers t on t.id = s.merged_into where s.id = $1 ${lock ? 'for update of s' : ''}`,
     [id],
@@ -44,6 +48,8 @@ const COLUMNS: Readonly<Partial<Record<SupplierRecordField, string>>> = {
   costCentre: 'default_cost_centre',
   approver: 'approver_id',
   orderRequired: 'order_required',
+  straightLimit: 'straight_limit',
+  sampleEvery: 'sample_every',
   group: 'group_name',
   note: 'note',
   blocked: 'blocked_reason',
@@ -57,6 +63,15 @@ export async function writeField(db: Database, id: number, field: SupplierRecord
   await db.query(`update suppliers set ${column} = $2 where id = $1`, [id, value]);
   if (field === 'name') await db.query('update suppliers set name_key = $2 where id = $1', [id, nameKey(String(value))]);
 }
+
+/** Writes a supplier's own tolerances. */
+export const writeTolerances = (db: Database, supplierId: number, tolerances: OwnTolerances, personId: number) =>
+  db.query(
+    `insert into own_tolerances (supplier_id, price_percent, price_amount, under_percent, under_amount, quantity_percent, quantity_amount, charge_amount, set_by) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)
+     on conflict (supplier_id) do update set price_percent = excluded.price_percent, price_amount = excluded.price_amount, under_percent = excluded.under_percent, under_amount = excluded.under_amount,
+       quantity_percent = excluded.quantity_percent, quantity_amount = excluded.quantity_amount, charge_amount = excluded.charge_amount, set_by = excluded.set_by, set_at = now()`,
+    [supplierId, ...OWN_TOLERANCES.map((name) => tolerances[name]), personId],
+  );
 export const bumpSupplier = (db: Database, id: number) => db.query('update suppliers set version = version + 1 where id = $1', [id]);
 
 /** A change with the value that is written when it holds; `before` and `after` are for people. */
@@ -186,3 +201,12 @@ export async function giveAll(db: Database, from: number, into: number): Promise
 
 export const nameOfApprover = async (db: Database, id: number) =>
   (await maybe<{ name: string }>(db, "select name from people where id = $1 and role in ('approver', 'controller')", [id]))?.name ?? null;
+
+/** How a supplier's invoices fared that went without anybody's hand. */
+export const straightFigures = (db: Database, supplierId: number) =>
+  one<{ went: number; shown: number; right: number; wrong: number }>(
+    db,
+    `select count(*) filter (where not sample)::int as went, count(*) filter (where sample)::int as shown, count(*) filter (where result = 'right')::int as right, count(*) filter (where result = 'wrong')::int as wrong
+     from straight_runs where supplier_id = $1`,
+    [supplierId],
+  );

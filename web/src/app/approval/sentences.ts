@@ -10,6 +10,8 @@ function causeText(cause: ApprovalCause): string {
       return 'its page contradicts itself';
     case 'exception':
       return 'an exception was accepted or there is no order';
+    case 'sample':
+      return 'it could go straight through, and is shown as a sample';
     case 'supplier':
       return 'every invoice of this supplier';
     case 'late-order':

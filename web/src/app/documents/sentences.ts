@@ -202,7 +202,7 @@ function movedText(moved: Moved): string {
       if (to === 'check') return 'Waits at Check for its doubts to be settled';
       if (to === 'match') return `Waits at Match: ${counted(moved.exceptions ?? 1, 'exception')}`;
       return to === 'post'
-        ? `${fits}: no approval is asked, ready to be posted`
+        ? `${fits}: no approval is asked, ready to be posted${moved.straight ? ', straight through' : ''}`
         : `${fits}: approval is asked (${(moved.approvals ?? []).map(approvalText).join('; ')})`;
   }
 }

@@ -6,8 +6,10 @@ import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { KIND_NAMES } from '@umber/contract/documents';
 import {
+  OWN_TOLERANCES,
   TAX_TREATMENTS,
   TWIN_SIGNS,
+  type OwnTolerances,
   type SupplierChangeView,
   type SupplierPage as Page,
   type SupplierRecord,
@@ -31,7 +33,7 @@ import { AmountPipe } from '../money/amount.pipe';
 import { sessionFeature } from '../people/session.state';
 import { ChooseSupplier } from './choose-supplier';
 import { ConfirmSupplier } from './confirm-supplier';
-import { RECORD_NAMES, supplierChangeText, TREATMENT_NAMES } from './record-words';
+import { RECORD_NAMES, shown, supplierChangeText, TOLERANCE_NAMES, tolerancesText, TREATMENT_NAMES } from './record-words';
 
 const text = () => new FormControl('', { nonNullable: true });
 const listed = (value: string): string[] =>
@@ -76,6 +78,12 @@ export class SupplierPage {
   protected readonly treatments = TAX_TREATMENTS;
   protected readonly treatmentNames = TREATMENT_NAMES;
   protected readonly changeText = supplierChangeText;
+  protected readonly shownValue = shown;
+  protected readonly toleranceFields = OWN_TOLERANCES;
+  protected readonly toleranceNames = TOLERANCE_NAMES;
+  protected readonly tolerancesText = tolerancesText;
+  readonly #session = inject(Store).selectSignal(sessionFeature.selectSession);
+  protected readonly base = computed(() => this.#session()?.company.currency ?? '');
   protected readonly printed = printedAccount;
   protected readonly day = fullDay;
   protected readonly trayNames: Readonly<Record<string, string>> = TRAY_NAMES;
@@ -100,6 +108,11 @@ export class SupplierPage {
     costCentre: text(),
     approverId: new FormControl<number | null>(null),
     orderRequired: new FormControl(false, { nonNullable: true }),
+    tolerances: new FormGroup(
+      Object.fromEntries(OWN_TOLERANCES.map((name) => [name, text()])) as Record<keyof OwnTolerances, ReturnType<typeof text>>,
+    ),
+    straightLimit: text(),
+    sampleEvery: new FormControl(10, { nonNullable: true }),
     group: text(),
     note: text(),
     reason: text(),
@@ -130,6 +143,8 @@ export class SupplierPage {
       taxId: record.taxId ?? '',
       iban: record.iban ?? '',
       mailDomain: record.mailDomain ?? '',
+      straightLimit: record.straightLimit ?? '',
+      tolerances: Object.fromEntries(OWN_TOLERANCES.map((name) => [name, record.tolerances[name] ?? ''])),
       reason: '',
       ...(kept === null ? {} : (JSON.parse(kept) as object)),
     });
