@@ -12,9 +12,9 @@ import type {
   TrailAct,
 } from '@umber/core/documents';
 import type { Box, Place } from '@umber/core/geometry';
-import type { ReadLine, ReadValue, Word } from '@umber/core/reading';
+import type { ReadLine, ReadValue, StatementLine, Word } from '@umber/core/reading';
 import type { CodingPart, CodingReason } from '@umber/core/coding';
-import type { MatchException, PairSign } from '@umber/core/matching';
+import type { MatchException, PairSign, StatementState } from '@umber/core/matching';
 import type { OrderView } from '../orders/index.js';
 import type { ClaimView, QuestionView } from '../asking/index.js';
 import type { HandedView, NoteView } from '../around/index.js';
@@ -42,6 +42,34 @@ export interface CitationView {
   readonly amount: string | null;
   /** The document here that has this number; null where it never arrived. */
   readonly document: { readonly id: number; readonly tray: Tray; readonly since: string } | null;
+}
+/** A line of a statement of account beside the document here that has its number. */
+export interface StatementLineView extends StatementLine {
+  readonly state: StatementState;
+  readonly document: {
+    readonly id: number;
+    readonly tray: Tray;
+    readonly kind: DocumentKind;
+    readonly gross: string | null;
+    readonly since: string;
+  } | null;
+}
+/** An invoice or credit note here that a statement does not list. */
+export interface UnlistedInvoice {
+  readonly id: number;
+  readonly number: string;
+  readonly kind: DocumentKind;
+  readonly tray: Tray;
+  readonly issueDate: string | null;
+  readonly gross: string | null;
+}
+export interface StatementView {
+  readonly lines: readonly StatementLineView[];
+  readonly opening: string | null;
+  readonly closing: string | null;
+  /** What the opening and the lines come to, where it says the closing; null where it does not. */
+  readonly sum: string | null;
+  readonly notListed: readonly UnlistedInvoice[];
 }
 /** A field's present value, and what the reading says of it while it is the reading's. */
 export interface FieldView {
@@ -185,6 +213,8 @@ export interface DocumentView {
   readonly exceptions: readonly ExceptionView[];
   /** For what is no invoice: the invoices that it names. */
   readonly citations: readonly CitationView[];
+  /** What a statement of account says, ticked off against what is here; null for all else. */
+  readonly statement: StatementView | null;
   readonly tags: readonly string[];
   readonly department: string | null;
   readonly approvals: readonly ApprovalView[];

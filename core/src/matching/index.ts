@@ -9,3 +9,4 @@ export * from './order-choice.js';
 export * from './charge-words.js';
 export * from './charges.js';
 export * from './duplicates.js';
+export * from './statement-state.js';

@@ -19,6 +19,7 @@ export * from './unproven.js';
 export * from './by-columns.js';
 export * from './header/bank-accounts.js';
 export * from './header/citations.js';
+export * from './statement/statement.js';
 export { netAmounts } from './table/taxed-lines.js';
 export { gather } from './gather.js';
 export * from './fitted/head.js';

@@ -1,4 +1,5 @@
 import PDFDocument from 'pdfkit';
+import { sum, toAmount } from '@umber/core/money';
 import { COMPANY } from '../scenario/company.js';
 import type { ScenarioSupplier } from '../scenario/suppliers.js';
 import { printed } from './words.js';
@@ -9,7 +10,8 @@ export interface DrawnLetter {
   readonly kind: 'reminder' | 'statement';
   /** ISO 8601. */
   readonly date: string;
-  readonly invoices: readonly { readonly number: string; readonly date: string; readonly amount: string }[];
+  /** Below zero: a credit note; without a number: a payment. */
+  readonly invoices: readonly { readonly number: string | null; readonly date: string; readonly amount: string }[];
 }
 
 const TITLES = { reminder: 'Payment reminder', statement: 'Statement of account' } as const;
@@ -42,10 +44,15 @@ export function drawLetter({ supplier, kind, date, invoices }: DrawnLetter): Pro
   ['Invoice no.', 'Invoice date', 'Open amount'].forEach((head, i) => write(columns[i], 330, head, 10, 'Helvetica-Bold'));
   invoices.forEach((invoice, i) => {
     const y = 350 + 18 * i;
-    write(columns[0], y, invoice.number);
+    write(columns[0], y, invoice.number ?? 'Payment received');
     write(columns[1], y, invoice.date.split('-').reverse().join('/'));
     write(columns[2], y, printed(invoice.amount, 'en'));
   });
+  if (kind === 'statement') {
+    const y = 362 + 18 * invoices.length;
+    write(columns[0], y, 'Balance due', 10, 'Helvetica-Bold');
+    write(columns[2], y, printed(toAmount(sum(invoices.map(({ amount }) => amount))), 'en'), 10, 'Helvetica-Bold');
+  }
   write(56, 780, `${supplier.name} – VAT no. ${supplier.taxId ?? ''}`, 8);
   pdf.end();
   return done;

@@ -102,6 +102,7 @@ export function firstDayMails(today: IsoDate): DemoMailPlan[] {
     letter('bellwether', 'statement', addDays(today, -1), [
       about(late),
       { number: 'INV-250977', date: addDays(today, -41), amount: '812.40' },
+      { number: null, date: addDays(today, -20), amount: '-500.00' },
     ]),
     mail('garthwater', [], 'From next month our office opens at nine. No need to reply.'),
     // From one who calls everything otherwise than others do: correct one, and the others are read by it.

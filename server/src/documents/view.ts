@@ -1,6 +1,10 @@
 import { HEADER_FIELDS, LINE_CELLS, ownName, type HeaderField, type LineCell } from '@umber/core/documents';
-import type { DocumentView, FieldView } from '@umber/contract/documents';
+import type { DocumentView, FieldView, StatementView } from '@umber/contract/documents';
+import { statementState } from '@umber/core/matching';
+import { decimal, toAmount } from '@umber/core/money';
+import { owedOf } from '@umber/core/reading';
 import type { Database } from '../database/database.js';
+import { notListed, statementHead, statementLines } from './statement-queries.js';
 import { ApiError } from '../api-error.js';
 import { creditViews, replacedOf, replacementOf } from './credit-queries.js';
 import { splitsOf } from '../coding/queries.js';
@@ -112,6 +116,7 @@ export async function documentView(db: Database, id: number): Promise<DocumentVi
     steps: head.tray === 'check' ? await stepsOf(db, id) : [],
     exceptions: (await liveExceptions(db, id)).map(({ acceptedById: _id, ...exception }) => exception),
     citations: await citationViews(db, id),
+    statement: head.kind === 'statement' ? await statementOf(db, id) : null,
     tags: head.tags,
     department: head.department,
     approvals: await approvalsOf(db, id),
@@ -137,4 +142,13 @@ async function creditsOf(db: Database, id: number): Promise<Pick<DocumentView, '
   const all = await creditViews(db, id);
   const side = (of: 'credits' | 'creditedBy') => all.filter((one) => one.of === of).map(({ of: _of, ...view }) => view);
   return { credits: side('credits'), creditedBy: side('creditedBy') };
+}
+
+/** A statement of account, each line ticked off against the document here that has its number. */
+async function statementOf(db: Database, id: number): Promise<StatementView | null> {
+  const said = await statementHead(db, id);
+  if (!said) return null;
+  const lines = (await statementLines(db, id)).map((line) => ({ ...line, state: statementState(line, line.document) }));
+  const sum = said.closing === null ? null : toAmount(owedOf(lines).plus(decimal(said.opening ?? '0')));
+  return { ...said, lines, sum, notListed: await notListed(db, id) };
 }

@@ -1,7 +1,7 @@
 import { insertDoubt, lockDocument, record } from '../documents/change-queries.js';
 import { type DocumentKind, isForTheBooks, type ReadingFailure } from '@umber/core/documents';
 import { isUnsure, type BoundaryView } from '@umber/contract/separating';
-import { bankAccountsOf, citationsOf, readDocument, type DocumentReading, type PageWords, type ReadingContext } from '@umber/core/reading';
+import { bankAccountsOf, readDocument, type DocumentReading, type PageWords, type ReadingContext } from '@umber/core/reading';
 import { decides, learnedKind, sellerKey, sortingFeatures, type Sorted } from '@umber/core/sorting';
 import { inTransaction, type Database } from '../database/database.js';
 import { knownOn } from '../habits/known.js';
@@ -113,7 +113,7 @@ export async function placeReading(
   const kindUnsure = doubts.some((doubt) => doubt.field === 'kind');
   await recogniseSupplier(db, id);
   await groupAlike(db, id, pages, reading.fields.sellerTaxId?.value ?? null);
-  if (!isForTheBooks(reading.kind) && !kindUnsure) await fileAway(db, id, 'read', reading.kind, citationsOf(pages), null);
+  if (!isForTheBooks(reading.kind) && !kindUnsure) await fileAway(db, id, 'read', reading.kind, pages, null);
   else if (doubts.length > 0) await moveTo(db, id, 'read', 'check', null);
   else await matchDocument(services, db, id, 'read', null);
 }

@@ -10,12 +10,13 @@ import {
 import { type DocumentKind, isForTheBooks, type TrailAct } from '@umber/core/documents';
 import type { KindChange } from '@umber/contract/checking';
 import type { Person } from '@umber/contract/people';
-import { citationsOf, type Citation } from '@umber/core/reading';
+import { citationsOf, statementOf, type PageWords } from '@umber/core/reading';
 import type { Database } from '../database/database.js';
 import { wordsOfDocument } from '../separating/queries.js';
 import { storeCredited } from '../reading/credited.js';
 import { insertCitation, invoiceNumberOf } from '../reading/queries.js';
 import type { Services } from '../services.js';
+import { storeStatement } from '../documents/statement-queries.js';
 import { moveTo, onDocument } from '../documents/lifecycle.js';
 import { keepStep, stateOf } from '../documents/step-queries.js';
 import { giveKind } from './queries.js';
@@ -33,7 +34,7 @@ export async function sayKind(services: Services, id: number, person: Person, { 
     if (!isForTheBooks(kind)) {
       await withdrawApprovals(db, id);
       await withdrawOpenExceptions(db, id);
-      await fileAway(db, id, 'kind', kind, citationsOf(await wordsOfDocument(db, id)), person.id);
+      await fileAway(db, id, 'kind', kind, await wordsOfDocument(db, id), person.id);
       return false;
     }
     if (before !== null && isForTheBooks(document.kind)) {
@@ -50,15 +51,20 @@ export async function sayKind(services: Services, id: number, person: Person, { 
   await services.enqueue('learn-sorting', 0);
 }
 
-/** Puts what is no invoice into its place, with the invoices that it names. Its open doubts are no matter there. */
+/** Puts what is no invoice into its place, with the invoices that it names, a statement line by line. Its open doubts are no matter there. */
 export async function fileAway(
   db: Database,
   id: number,
   act: 'read' | 'kind',
   kind: DocumentKind,
-  cited: readonly Citation[],
+  pages: readonly PageWords[],
   actor: Actor,
 ): Promise<void> {
+  const statement = kind === 'statement' ? statementOf(pages) : null;
+  if (statement && statement.lines.length > 0) await storeStatement(db, id, statement);
+  const named = citationsOf(pages);
+  const cited =
+    named.length > 0 ? named : (statement?.lines ?? []).flatMap(({ number, amount }) => (number === null ? [] : [{ number, amount }]));
   for (const [position, citation] of cited.entries()) await insertCitation(db, id, position, citation);
   await settleAllDoubts(db, id);
   await moveTo(db, id, act, 'filed', actor, { reason: { code: 'filed', kind, cited: cited.length } });

@@ -17,13 +17,14 @@ import { fileAsItCame, searchablePdf } from './addresses';
 import { PageViewer } from '../viewer/page-viewer';
 import { Viewer } from '../viewer/viewer';
 import { restingText } from './sentences';
+import { StatementTable } from './statement-table';
 import { TrailPanel } from './trail-panel';
 
 /** A document that rests, or is still arriving: its page, why it is there, its history. */
 @Component({
   selector: 'umber-resting-screen',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [KeyHint, Linked, MailSaid, PageViewer, RouterLink, TrailPanel],
+  imports: [KeyHint, Linked, MailSaid, PageViewer, RouterLink, StatementTable, TrailPanel],
   template: `
     <div class="beside">
       <umber-page-viewer [documentId]="document().id" [viewer]="viewer" />
@@ -44,7 +45,9 @@ import { TrailPanel } from './trail-panel';
         <button class="plain-button main" type="button" (click)="reopen()">Reopen, to {{ backTo() }} <kbd>Enter</kbd></button>
       }
       <umber-linked [document]="document()" />
-      @if (document().citations.length > 0) {
+      @if (document().statement; as statement) {
+        <umber-statement-table [document]="document()" [statement]="statement" />
+      } @else if (document().citations.length > 0) {
         <h2>Invoices it names</h2>
         <table class="ruled" aria-label="Invoices it names">
           <tbody>

@@ -18,6 +18,9 @@ interface Wording {
   readonly returned: string;
   readonly short: string;
   readonly question: string;
+  /** A statement of account shows what never came, or with another amount. */
+  readonly statement: string;
+  readonly missing: string;
   readonly thanks: string;
 }
 
@@ -32,6 +35,9 @@ const WORDS: Readonly<Record<string, Wording>> = {
     short:
       'we cannot pay all of your invoice {number} of {date}: {reason} We pay {owed} less, net of tax, and ask you for a credit note of that amount.',
     question: 'we have a question about your invoice {number} of {date}:',
+    statement: 'Your statement of account of {date}',
+    missing:
+      'your statement of account of {date} shows what has not reached us, or has another amount with us (in brackets):\n\n{list}\n\nPlease send us what is missing, as PDF if you can.',
     thanks: 'With kind regards',
   },
   de: {
@@ -45,6 +51,9 @@ const WORDS: Readonly<Record<string, Wording>> = {
     short:
       'Ihre Rechnung {number} vom {date} können wir nicht ganz bezahlen: {reason} Wir zahlen {owed} netto weniger und bitten Sie um eine Gutschrift in dieser Höhe.',
     question: 'wir haben eine Frage zu Ihrer Rechnung {number} vom {date}:',
+    statement: 'Ihr Kontoauszug vom {date}',
+    missing:
+      'Ihr Kontoauszug vom {date} zeigt Belege, die uns nicht erreicht haben oder bei uns einen anderen Betrag haben (in Klammern):\n\n{list}\n\nBitte senden Sie uns, was fehlt, möglichst als PDF.',
     thanks: 'Mit freundlichen Grüßen',
   },
   fr: {
@@ -57,6 +66,9 @@ const WORDS: Readonly<Record<string, Wording>> = {
     short:
       'nous ne pouvons pas régler la totalité de votre facture {number} du {date} : {reason} Nous payons {owed} hors taxe de moins et vous prions de nous envoyer un avoir de ce montant.',
     question: 'nous avons une question au sujet de votre facture {number} du {date} :',
+    statement: 'Votre relevé de compte du {date}',
+    missing:
+      'votre relevé de compte du {date} comporte des pièces qui ne nous sont pas parvenues, ou dont le montant est autre chez nous (entre parenthèses) :\n\n{list}\n\nMerci de nous envoyer ce qui manque, si possible en PDF.',
     thanks: 'Cordialement',
   },
   nl: {
@@ -69,6 +81,9 @@ const WORDS: Readonly<Record<string, Wording>> = {
     short:
       'wij kunnen uw factuur {number} van {date} niet volledig betalen: {reason} Wij betalen {owed} exclusief btw minder en vragen u om een creditnota voor dat bedrag.',
     question: 'wij hebben een vraag over uw factuur {number} van {date}:',
+    statement: 'Uw rekeningoverzicht van {date}',
+    missing:
+      'op uw rekeningoverzicht van {date} staan stukken die wij niet hebben ontvangen, of die bij ons een ander bedrag hebben (tussen haakjes):\n\n{list}\n\nWilt u ons sturen wat ontbreekt, liefst als pdf?',
     thanks: 'Met vriendelijke groet',
   },
   es: {
@@ -82,6 +97,9 @@ const WORDS: Readonly<Record<string, Wording>> = {
     short:
       'no podemos pagar la totalidad de su factura {number} del {date}: {reason} Pagamos {owed} menos, sin impuestos, y les rogamos que nos envíen un abono por ese importe.',
     question: 'tenemos una pregunta sobre su factura {number} del {date}:',
+    statement: 'Su extracto de cuenta del {date}',
+    missing:
+      'su extracto de cuenta del {date} muestra documentos que no nos han llegado, o que tienen otro importe en nuestros libros (entre paréntesis):\n\n{list}\n\nLes rogamos que nos envíen lo que falta, si es posible en PDF.',
     thanks: 'Un cordial saludo',
   },
   it: {
@@ -95,6 +113,9 @@ const WORDS: Readonly<Record<string, Wording>> = {
     short:
       'non possiamo pagare per intero la vostra fattura {number} del {date}: {reason} Paghiamo {owed} in meno, al netto dell’imposta, e vi preghiamo di inviarci una nota di credito per tale importo.',
     question: 'abbiamo una domanda sulla vostra fattura {number} del {date}:',
+    statement: 'Il vostro estratto conto del {date}',
+    missing:
+      'il vostro estratto conto del {date} riporta documenti che non ci sono pervenuti, o che da noi hanno un altro importo (tra parentesi):\n\n{list}\n\nVi preghiamo di inviarci quanto manca, se possibile in PDF.',
     thanks: 'Cordiali saluti',
   },
   sv: {
@@ -107,6 +128,9 @@ const WORDS: Readonly<Record<string, Wording>> = {
     short:
       'vi kan inte betala hela er faktura {number} av {date}: {reason} Vi betalar {owed} mindre, exklusive moms, och ber om en kreditfaktura på det beloppet.',
     question: 'vi har en fråga om er faktura {number} av {date}:',
+    statement: 'Ert kontoutdrag av {date}',
+    missing:
+      'ert kontoutdrag av {date} visar handlingar som inte har nått oss, eller som har ett annat belopp hos oss (inom parentes):\n\n{list}\n\nSkicka oss gärna det som saknas, helst som pdf.',
     thanks: 'Med vänlig hälsning',
   },
   pl: {
@@ -120,11 +144,14 @@ const WORDS: Readonly<Record<string, Wording>> = {
     short:
       'nie możemy zapłacić całości Państwa faktury {number} z dnia {date}: {reason} Płacimy o {owed} netto mniej i prosimy o fakturę korygującą na tę kwotę.',
     question: 'mamy pytanie dotyczące Państwa faktury {number} z dnia {date}:',
+    statement: 'Państwa zestawienie salda z dnia {date}',
+    missing:
+      'Państwa zestawienie salda z dnia {date} zawiera dokumenty, które do nas nie dotarły lub mają u nas inną kwotę (w nawiasie):\n\n{list}\n\nProsimy o przesłanie brakujących, najlepiej w formacie PDF.',
     thanks: 'Z poważaniem',
   },
 };
 
-type Kind = 'dispute' | 'unreadable' | 'returned' | 'short' | 'question';
+type Kind = 'dispute' | 'unreadable' | 'returned' | 'short' | 'question' | 'missing';
 
 /** Amounts and days as the supplier's language writes them. */
 function partsOf(document: DocumentView, more: Readonly<Record<string, string>>): Readonly<Record<string, string>> {
@@ -144,7 +171,7 @@ export function letterFor(kind: Kind, document: DocumentView, more: Readonly<Rec
   const parts = partsOf(document, more);
   const filled = (text: string) => text.replace(/\{(\w+)\}/g, (_, name: string) => parts[name] ?? '').replace(/ {2,}/g, ' ');
   return {
-    subject: filled(kind === 'unreadable' ? document.file.name : words.invoice).trim(),
+    subject: filled(kind === 'unreadable' ? document.file.name : kind === 'missing' ? words.statement : words.invoice).trim(),
     text: `${words.greeting}\n\n${filled(words[kind])}\n\n${words.thanks}`,
   };
 }
