@@ -1,3 +1,4 @@
+import type { Spread } from '@umber/core/ledger';
 import type { Versioned } from '../checking/index.js';
 
 /** A part of a line that goes elsewhere than its rest: one of the two says how much. */
@@ -15,6 +16,8 @@ export interface LineCodingWish {
   readonly costCentre: string;
   readonly project: string | null;
   readonly parts: readonly PartWish[];
+  /** The months that its cost belongs to; null: that of its posting. */
+  readonly spread: Spread | null;
 }
 /** Lines of a document that are coded together. */
 export interface CodingWish extends Versioned {

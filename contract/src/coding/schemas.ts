@@ -30,6 +30,17 @@ const part = Joi.object<PartWish>({
   .custom((wish: PartWish, helpers) => ((wish.percent === null) === (wish.amount === null) ? helpers.error('part.one') : wish))
   .messages({ 'part.one': 'Say of each part its share in per cent, or its amount.' });
 
+const MONTHS_SAY = 'A cost is spread over 2 to 60 months from a month such as 2026-11.';
+const spreadSchema = Joi.object({
+  from: Joi.string()
+    .pattern(/^20\d{2}-(0[1-9]|1[0-2])$/)
+    .required(),
+  months: Joi.number().integer().min(2).max(60).required(),
+})
+  .allow(null)
+  .default(null)
+  .messages({ '*': MONTHS_SAY });
+
 export const codingWishSchema = Joi.object<CodingWish>({
   version,
   lines: Joi.array()
@@ -40,6 +51,7 @@ export const codingWishSchema = Joi.object<CodingWish>({
         costCentre,
         project,
         parts: Joi.array().items(part).max(40).default([]),
+        spread: spreadSchema,
       }),
     )
     .unique('position')

@@ -14,6 +14,7 @@ import type {
 import type { Box, Place } from '@umber/core/geometry';
 import type { ReadLine, ReadValue, StatementLine, Word } from '@umber/core/reading';
 import type { CodingPart, CodingReason } from '@umber/core/coding';
+import type { Spread } from '@umber/core/ledger';
 import type { MatchException, PairSign, StatementState } from '@umber/core/matching';
 import type { OrderView } from '../orders/index.js';
 import type { ClaimView, QuestionView } from '../asking/index.js';
@@ -106,6 +107,8 @@ export interface LineView {
   readonly codingReason: CodingReason | null;
   /** Parts that go elsewhere. */
   readonly parts: readonly CodingPart[];
+  /** The months that its cost belongs to; null: that of its posting. */
+  readonly spread: Spread | null;
 }
 /** A part of a line and the order line that it is for. */
 export interface PairView {

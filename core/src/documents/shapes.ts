@@ -31,7 +31,7 @@ export const TRAIL_SHAPES: Shapes<TrailAct> = {
   'account-confirmed': { account: 'string', reason: 'string' },
   'supplier-chosen': { supplier: 'string', id: 'number' },
   'order-chosen': { order: 'string?', before: 'number?', after: 'number?' },
-  'line-coded': { line: 'number', before: 'object', after: 'object', parts: 'number?' },
+  'line-coded': { line: 'number', before: 'object', after: 'object', parts: 'number?', months: 'number?' },
   'credited-said': { invoices: 'array' },
   'replaces-said': { number: 'string?', document: 'number?' },
   'line-paired': { line: 'number', before: 'array', after: 'array?' },

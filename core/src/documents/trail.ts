@@ -56,7 +56,15 @@ export type TrailAct =
   /** The invoice in whose place it comes; null: none after all. */
   | { readonly code: 'replaces-said'; readonly number: string | null; readonly document: number | null }
   /** `parts`: how many go elsewhere than the rest; missing where none do. */
-  | { readonly code: 'line-coded'; readonly line: number; readonly before: Coding; readonly after: Coding; readonly parts?: number }
+  | {
+      readonly code: 'line-coded';
+      readonly line: number;
+      readonly before: Coding;
+      readonly after: Coding;
+      readonly parts?: number;
+      /** Over so many months; missing where its cost is of one. */
+      readonly months?: number;
+    }
   | {
       readonly code: 'field-changed';
       readonly field: HeaderField | OwnName;

@@ -27,6 +27,8 @@ export interface PostingAccounts {
   readonly goodsReceived: string;
   readonly priceVariance: string;
   readonly carriage: string;
+  /** Where what later months have waits; null: the chart has none. */
+  readonly prepaid: string | null;
 }
 
 /** What is posted. All amounts in the invoice's currency. */
@@ -150,3 +152,5 @@ function entryLine(
 export function balance(lines: readonly Pick<EntryLine, 'debit' | 'credit'>[]): Decimal {
   return sum(lines.map((line) => decimal(line.debit).minus(decimal(line.credit))));
 }
+
+export * from './spread.js';

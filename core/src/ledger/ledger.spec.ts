@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { decimal, sum, toAmount } from '../money/index.js';
 import { balance, invoiceEntry, NotPostable, type PostingInvoice } from './index.js';
 
-const accounts = { payables: '2100', inputTax: '1320', goodsReceived: '2150', priceVariance: '5900', carriage: '5420' };
+const accounts = { payables: '2100', inputTax: '1320', goodsReceived: '2150', priceVariance: '5900', carriage: '5420', prepaid: '1330' };
 const base: PostingInvoice = {
   creditNote: false,
   supplierId: 7,

@@ -1,4 +1,4 @@
-import { Decimal, decimal, type DecimalString } from '../money/index.js';
+import { Decimal, type DecimalString } from '../money/index.js';
 import { foldText } from '../similarity/index.js';
 import { sameUnit, unitFactor } from '../units/index.js';
 import { conflicts, rememberedWords as itemWords, sharedTraits, wordLikeness, type ItemWords } from './item-words.js';
@@ -41,7 +41,7 @@ const GOOD = 4;
 const PACKS = [2, 3, 4, 5, 6, 8, 10, 12, 15, 16, 20, 24, 25, 30, 36, 40, 48, 50, 60, 72, 100, 120, 144, 200, 250, 500, 1000];
 
 /** How much it is, for how near two are. */
-const size = (value: DecimalString): number => decimal(value).abs().toNumber();
+const size = (value: DecimalString): number => Math.abs(Number(value));
 const bare = (number: string): string => foldText(number).replaceAll(' ', '');
 
 /** Finds, among many order lines, those that a line of an invoice may be for. */
@@ -51,9 +51,13 @@ export class Candidates {
   readonly #at = new Map<string, number[]>();
   readonly #rarity = new Map<string, number>();
   readonly #likeness = new Map<string, number>();
+  readonly #lines: readonly Looked[];
 
-  constructor(order: readonly OrderLine[], context: PairingContext) {
+  /** `lines` are those that candidates are looked for: what none of them has in common with an order line is not noted. */
+  constructor(order: readonly OrderLine[], context: PairingContext, lines: readonly InvoiceLine[]) {
     this.#context = context;
+    this.#lines = lines.map((line) => looked(line, context));
+    const wanted = new Set(this.#lines.flatMap(({ signs }) => [...signs]));
     const counts = new Map<string, number>();
     const hasLearned = context.learned.length > 0;
     this.#traits = order.map((one, i) => {
@@ -66,10 +70,11 @@ export class Candidates {
         numbers,
         key: hasLearned ? orderKey(one) : '',
         price: size(one.unitPrice),
-        open: size(one.quantity) - decimal(one.invoicedBefore).toNumber(),
+        open: size(one.quantity) - Number(one.invoicedBefore),
       };
       for (const word of item.words) counts.set(word, (counts.get(word) ?? 0) + 1);
       const note = (sign: string) => {
+        if (!wanted.has(sign)) return;
         const all = this.#at.get(sign);
         if (all === undefined) this.#at.set(sign, [i]);
         else if (all[all.length - 1] !== i) all.push(i);
@@ -82,17 +87,11 @@ export class Candidates {
   }
 
   /** For each line its candidates, the best first. */
-  of(lines: readonly InvoiceLine[]): Candidate[][] {
+  all(): Candidate[][] {
     const shared = new Float64Array(this.#traits.length);
-    return lines.map((line) => {
-      const item = itemWords(line.description ?? '');
-      const numbers = [...(line.itemNumber === null ? [] : [bare(line.itemNumber)]), ...item.codes];
-      const learned = this.#learned(line);
-      const price = Math.abs(effectivePrice(line)?.toNumber() ?? 0);
+    return this.#lines.map(({ line, item, numbers, learned, price, signs }) => {
       const touched: number[] = [];
-      const looked = new Set(learned.map((key) => `=${key}`));
-      eachSign(item, numbers, price, (sign) => looked.add(sign));
-      for (const sign of looked) {
+      for (const sign of signs) {
         const all = this.#at.get(sign);
         if (!all) continue;
         const weight =
@@ -114,12 +113,6 @@ export class Candidates {
       const onNamed = likely.filter(({ order, score }) => this.#context.named.has(order.orderId) && score >= GOOD);
       return onNamed.length > 0 ? onNamed : likely;
     });
-  }
-
-  /** Keys of order items that people said this line's item is. */
-  #learned(line: InvoiceLine): string[] {
-    const theirs = theirKeys(line);
-    return this.#context.learned.filter((one) => theirs.includes(one.theirs)).map(({ ours }) => ours);
   }
 
   #weigh(
@@ -226,6 +219,27 @@ export class Candidates {
     if (known === undefined) this.#likeness.set(key, (known = wordLikeness(a, b)));
     return known;
   }
+}
+
+/** An invoice line with all that it is looked up by. */
+interface Looked {
+  readonly line: InvoiceLine;
+  readonly item: ItemWords;
+  readonly numbers: readonly string[];
+  /** Keys of order items that people said this line's item is. */
+  readonly learned: readonly string[];
+  readonly price: number;
+  readonly signs: ReadonlySet<string>;
+}
+function looked(line: InvoiceLine, context: PairingContext): Looked {
+  const item = itemWords(line.description ?? '');
+  const numbers = [...(line.itemNumber === null ? [] : [bare(line.itemNumber)]), ...item.codes];
+  const theirs = context.learned.length === 0 ? [] : theirKeys(line);
+  const learned = context.learned.filter((one) => theirs.includes(one.theirs)).map(({ ours }) => ours);
+  const price = Math.abs(effectivePrice(line)?.toNumber() ?? 0);
+  const signs = new Set(learned.map((key) => `=${key}`));
+  eachSign(item, numbers, price, (sign) => signs.add(sign));
+  return { line, item, numbers, learned, price, signs };
 }
 
 /** Names all that an item is looked up by: words, their beginnings, figures, numbers, its price. */

@@ -48,8 +48,7 @@ export function pairLines(lines: readonly InvoiceLine[], order: readonly OrderLi
     if (chosen.length > 0) share(line, chosen, left, (candidate, part) => give(line, candidate, part, true));
   }
   const free = lines.filter(({ position }) => !said.has(position));
-  const candidates = new Candidates(order, context);
-  const found = candidates.of(free);
+  const found = new Candidates(order, context, free).all();
   const first = best(free, found, left);
   const open: InvoiceLine[] = [];
   for (const [i, line] of free.entries()) {

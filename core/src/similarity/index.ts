@@ -1,5 +1,13 @@
+const PLAIN = /^[\x20-\x7e]*$/;
+
 /** Lower case, accents dropped, everything but letters and digits as one space. */
 export function foldText(text: string): string {
+  // Most texts have no accents: these are folded without looking any up.
+  if (PLAIN.test(text))
+    return text
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, ' ')
+      .trim();
   return text
     .normalize('NFKD')
     .replace(/\p{M}/gu, '')

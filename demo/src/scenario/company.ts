@@ -32,6 +32,7 @@ export const COST_CENTRES = [
 
 export const ACCOUNTS = [
   { number: '1320', name: 'Input tax', kind: 'asset', purpose: 'input-tax' },
+  { number: '1330', name: 'Prepaid expenses', kind: 'asset', purpose: 'prepaid' },
   { number: '2100', name: 'Trade payables', kind: 'liability', purpose: 'payables' },
   { number: '2150', name: 'Goods received, not invoiced', kind: 'liability', purpose: 'goods-received' },
   { number: '5010', name: 'Permanent way materials', kind: 'expense', purpose: null },

@@ -1,3 +1,4 @@
+import type { Spread } from '@umber/core/ledger';
 import {
   EMPTY_CELLS,
   LINE_CELLS,
@@ -69,6 +70,7 @@ export interface StoredLine extends EditedLine {
   readonly account: string | null;
   readonly costCentre: string | null;
   readonly project: string | null;
+  readonly spread: Spread | null;
   /** The person who coded it. */
   readonly codedById: number | null;
   /** Parts of it that go elsewhere. */
@@ -86,6 +88,7 @@ export const EMPTY_LINE: StoredLine = {
   account: null,
   costCentre: null,
   project: null,
+  spread: null,
   codedById: null,
   parts: [],
   own: {},
@@ -102,6 +105,7 @@ export const linesOf = async (db: Database, id: number): Promise<StoredLine[]> =
     account: line.account,
     costCentre: line.costCentre,
     project: line.project,
+    spread: line.spread,
     codedById: line.codedById,
     parts: splits.filter((part) => part.line === line.position).map(({ line: _line, ...part }) => part),
     own: line.own,
@@ -111,7 +115,7 @@ export const linesOf = async (db: Database, id: number): Promise<StoredLine[]> =
 /** Keeps lines in this order in place of those that there were, with what they are coded to. */
 export const storeLines = async (db: Database, id: number, lines: readonly StoredLine[]) => {
   await db.query('delete from document_lines where document_id = $1', [id]);
-  const rows = lines.map(({ cells, box, page, readLine, account, costCentre, project, codedById, own }, position) => ({
+  const rows = lines.map(({ cells, box, page, readLine, account, costCentre, project, spread, codedById, own }, position) => ({
     document_id: id,
     position,
     ...Object.fromEntries(LINE_CELLS.map((cell) => [CELL_COLUMN[cell], cells[cell]])),
@@ -121,6 +125,8 @@ export const storeLines = async (db: Database, id: number, lines: readonly Store
     account,
     cost_centre: costCentre,
     project,
+    spread_from: spread?.from ?? null,
+    spread_months: spread?.months ?? null,
     coded_by: codedById,
     own_values: own,
   }));

@@ -1,3 +1,4 @@
+import type { Spread } from '@umber/core/ledger';
 import {
   HANDLING,
   HANDLING_MOVES,
@@ -122,11 +123,12 @@ export const documentLines = (db: Database, id: number) =>
     codedById: number | null;
     project: string | null;
     codingReason: CodingReason | null;
+    spread: Spread | null;
     own: Readonly<Partial<Record<OwnName, string>>>;
   }>(
     db,
     `select position, item_number as "itemNumber", description, trim_scale(quantity)::text as quantity, unit, trim_scale(unit_price)::text as "unitPrice", net_amount as "netAmount",
-       trim_scale(tax_rate)::text as "taxRate", page, box, read_line as "readLine", charge, account, cost_centre as "costCentre", (select p.name from people p where p.id = coded_by) as "codedBy", coded_by as "codedById", project, coding_reason as "codingReason", own_values as own
+       trim_scale(tax_rate)::text as "taxRate", page, box, read_line as "readLine", charge, account, cost_centre as "costCentre", (select p.name from people p where p.id = coded_by) as "codedBy", coded_by as "codedById", project, coding_reason as "codingReason", case when spread_from is not null then json_build_object('from', spread_from, 'months', spread_months) end as spread, own_values as own
      from document_lines where document_id = $1 order by position`,
     [id],
   );

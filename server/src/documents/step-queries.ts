@@ -19,6 +19,7 @@ export const stateOf = async (db: Database, id: number): Promise<CheckState> =>
       `select jsonb_build_object(
          'document', (select to_jsonb(x) from (select ${CHANGED} from documents where id = $1) x),
          'lines', coalesce((select jsonb_agg(to_jsonb(l) order by l.position) from document_lines l where l.document_id = $1), '[]'),
+         'splits', coalesce((select jsonb_agg(to_jsonb(p)) from line_splits p where p.document_id = $1), '[]'),
          'doubts', coalesce((select jsonb_agg(jsonb_build_object('id', q.id, 'line', q.line)) from doubts q where q.document_id = $1 and q.settled_at is null), '[]'))::text as state`,
       [id],
     )
@@ -32,6 +33,10 @@ export const restoreState = async (db: Database, id: number, before: CheckState,
   );
   await db.query('delete from document_lines where document_id = $1', [id]);
   await db.query("insert into document_lines select * from jsonb_populate_recordset(null::document_lines, $1::jsonb -> 'lines')", [before]);
+  await db.query(
+    "insert into line_splits select * from jsonb_populate_recordset(null::line_splits, coalesce($1::jsonb -> 'splits', '[]'))",
+    [before],
+  );
   await db.query(
     `update doubts set settled_at = now(), settled_by = $3 where document_id = $1 and settled_at is null
        and id not in (select was.id from jsonb_to_recordset($2::jsonb -> 'doubts') as was (id bigint))`,

@@ -74,6 +74,7 @@ export async function documentView(db: Database, id: number): Promise<DocumentVi
     costCentre: line.costCentre,
     codedBy: line.codedBy,
     project: line.project,
+    spread: line.spread,
     codingReason: line.codingReason,
     parts: splits.filter((part) => part.line === line.position).map(({ line: _line, ...part }) => part),
     own: line.own,

@@ -5,7 +5,8 @@ import type { EntryView, PaidTo } from '@umber/contract/ledger';
 import type { Person } from '@umber/contract/people';
 import { mayPost } from '@umber/core/approval';
 import { splitAmounts } from '@umber/core/coding';
-import { invoiceEntry, NotPostable, type PostingAccounts, type PostingLine } from '@umber/core/ledger';
+import { invoiceEntry, NotPostable, spreadOver, type PostingAccounts, type PostingLine } from '@umber/core/ledger';
+import { decimal, distribute, sum, toAmount } from '@umber/core/money';
 import { splitsOf } from '../coding/queries.js';
 import type { Database } from '../database/database.js';
 import { approversOf, separationOf } from '../approval/queries.js';
@@ -30,6 +31,7 @@ import {
   insertEntry,
   insertEntryAccount,
   insertEntryLine,
+  insertRelease,
   postingHead,
   postingLines,
   purposeAccounts,
@@ -48,26 +50,7 @@ export async function previewEntry(db: Database, id: number): Promise<EntryView 
   const day = await postingDay(db, head.issueDate);
   if (day === null) throw new ApiError('period-closed');
   const accounts = await accountsByPurpose(db);
-  const splits = await splitsOf(db, id);
-  const lines = (await postingLines(db, id)).flatMap((line): PostingLine[] => {
-    const { account, costCentre, netAmount, project, receivedValue } = line;
-    if (netAmount === null || account === null || costCentre === null)
-      throw new ApiError('not-postable', 'A line has no amount or no account. Send it back to Check.');
-    const text = line.description ?? 'Without description';
-    const parts = splits.filter((part) => part.line === line.position);
-    // What was received stands in the books already, where its order has it: only what was not is shared out.
-    if (parts.length === 0 || receivedValue !== null) return [{ text, netAmount, account, costCentre, receivedValue }];
-    const shared = splitAmounts(netAmount, { account, costCentre, project }, parts);
-    if (shared === null)
-      throw new ApiError('not-postable', `The parts of line ${line.position + 1} come to more than it is. Code it anew.`);
-    return shared.map((part) => ({
-      text,
-      netAmount: part.amount,
-      account: part.account,
-      costCentre: part.costCentre,
-      receivedValue: null,
-    }));
-  });
+  const { lines } = await linesToPost(db, id, day.slice(0, 7), accounts);
   const names = new Map((await accountNames(db)).map((account) => [account.number, account.name]));
   try {
     const entry = invoiceEntry(
@@ -106,6 +89,72 @@ export async function previewEntry(db: Database, id: number): Promise<EntryView 
   }
 }
 
+/** A part of a posted line's cost that a later month has, in the invoice's currency. */
+interface Later {
+  readonly period: string;
+  readonly account: string;
+  readonly costCentre: string;
+  readonly text: string;
+  readonly amount: string;
+}
+
+/** A document's lines as they are posted in a period, shared out as they were split; of what is spread, what later months have waits on an account of its own. */
+async function linesToPost(
+  db: Database,
+  id: number,
+  period: string,
+  { prepaid }: PostingAccounts,
+): Promise<{ lines: PostingLine[]; later: Later[] }> {
+  const splits = await splitsOf(db, id);
+  const lines: PostingLine[] = [];
+  const later: Later[] = [];
+  for (const line of await postingLines(db, id)) {
+    const { account, costCentre, netAmount, project, receivedValue, spread } = line;
+    if (netAmount === null || account === null || costCentre === null)
+      throw new ApiError('not-postable', 'A line has no amount or no account. Send it back to Check.');
+    const text = line.description ?? 'Without description';
+    const parts = splits.filter((part) => part.line === line.position);
+    // What was received stands in the books already, where its order has it: only what was not is shared out.
+    if ((parts.length === 0 && spread === null) || receivedValue !== null) {
+      lines.push({ text, netAmount, account, costCentre, receivedValue });
+      continue;
+    }
+    const shared = splitAmounts(netAmount, { account, costCentre, project }, parts);
+    if (shared === null)
+      throw new ApiError('not-postable', `The parts of line ${line.position + 1} come to more than it is. Code it anew.`);
+    for (const part of shared) {
+      const own = { text, account: part.account, costCentre: part.costCentre, receivedValue: null };
+      if (spread === null) {
+        lines.push({ ...own, netAmount: part.amount });
+        continue;
+      }
+      if (prepaid === null) throw new ApiError('not-postable', 'The chart of accounts has no account for prepaid expenses.');
+      const { now, later: rest } = spreadOver(part.amount, spread, period);
+      if (!decimal(now).isZero()) lines.push({ ...own, netAmount: now });
+      const waits = toAmount(sum(rest.map(({ amount }) => amount)));
+      if (!decimal(waits).isZero()) lines.push({ ...own, account: prepaid, netAmount: waits });
+      for (const one of rest) later.push({ ...one, account: part.account, costCentre: part.costCentre, text });
+    }
+  }
+  return { lines, later };
+}
+
+/** Keeps what later months take, to the cent what waits for them in the entry. */
+async function keepLater(db: Database, id: number, entry: EntryView): Promise<void> {
+  const accounts = await accountsByPurpose(db);
+  const { later } = await linesToPost(db, id, entry.period, accounts);
+  const waits = sum(
+    entry.lines.filter(({ account }) => account === accounts.prepaid).map(({ debit, credit }) => decimal(debit).minus(decimal(credit))),
+  );
+  const amounts = distribute(
+    toAmount(waits),
+    later.map(({ amount }) => amount),
+  );
+  for (const [i, one] of later.entries())
+    if (!decimal(amounts[i]).isZero())
+      await insertRelease(db, id, { ...one, text: `${entry.description}: ${one.text}`.slice(0, 190), amount: amounts[i] });
+}
+
 /**
  * Posts a document that still fits: it is matched once more, and goes back to Match where it no longer does. A second call finds it posted
  * and answers with the same entry: it is never posted twice.
@@ -129,6 +178,7 @@ export async function post(services: Services, id: number, person: Person, { ver
       const entryId = await insertEntry(db, { ...entry, number, receiptId: null, postedBy: person.id });
       for (const [index, line] of entry.lines.entries()) await insertEntryLine(db, entryId, index + 1, line);
       await insertEntryAccount(db, entryId, entry.paidTo);
+      await keepLater(db, id, entry);
       await record(db, id, person.id, { code: 'posted', entry: number, day: entry.postedOn });
       await moveTo(db, id, 'post', 'posted', person.id);
       if (document.kind === 'credit-note') credited = await creditPosted(db, id, document.supplierId);
@@ -187,5 +237,6 @@ async function accountsByPurpose(db: Database): Promise<PostingAccounts> {
     goodsReceived: account('goods-received'),
     priceVariance: account('price-variance'),
     carriage: account('carriage'),
+    prepaid: byPurpose.get('prepaid') ?? null,
   };
 }

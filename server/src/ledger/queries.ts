@@ -1,3 +1,4 @@
+import type { Spread } from '@umber/core/ledger';
 import type { EntryLine } from '@umber/core/ledger';
 import type { EntryLineView, EntryView, OpenItem, PaidTo, TrialBalanceRow } from '@umber/contract/ledger';
 import { many, maybe, one, type Database } from '../database/database.js';
@@ -35,9 +36,10 @@ export const postingLines = (db: Database, id: number) =>
     costCentre: string | null;
     project: string | null;
     receivedValue: string | null;
+    spread: Spread | null;
   }>(
     db,
-    `select l.position, l.description, l.project, coalesce(p.amount, l.net_amount) as "netAmount",
+    `select l.position, l.description, l.project, case when l.spread_from is not null then json_build_object('from', l.spread_from, 'months', l.spread_months) end as spread, coalesce(p.amount, l.net_amount) as "netAmount",
        case when l.coded_by is null then coalesce(o.account, l.account) else l.account end as account, case when l.coded_by is null then coalesce(o.cost_centre, l.cost_centre) else l.cost_centre end as "costCentre",
        case when exists (select 1 from receipt_lines r where r.order_line_id = p.order_line_id) then trim_scale(coalesce(p.quantity * o.unit_price, p.amount))::text end as "receivedValue"
      from document_lines l left join line_pairs p on p.document_id = l.document_id and p.line = l.position left join order_lines o on o.id = p.order_line_id where l.document_id = $1 order by l.position, o.position`,
@@ -57,7 +59,7 @@ export const insertEntry = async (
   db: Database,
   entry: {
     number: number;
-    kind: 'invoice' | 'receipt';
+    kind: 'invoice' | 'receipt' | 'release';
     postedOn: string;
     description: string;
     documentId: number | null;
@@ -146,3 +148,30 @@ export const trialBalanceRows = (db: Database) =>
     `select a.number as account, a.name, greatest(sum(t.debit - t.credit), 0)::text as debit, greatest(sum(t.credit - t.debit), 0)::text as credit
      from account_totals t join accounts a on a.number = t.account group by a.number order by a.number`,
   );
+
+/** What later months take of a posted document. */
+export const insertRelease = (
+  db: Database,
+  documentId: number,
+  release: { period: string; account: string; costCentre: string; text: string; amount: string },
+) =>
+  db.query('insert into spread_releases (document_id, period, account, cost_centre, text, amount) values ($1, $2, $3, $4, $5, $6)', [
+    documentId,
+    release.period,
+    release.account,
+    release.costCentre,
+    release.text,
+    release.amount,
+  ]);
+
+/** Documents and months whose turn has come and whose period is open, locked: nobody else releases them. */
+export const dueReleases = (db: Database, period: string) =>
+  many<{ id: number; documentId: number; period: string; account: string; costCentre: string; text: string; amount: string }>(
+    db,
+    `select r.id, r.document_id as "documentId", r.period, r.account, r.cost_centre as "costCentre", r.text, r.amount
+     from spread_releases r join periods p on p.id = r.period and p.state = 'open' where r.entry_id is null and r.period <= $1 order by r.period, r.document_id, r.id limit 500 for update of r skip locked`,
+    [period],
+  );
+
+export const markReleased = (db: Database, ids: readonly number[], entryId: number) =>
+  db.query('update spread_releases set entry_id = $2 where id = any($1)', [ids, entryId]);

@@ -1,5 +1,6 @@
 import type { ChargeKind, ChosenPair, MatchException, Numbered, Pair, Tolerances } from '@umber/core/matching';
 import type { Coding, CodingReason } from '@umber/core/coding';
+import type { Spread } from '@umber/core/ledger';
 import { OUT_OF_THE_BOOKS, type DocumentKind, type OwnName } from '@umber/core/documents';
 import { many, maybe, one, type Database, jsonOf } from '../database/database.js';
 
@@ -91,10 +92,16 @@ export const codeByMachine = (
     [id, position, account, costCentre, project, jsonOf(reason), charge],
   );
 
-export const codeByPerson = (db: Database, id: number, position: number, { account, costCentre, project }: Coding, personId: number) =>
+export const codeByPerson = (
+  db: Database,
+  id: number,
+  position: number,
+  { account, costCentre, project, spread }: Coding & { readonly spread: Spread | null },
+  personId: number,
+) =>
   db.query(
-    'update document_lines set account = $3, cost_centre = $4, project = $5, coding_reason = null, coded_by = $6 where document_id = $1 and position = $2',
-    [id, position, account, costCentre, project, personId],
+    'update document_lines set account = $3, cost_centre = $4, project = $5, coding_reason = null, coded_by = $6, spread_from = $7, spread_months = $8 where document_id = $1 and position = $2',
+    [id, position, account, costCentre, project, personId, spread?.from ?? null, spread?.months ?? null],
   );
 
 /** Keeps which part of which line is for which order line, in place of what was kept. */

@@ -227,7 +227,8 @@ export const codeLineOf = (
   person: Person,
   position: number,
   { version, account, costCentre }: CodingChoice,
-): Promise<void> => codeLinesOf(services, id, person, { version, lines: [{ position, account, costCentre, project: null, parts: [] }] });
+): Promise<void> =>
+  codeLinesOf(services, id, person, { version, lines: [{ position, account, costCentre, project: null, parts: [], spread: null }] });
 
 /**
  * Codes lines, with the parts that go elsewhere. At Check it waits as before; further on it is matched and approved anew: what was approved is
@@ -256,6 +257,7 @@ export function codeLinesOf(services: Services, id: number, person: Person, { ve
         before: { account: line.account, costCentre: line.costCentre },
         after: { account: wish.account, costCentre: wish.costCentre },
         ...(wish.parts.length > 0 ? { parts: wish.parts.length } : {}),
+        ...(wish.spread ? { months: wish.spread.months } : {}),
       });
     }
     if (tray === 'check') await bumpVersion(db, id);

@@ -19,6 +19,7 @@ import { sendQuestion } from '../asking/ask.js';
 import { questionsToMail } from '../asking/queries.js';
 import { matchRequests } from '../waiting/queries.js';
 import { matchWaiting } from '../matching/watch.js';
+import { releaseSpreads } from '../ledger/release.js';
 import { wakeRested } from '../matching/resolve.js';
 import { learnSorting } from '../sorting/learn.js';
 import { isForgotten } from '../sorting/queries.js';
@@ -145,7 +146,10 @@ export class Jobs {
     await this.#work('send-letter', options, ([{ data }]) => sendLetter(services, data.id));
     await this.#work('send-question', options, ([{ data }]) => sendQuestion(services, data.id));
     await this.#work('match-waiting', options, ([{ data }]) => matchWaiting(services, data.id));
-    await this.#work('wake-rested', options, () => wakeRested(services));
+    await this.#work('wake-rested', options, async () => {
+      await wakeRested(services);
+      await releaseSpreads(services);
+    });
     await this.#boss.schedule('wake-rested', EVERY_TEN_MINUTES);
     await this.#work('verify-blobs', options, () => verifyBlobs(services.pool));
     await this.#boss.schedule('verify-blobs', EVERY_TEN_MINUTES);

@@ -140,7 +140,7 @@ const CHANGES: readonly string[] = [
               <td class="number">{{ orderedOf(line)?.quantity }}</td>
               <td class="number">{{ orderedOf(line)?.received }}</td>
               <td class="number">{{ line.cells.netAmount | amount }}</td>
-              <td class="digits">{{ line.account }} {{ line.costCentre }}</td>
+              <td class="digits">{{ line.account }} {{ line.costCentre }}{{ line.spread ? ', ' + line.spread.months + ' months' : '' }}</td>
             </tr>
           }
         </tbody>

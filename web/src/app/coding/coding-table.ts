@@ -6,6 +6,7 @@ import type { CodingLists } from '@umber/contract/matching';
 import { splitAmounts, type CodedAmount } from '@umber/core/coding';
 import { Api } from '../api';
 import { messageOf } from '../api-error';
+import { todayIso } from '../dates/day';
 import { AmountPipe } from '../money/amount.pipe';
 import { partDrafts, partWishes, reasonText, type PartDraft } from './parts';
 
@@ -27,7 +28,7 @@ export class CodingTable {
   readonly templatesChanged = output<CodingLists['templates']>();
   readonly #api = inject(Api);
   /** The line that is being shared out, and its parts as they are typed. */
-  protected readonly splitting = signal<{ readonly line: number; readonly parts: readonly PartDraft[] } | null>(null);
+  protected readonly splitting = signal<Splitting | null>(null);
   protected readonly fault = signal('');
   protected readonly reasonText = reasonText;
   protected readonly several = computed(() => this.document().lines.length > 1);
@@ -54,12 +55,26 @@ export class CodingTable {
   }
 
   protected split(line: LineView): void {
+    this.#open(line, line.parts.length > 0 ? line.parts : [this.#emptyPart(line)]);
+  }
+
+  /** Says over how many months its cost goes. */
+  protected spread(line: LineView): void {
+    this.#open(line, line.parts);
+  }
+
+  #open(line: LineView, parts: readonly PartWish[]): void {
     this.fault.set('');
+    const { months, from } = line.spread ?? { months: null, from: (this.document().fields.issueDate.value ?? todayIso()).slice(0, 7) };
     this.splitting.set(
       this.splitting()?.line === line.position
         ? null
-        : { line: line.position, parts: partDrafts(line.parts.length > 0 ? line.parts : [this.#emptyPart(line)]) },
+        : { line: line.position, parts: partDrafts(parts), months: months === null ? '' : String(months), from },
     );
+  }
+
+  protected setSpread(change: Partial<Pick<Splitting, 'months' | 'from'>>): void {
+    this.splitting.update((now) => now && { ...now, ...change });
   }
 
   readonly #emptyPart = (line: LineView): PartWish => ({
@@ -105,14 +120,35 @@ export class CodingTable {
     });
   }
 
+  /** The months as they are typed; null: one; undefined: nothing that could be. */
+  #typedSpread(): LineCodingWish['spread'] | undefined {
+    const { months, from } = this.splitting() ?? { months: '', from: '' };
+    if (months.trim() === '' || months.trim() === '1') return null;
+    const count = Number(months);
+    return Number.isInteger(count) && count >= 2 && count <= 60 && /^20\d{2}-(0[1-9]|1[0-2])$/.test(from)
+      ? { months: count, from }
+      : undefined;
+  }
+
   protected saveSplit(line: LineView): void {
     const parts = partWishes(this.splitting()?.parts ?? []);
     if (parts === null) return this.fault.set('Say of each part where it goes, and its share (30 %) or its amount (120.00).');
     if (this.rest(line) === null)
       return this.fault.set(`The parts come to more than the line, which is ${line.cells.netAmount ?? '0.00'}.`);
+    const spread = this.#typedSpread();
+    if (spread === undefined)
+      return this.fault.set('A cost goes over 2 to 60 months, from a month such as 2026-11. Leave the number empty for one.');
     this.splitting.set(null);
-    this.coded.emit([{ ...wishOf(line), parts }]);
+    this.coded.emit([{ ...wishOf(line), parts, spread }]);
   }
+}
+
+/** A line that is being shared out or spread, as it is typed. */
+interface Splitting {
+  readonly line: number;
+  readonly parts: readonly PartDraft[];
+  readonly months: string;
+  readonly from: string;
 }
 
 /** A line's coding as it stands. */
@@ -122,4 +158,5 @@ const wishOf = (line: LineView): LineCodingWish => ({
   costCentre: line.costCentre ?? '',
   project: line.project,
   parts: line.parts,
+  spread: line.spread,
 });

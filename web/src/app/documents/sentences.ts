@@ -110,7 +110,7 @@ function actText(act: TrailAct): string {
           ? `Line ${act.line + 1} is on no order`
           : `Line ${act.line + 1} is for ${counted(act.after.length, 'order line')} that a person chose`;
     case 'line-coded':
-      return `Line ${act.line + 1}: ${orEmpty(act.after.account)}, ${orEmpty(act.after.costCentre)}${act.parts === undefined ? '' : `, shared with ${counted(act.parts, 'part')}`}`;
+      return `Line ${act.line + 1}: ${orEmpty(act.after.account)}, ${orEmpty(act.after.costCentre)}${act.parts === undefined ? '' : `, shared with ${counted(act.parts, 'part')}`}${act.months === undefined ? '' : `, over ${act.months} months`}`;
     case 'field-changed':
       return `${nameOf(act.field)}: ${shownValue(act.field, act.before)} → ${shownValue(act.field, act.after)}`;
     case 'field-confirmed':

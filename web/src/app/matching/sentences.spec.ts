@@ -39,8 +39,8 @@ const ALL: readonly [ExceptionFacts, RegExp][] = [
     /^It is due on 10 Nov 2026; with 30 days as agreed it would be on 2 Dec 2026\.$/,
   ],
   [
-    { code: 'period', date: '2026-01-15', posted: '2026-09-01' },
-    /^The period of 15 Jan 2026 is closed: it would be posted on 1 Sep 2026\.$/,
+    { code: 'period', date: '2026-01-15', posted: '2026-10-01' },
+    /^The period of 15 Jan 2026 is closed: it would be posted on 1 Oct 2026\.$/,
   ],
   [{ code: 'period', date: '2031-01-15', posted: null }, /^No period is open for 15 Jan 2031/],
   [
