@@ -42,7 +42,6 @@ const clerk = await as('nell');
 await shoot(clerk, 'tray', '/tray/check');
 await shoot(clerk, 'check', '/tray/check', ['row:Crakewell']);
 await shoot(clerk, 'check-lines', '/tray/check', ['row:Tarnside', 'l']);
-await shoot(clerk, 'disputed', '/tray/check', ['row:Ovenden', '4', '1']);
 await shoot(clerk, 'sweep', '/sweep');
 await clerk.goto(`${base}/tray/arriving`);
 await clerk.getByRole('option', { name: /Scan from the mail room/ }).click();
@@ -57,7 +56,8 @@ await clerk
   .first()
   .click();
 await shoot(clerk, 'alike', null);
-await shoot(clerk, 'orders', '/orders');
+await shoot(clerk, 'order', '/orders', ['row:40604']);
+await shoot(clerk, 'statement', '/tray/filed', ['row:Statement']);
 const administrator = await as('sol');
 await shoot(administrator, 'sources', '/sources');
 await administrator.goto(`${base}/fields`);
@@ -84,7 +84,7 @@ await clerk.getByLabel('Words, 1').fill('Our bundle');
 await clerk.getByLabel('The field that the rule is for').selectOption('invoiceNumber');
 await shoot(clerk, 'rule', null);
 await clerk.keyboard.press('Escape');
-await shoot(clerk, 'suppliers', '/suppliers');
+await shoot(clerk, 'supplier', '/suppliers', ['row:Hartscale']);
 const manager = await as('ines');
 await shoot(manager, 'sign-off', '/tray/sign-off', ['row:Montechiaro']);
 const controller = await as('ruth');
