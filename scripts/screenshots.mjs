@@ -31,9 +31,15 @@ async function shoot(page, name, path, keys = []) {
         .locator('tbody tr', { hasText: key.slice(4) })
         .first()
         .click();
+    else if (key.startsWith('link:'))
+      await page
+        .getByRole('link', { name: key.slice(5) })
+        .first()
+        .click();
     else await page.keyboard.press(key);
     await page.waitForTimeout(700);
   }
+  await page.getByText('Loading …').first().waitFor({ state: 'hidden' });
   await page.screenshot({ path: join(folder, `${name}.png`) });
   console.log(`${name}.png`);
 }
@@ -56,7 +62,7 @@ await clerk
   .first()
   .click();
 await shoot(clerk, 'alike', null);
-await shoot(clerk, 'order', '/orders', ['row:40604']);
+await shoot(clerk, 'order', '/orders', ['link:40604']);
 await shoot(clerk, 'statement', '/tray/filed', ['row:Statement']);
 const administrator = await as('sol');
 await shoot(administrator, 'sources', '/sources');
@@ -84,7 +90,7 @@ await clerk.getByLabel('Words, 1').fill('Our bundle');
 await clerk.getByLabel('The field that the rule is for').selectOption('invoiceNumber');
 await shoot(clerk, 'rule', null);
 await clerk.keyboard.press('Escape');
-await shoot(clerk, 'supplier', '/suppliers', ['row:Hartscale']);
+await shoot(clerk, 'supplier', '/suppliers', ['link:Hartscale']);
 const manager = await as('ines');
 await shoot(manager, 'sign-off', '/tray/sign-off', ['row:Montechiaro']);
 const controller = await as('ruth');
