@@ -13,7 +13,11 @@ describe('credits and corrections', () => {
   });
   afterAll(() => server.close());
   const at = (document: { id: number }, path: string) => `/api/documents/${document.id}/${path}`;
-  const look = (document: { id: number }) => people.nell.ok('GET', `/api/documents/${document.id}`) as Promise<View>;
+  /** The document as it stands once nothing waits to be matched again. */
+  const look = async (document: { id: number }): Promise<View> => {
+    await until('what waited was looked at', async () => (await server.pool.query('select 1 from match_requests')).rowCount === 0);
+    return people.nell.ok('GET', `/api/documents/${document.id}`);
+  };
   const sql = async (text: string, values: unknown[] = []) => (await server.pool.query(text, values)).rows;
   const codes = (document: { exceptions: { facts: { code: string }; acceptedReason: string | null }[] }) =>
     document.exceptions.filter(({ acceptedReason }) => acceptedReason === null).map(({ facts }) => facts.code);
