@@ -16,6 +16,8 @@ const CORE = [
   'tax',
   'permissions',
   'documents',
+  'e-invoices',
+  'e-invoice-files',
   'intake',
   'audit',
   'languages',
@@ -32,7 +34,7 @@ const CORE = [
   'importing',
 ];
 /** Within reading; `reading.ts`, the types of what is read, is everybody's. */
-const READING = ['print', 'language', 'scanned', 'rules', 'header', 'fitted', 'table', 'confidence'];
+const READING = ['print', 'language', 'scanned', 'rules', 'header', 'fitted', 'table', 'confidence', 'structured'];
 
 /** Areas of the server. */
 const SERVER = [
@@ -101,7 +103,7 @@ export default {
     never(
       'the core is pure',
       '^core/src/',
-      '^(node:|fs|path|crypto)|node_modules/(?!decimal\\.js|ibantools)|^(contract|server|web|demo)/',
+      '^(node:|fs|path|crypto)|node_modules/(?!decimal\\.js|ibantools|saxes)|^(contract|server|web|demo)/',
       {
         dependencyTypesNot: ['type-only'],
       },

@@ -1,5 +1,5 @@
 import { fork, type ChildProcess } from 'node:child_process';
-import { randomBytes } from 'node:crypto';
+import { randomBytes, randomInt } from 'node:crypto';
 import { closeSync, openSync } from 'node:fs';
 import { mkdir, mkdtemp } from 'node:fs/promises';
 import { createServer } from 'node:net';
@@ -12,14 +12,19 @@ import { chromium, test, type Browser, type BrowserContextOptions, type Page } f
 const PASSWORD = 'tray-by-the-window';
 const program = (path: string) => fileURLToPath(new URL(`../../${path}`, import.meta.url));
 
+/** Ports that no connection takes by chance before a program listens on its own: below those that the system gives out. */
+const PORTS = { from: 15_000, to: 32_000 } as const;
+
 async function freePort(): Promise<number> {
-  return new Promise((resolve) => {
-    const server = createServer();
-    server.listen(0, '127.0.0.1', () => {
-      const { port } = server.address() as { port: number };
-      server.close(() => resolve(port));
+  for (;;) {
+    const port = randomInt(PORTS.from, PORTS.to);
+    const isFree = await new Promise<boolean>((resolve) => {
+      const server = createServer();
+      server.once('error', () => resolve(false));
+      server.listen(port, '127.0.0.1', () => server.close(() => resolve(true)));
     });
-  });
+    if (isFree) return port;
+  }
 }
 
 /** The database as the application's role. */

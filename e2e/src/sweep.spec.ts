@@ -15,6 +15,7 @@ test.describe('the sweep', () => {
     for (const name of ['atelier.pdf', 'one-doubt.pdf'])
       await mailPaper(stage, name, readFileSync(fileURLToPath(new URL(`../fixtures/${name}`, import.meta.url))));
     await expect.poll(async () => (await items()).length, { timeout: 60_000 }).toBeGreaterThanOrEqual(4);
+    await expect.poll(async () => (await items()).filter(({ kind }) => kind === 'lines').length, { timeout: 60_000 }).toBe(2);
   });
   test.afterAll(() => stage.strike());
 
@@ -40,7 +41,7 @@ test.describe('the sweep', () => {
   test('by mouse: what is picked out is not accepted, what was typed anew is, and the stroke is taken back', async () => {
     await clerk.getByRole('tab', { name: /Cells of lines/ }).click();
     const cards = clerk.locator('.card');
-    expect(await cards.count()).toBe(2);
+    await expect(cards).toHaveCount(2);
     const before = await items();
     const [first, second] = before.filter(({ kind }) => kind === 'lines');
     await cards.first().getByRole('button').click();

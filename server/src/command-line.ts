@@ -17,7 +17,7 @@ import { documentsOfFile } from './separating/documents-of-file.js';
 import { ReaderPool } from './readers/reader-pool.js';
 
 const USAGE = `umber read [--lines heads|alignment|best] [--explain FIELD] [--habits FILE.json] FILE...
-  Reads invoices from PDF files, pictures (PNG, JPEG, TIFF) and mails (.eml) with such files attached,
+  Reads invoices from PDF files, pictures (PNG, JPEG, TIFF), electronic invoices (UBL, CII, in PDF) and mails (.eml) with such files attached,
   and prints one JSON array: one element a file, with why where nothing is in it. Needs neither database nor server.
   --explain prints, for a field of the head such as dueDate, every candidate with its score, what was chosen and why.
   --habits reads with what FILE.json has of the suppliers, as umber teach and the habits screen write it.
@@ -163,24 +163,26 @@ async function readBytes(
     ...why,
     documents: documents.map(({ pages, offset, coverText }) => {
       const context = { coverText, receivedOn: today(), ...(habits ? { habits: habitsOn(habits.suppliers, pages) } : {}) };
-      return explain === null ? shown(readDocument(pages, context, method), offset) : explainField(pages, explain, context);
+      // Data without pages of its own counts as one page, wherever its values would stand on those that are made of it.
+      const isMade = pages.some((page) => page.isMade);
+      return explain === null ? shown(readDocument(pages, context, method), offset, isMade) : explainField(pages, explain, context);
     }),
   };
 }
 
 const today = () => new Date().toISOString().slice(0, 10);
 
-function shown(reading: DocumentReading, offset: number): unknown {
+function shown(reading: DocumentReading, offset: number, isMade: boolean): unknown {
   const value = (read: ReadValue | null) =>
     read && {
       value: read.value,
       confidence: read.confidence,
-      page: read.page === null ? null : read.page + offset,
+      page: read.page === null ? null : isMade ? 1 + offset : read.page + offset,
       box: read.box && [read.box.x, read.box.y, read.box.width, read.box.height],
       evidence: read.evidence,
     };
   return {
-    pages: reading.pages.map((page) => page + offset),
+    pages: isMade ? [1 + offset] : reading.pages.map((page) => page + offset),
     // The format has no word for an order confirmation.
     kind: reading.kind === 'order-confirmation' ? 'other' : reading.kind,
     fields: Object.fromEntries(Object.entries(reading.fields).map(([name, read]) => [name, value(read)])),

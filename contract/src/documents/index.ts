@@ -13,6 +13,7 @@ import type {
 } from '@umber/core/documents';
 import type { Box, Place } from '@umber/core/geometry';
 import type { ReadLine, ReadValue, StatementLine, Word } from '@umber/core/reading';
+import type { Syntax } from '@umber/core/e-invoices';
 import type { CodingPart, CodingReason } from '@umber/core/coding';
 import type { Spread } from '@umber/core/ledger';
 import type { MatchException, PairSign, StatementState } from '@umber/core/matching';
@@ -216,6 +217,8 @@ export interface DocumentView {
   readonly exceptions: readonly ExceptionView[];
   /** For what is no invoice: the invoices that it names. */
   readonly citations: readonly CitationView[];
+  /** What electronic invoice it is; null for all else. */
+  readonly eInvoice: EInvoiceHead | null;
   /** What a statement of account says, ticked off against what is here; null for all else. */
   readonly statement: StatementView | null;
   readonly tags: readonly string[];
@@ -235,6 +238,13 @@ export interface DocumentView {
   readonly entryNumber: number | null;
   /** The one-line history: what happened last, newest first. */
   readonly trail: readonly TrailEntry[];
+}
+/** What a document's data is, where it is an electronic invoice. */
+export interface EInvoiceHead {
+  readonly syntax: Syntax;
+  readonly profile: string | null;
+  /** Whether its pages were made of the data. */
+  readonly isMade: boolean;
 }
 /** An invoice beside its credit note, or the reverse. */
 export interface CreditView {

@@ -80,7 +80,8 @@ import type {
   ReceiptWish,
 } from '../orders/index.js';
 import type { Session, SignIn } from '../people/index.js';
-import type { RiskChange, RiskView } from '../reading/index.js';
+import type { EInvoiceView } from '../e-invoices/index.js';
+import type { PageLeadsChange, RiskChange, RiskView } from '../reading/index.js';
 import type { FoundDocument } from '../searching/index.js';
 import type { SweepItem, SweepResult, SweepStroke, SweepUndo } from '../sweeping/index.js';
 import type { Arrangement, FileView, PictureWish } from '../separating/index.js';
@@ -136,6 +137,8 @@ export const ENDPOINTS = {
 
   document: returns<DocumentView>().get('/documents/:id', 'signed-in'),
   documentFile: returns<Bytes>().get('/documents/:id/file', 'signed-in'),
+  asUbl: returns<Bytes>().get('/documents/:id/ubl.xml', 'signed-in'),
+  asCii: returns<Bytes>().get('/documents/:id/cii.xml', 'signed-in'),
   searchablePdf: returns<Bytes>().get('/documents/:id/searchable.pdf', 'signed-in'),
   documentPicture: returns<Bytes, PictureWish>().get('/documents/:id/pages/:page/picture', 'signed-in'),
   pageAsItCame: returns<Bytes>().get('/documents/:id/pages/:page/as-it-came', 'signed-in'),
@@ -261,6 +264,8 @@ export const ENDPOINTS = {
   acceptAlike: returns<AlikeSettled, AlikeAcceptance>().post('/alike/:id/accept', 'check'),
   risk: returns<RiskView>().get('/reading/risk', 'signed-in'),
   setRisk: returns<RiskView, RiskChange>().put('/reading/risk', 'risk'),
+  setPageLeads: returns<RiskView, PageLeadsChange>().put('/reading/page-leads', 'risk'),
+  eInvoice: returns<EInvoiceView>().get('/documents/:id/e-invoice', 'signed-in'),
   archive: returns<ArchiveView>().get('/archive', 'signed-in'),
 
   supplierWrites: returns<DemoSent, DemoWish>().post('/demo/supplier-writes', 'demo'),

@@ -42,7 +42,7 @@ import {
   supplierChoiceSchema,
 } from '../matching/schemas.js';
 import { signInSchema } from '../people/schemas.js';
-import { riskChangeSchema } from '../reading/schemas.js';
+import { pageLeadsSchema, riskChangeSchema } from '../reading/schemas.js';
 import { arrangementSchema, pageNumberSchema, pictureWishSchema } from '../separating/schemas.js';
 import { alikeAcceptanceSchema, alikeChoiceSchema } from '../sorting/schemas.js';
 import {
@@ -174,6 +174,7 @@ export const INPUT_SCHEMAS: { readonly [N in WithInput]: Joi.Schema<InputOf<N> e
   addOwnField: ownFieldWishSchema,
   changeOwnField: ownFieldWishSchema,
   setRisk: riskChangeSchema,
+  setPageLeads: pageLeadsSchema,
   supplierWrites: demoMailSchema,
   scannerFeeds: scanWishSchema,
 };

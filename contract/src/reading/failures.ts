@@ -8,7 +8,15 @@ export function failureText(failure: ReadingFailure): string {
     case 'empty':
       return 'The file is empty.';
     case 'unknown-format':
-      return 'This is neither a PDF nor a picture that can be read (PNG, JPEG, TIFF).';
+      return 'This is neither a PDF nor a picture that can be read (PNG, JPEG, TIFF), nor an electronic invoice (XML).';
+    case 'other-xml':
+      return `This is XML, but no invoice that is read (UBL 2.1, UN/CEFACT CII): it begins with “${failure.root}”.`;
+    case 'malformed-xml':
+      return `The electronic invoice is cut off or damaged in line ${failure.line}. Ask the supplier to send it again.`;
+    case 'unsafe-xml':
+      return failure.why === 'declares-type'
+        ? 'The electronic invoice declares a document type, which none needs and some attacks use: it is not opened. Ask the supplier for one without.'
+        : 'The electronic invoice is deeper or larger than invoices are: it is not opened.';
     case 'encrypted':
       return 'The PDF is locked with a password. Ask the supplier for one without.';
     case 'damaged':

@@ -20,6 +20,8 @@ export type AuditAct =
   | { readonly code: 'token-revoked'; readonly name: string }
   /** In hundredths. */
   | { readonly code: 'risk-set'; readonly before: number; readonly after: number }
+  /** Which counts where an electronic invoice's page and data differ. */
+  | { readonly code: 'page-leads-set'; readonly pageLeads: boolean }
   | { readonly code: 'separation-set'; readonly before: string; readonly after: string }
   | { readonly code: 'own-field-added' | 'own-field-removed'; readonly field: string; readonly level: string; readonly type: string }
   | {
@@ -69,6 +71,7 @@ export const AUDIT_SHAPES: Shapes<AuditAct> = {
   'token-made': { name: 'string' },
   'token-revoked': { name: 'string' },
   'risk-set': { before: 'number', after: 'number' },
+  'page-leads-set': { pageLeads: 'boolean' },
   'separation-set': { before: 'string', after: 'string' },
   'own-field-added': { field: 'string', level: 'string', type: 'string' },
   'own-field-removed': { field: 'string', level: 'string', type: 'string' },

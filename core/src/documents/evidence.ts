@@ -8,6 +8,8 @@ export type Relation = 'same run' | 'right of' | 'below' | 'above';
 export type Evidence =
   /** Beside a label, folded as labels are. */
   | { readonly code: 'labelled'; readonly relation: Relation; readonly label: string }
+  /** It stands in the data of an electronic invoice, as this term of EN 16931. */
+  | { readonly code: 'data'; readonly term: string }
   | { readonly code: 'hash-number' }
   /** Beside words that no list of labels has. */
   | { readonly code: 'captioned'; readonly relation: Relation; readonly words: string }

@@ -45,6 +45,19 @@ export type Question =
   | { readonly code: 'own-check'; readonly value: string; readonly fault: OwnFault }
   /** The payment code on the page says something else than its print. */
   | { readonly code: 'payment-code-differs'; readonly printed: string; readonly said: string }
+  /** What a rule for electronic invoices asks: its number, the term of the norm, what stands there, what would be right, and how many more say so. */
+  | {
+      readonly code: 'rule-broken';
+      readonly rule: string;
+      readonly term: string;
+      readonly found: string | null;
+      readonly wanted: string | null;
+      readonly others: number;
+    }
+  /** The page shows another value than the data of the electronic invoice; null: the data's value is nowhere on it. */
+  | { readonly code: 'page-differs'; readonly data: string; readonly page: string | null }
+  /** The data within the file cannot be read: what stands here was read off its pages. */
+  | { readonly code: 'data-unreadable'; readonly why: string }
   | { readonly code: 'due-out-of-order' }
   | { readonly code: 'far-from-arrival'; readonly arrived: string; readonly issued: string }
   | { readonly code: 'day-or-month' }

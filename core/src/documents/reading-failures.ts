@@ -3,6 +3,12 @@ export type FileFault =
   | { readonly code: 'empty' }
   | { readonly code: 'unknown-format' }
   | { readonly code: 'encrypted' }
+  /** XML of another kind than invoices, by the name of its root. */
+  | { readonly code: 'other-xml'; readonly root: string }
+  /** XML that breaks off or is not well formed, and in which line. */
+  | { readonly code: 'malformed-xml'; readonly line: number }
+  /** XML that declares a document type, or is deeper or larger than an invoice can be. */
+  | { readonly code: 'unsafe-xml'; readonly why: string }
   | { readonly code: 'damaged'; readonly what: 'pdf' | 'picture' | 'file' }
   /** Megabytes at most. */
   | { readonly code: 'too-large'; readonly most: number }

@@ -33,7 +33,7 @@ export interface Incoming {
   readonly fileName: string;
   readonly fileType: FileType;
 }
-export const FILE_TYPES = ['pdf', 'picture', 'office', 'other'] as const;
+export const FILE_TYPES = ['pdf', 'picture', 'e-invoice', 'office', 'other'] as const;
 export type FileType = (typeof FILE_TYPES)[number];
 
 /** What is to be done with a file, and by which rule (its place in the list); null where no rule says so. */

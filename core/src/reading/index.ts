@@ -29,3 +29,4 @@ export type { Traits } from './fitted/traits.js';
 export * from './rules/index.js';
 export { isKnownField } from './own-fields.js';
 export * from './rule-on.js';
+export { placeKey } from './structured/terms.js';

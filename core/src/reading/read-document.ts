@@ -25,6 +25,7 @@ import { headedColumns, labelsOf } from './language/labels.js';
 import { isPerPiece, lineArithmetic } from './table/line-row.js';
 import { readLines } from './table/line-values.js';
 import type { DocumentReading, ReadValue, ReadingContext } from './reading.js';
+import { isStructured, readStructured } from './structured/structured.js';
 import { PageTrust } from './scanned/trust.js';
 import { weigh } from './confidence/weigh.js';
 import { netFitsLines, printedRates, type TotalCandidate } from './table/totals.js';
@@ -40,6 +41,12 @@ import type { Wording } from './language/wording.js';
  * supplier change of a value that nobody would have asked about without them is asked.
  */
 export function readDocument(read: readonly PageWords[], context: ReadingContext = {}, method: LineMethod = 'best'): DocumentReading {
+  return isStructured(read)
+    ? readStructured(read, context, (pages) => readPages(pages, context, method))
+    : readPages(read, context, method);
+}
+
+function readPages(read: readonly PageWords[], context: ReadingContext, method: LineMethod): DocumentReading {
   const reading = readOnce(read, context, method);
   return context.habits?.length ? heldAgainst(reading, readOnce(read, { ...context, habits: [] }, method), context.habits) : reading;
 }

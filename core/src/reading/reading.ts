@@ -69,6 +69,8 @@ export interface ReadingContext {
   readonly kind?: DocumentKind;
   /** The day on which the document came, ISO 8601: a date long before or after it is asked about. */
   readonly receivedOn?: string;
+  /** Whether the page counts where it and the data of an electronic invoice differ; the data, where it is left out. */
+  readonly pageLeads?: boolean;
   /** What was learned of its supplier. */
   readonly habits?: readonly Habit[];
   /** The fields that the company added. */

@@ -44,6 +44,8 @@ const WEIGHTS = {
 
 /** Cuts the pages of a file into documents by what they say of themselves. */
 export function separate(pages: readonly PageWords[]): Separation {
+  // An electronic invoice is one document, whatever its pages show.
+  if (pages[0]?.data?.invoice) return { documents: [[...pages]], boundaries: [] };
   const documents: PageWords[][] = [];
   const boundaries: Boundary[] = [];
   let so: PageSigns | null = null;

@@ -86,7 +86,74 @@ export function unitOf(text: string | null): Unit | null {
 const remembered = new Map<string, Unit | null>();
 const MOST_REMEMBERED = 1000;
 
-function readUnit(text: string | null): Unit | null {
+/** Codes of UN/ECE Recommendations 20 and 21 that electronic invoices use, in the words that orders use for them. */
+const CODES: Readonly<Record<string, string>> = {
+  xbx: 'box',
+  xct: 'carton',
+  xcs: 'case',
+  xpk: 'pack',
+  xpa: 'packet',
+  xbg: 'bag',
+  xbe: 'bundle',
+  xro: 'roll',
+  xpx: 'pallet',
+  xbo: 'bottle',
+  xca: 'can',
+  xjr: 'jar',
+  xcr: 'crate',
+  xtu: 'tube',
+  xsa: 'sack',
+  xst: 'sheet',
+  xdr: 'drum',
+  npr: 'pair',
+  dzn: 'dozen',
+  nar: 'pcs',
+  wee: 'week',
+  mon: 'month',
+  ann: 'year',
+  ls: 'lump sum',
+};
+
+/** The code of UN/ECE Recommendation 20 or 21 for a unit in words; pieces where it says nothing that has one. */
+export function unitCode(text: string | null): string {
+  const folded = foldText(text ?? '');
+  if (
+    /^(?:x[a-z]{2}|[a-z]\d{2}|[a-z]{3})$/.test(folded) &&
+    (folded in CODES || /^(c62|h87|kgm|grm|tne|mtr|cmt|mmt|kmt|mtk|mtq|ltr|mlt|hlt|hur|min|day|kwh|mwh|set)$/.test(folded))
+  )
+    return folded.toUpperCase();
+  const code = Object.entries(CODES).find(([, word]) => word === folded)?.[0];
+  if (code !== undefined) return code.toUpperCase();
+  const unit = unitOf(text);
+  return unit === null ? 'H87' : (MEASURES[`${unit.kind} ${plain(unit.size)}`] ?? 'H87');
+}
+
+/** Codes of what is measured, by kind and size. */
+const MEASURES: Readonly<Record<string, string>> = {
+  'piece 1': 'H87',
+  'piece 2': 'NPR',
+  'piece 12': 'DZN',
+  'mass 1': 'GRM',
+  'mass 1000': 'KGM',
+  'mass 1000000': 'TNE',
+  'volume 1': 'MLT',
+  'volume 1000': 'LTR',
+  'volume 100000': 'HLT',
+  'volume 1000000': 'MTQ',
+  'length 1': 'MMT',
+  'length 10': 'CMT',
+  'length 1000': 'MTR',
+  'length 1000000': 'KMT',
+  'area 1': 'MTK',
+  'time 1': 'MIN',
+  'time 60': 'HUR',
+  'time 1440': 'DAY',
+  'energy 1': 'KWH',
+  'energy 1000': 'MWH',
+};
+
+function readUnit(said: string | null): Unit | null {
+  const text = CODES[foldText(said ?? '')] ?? said;
   const folded = foldText((text ?? '').replace('²', '2').replace('³', '3'));
   if (folded === '') return (text ?? '').trim() === '%' ? (KNOWN.get('100') ?? null) : null;
   const plainly = KNOWN.get(folded.replaceAll(' ', ''));

@@ -1,13 +1,14 @@
 import type { Question, TrailAct, DocumentKind, Tray, RestingReason } from '@umber/core/documents';
 import { maybe, type Database, one, jsonOf } from '../database/database.js';
 
-export const insertFile = async (db: Database, arrivalId: number, blob: Buffer, name: string) =>
+/** `data`: the electronic invoice that came beside it. */
+export const insertFile = async (db: Database, arrivalId: number, blob: Buffer, name: string, data: Buffer | null) =>
   (
-    await maybe<{ id: number }>(db, 'insert into files (arrival_id, blob, name) values ($1, $2, $3) on conflict do nothing returning id', [
-      arrivalId,
-      blob,
-      name,
-    ])
+    await maybe<{ id: number }>(
+      db,
+      'insert into files (arrival_id, blob, name, data_blob) values ($1, $2, $3, $4) on conflict do nothing returning id',
+      [arrivalId, blob, name, data],
+    )
   )?.id ?? null;
 
 /** A document as if it had just come: its pages are to be read again. What was read before stays among the readings. */

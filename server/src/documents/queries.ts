@@ -14,12 +14,13 @@ import {
 } from '@umber/core/documents';
 import type { CodingReason } from '@umber/core/coding';
 import { NEEDS_TWO, type VarianceFigure } from '@umber/core/matching';
-import type { Alike, CitationView, ConfirmationView, PairView, StepView, TrailEntry } from '@umber/contract/documents';
+import type { Alike, CitationView, ConfirmationView, EInvoiceHead, PairView, StepView, TrailEntry } from '@umber/contract/documents';
 import type { Box, Place } from '@umber/core/geometry';
 import type { ClaimView, QuestionView } from '@umber/contract/asking';
 import type { HandedView } from '@umber/contract/around';
 import type { LetterView } from '@umber/contract/letters';
-import type { DocumentReading, Word } from '@umber/core/reading';
+import type { TaxTreatment } from '@umber/core/e-invoices';
+import type { DocumentReading, PageWords, Word } from '@umber/core/reading';
 import { many, maybe, type Database } from '../database/database.js';
 import { areFigures, isBecause, isFacts, isQuestion, isReading, isRestingReason, isTrailAct } from '../database/json-columns.js';
 
@@ -295,4 +296,33 @@ export const claimsOf = (db: Database, documentId: number) =>
        x.name as "droppedBy", c.dropped_reason as "droppedReason"
      from claims c join exceptions e on e.id = c.exception_id and e.withdrawn_at is null join people m on m.id = c.made_by left join documents d on d.id = c.credit_id left join people x on x.id = c.dropped_by where c.document_id = $1 order by c.id`,
     [documentId],
+  );
+
+/** What the first page of a document carries beside its print. */
+export const heldData = async (db: Database, id: number) =>
+  (
+    await maybe<{ beside: Pick<PageWords, 'data' | 'isMade'> | null }>(
+      db,
+      `select f.beside from pages p join documents d on d.id = p.document_id join file_pages f on f.file_id = d.file_id and f.number = p.number
+       where p.document_id = $1 order by p.position limit 1`,
+      [id],
+    )
+  )?.beside ?? null;
+
+/** What electronic invoice a document is; null for all else. */
+export const eInvoiceHead = (db: Database, id: number) =>
+  maybe<EInvoiceHead>(
+    db,
+    `select f.beside -> 'data' -> 'invoice' ->> 'syntax' as syntax, f.beside -> 'data' -> 'invoice' ->> 'profile' as profile, coalesce((f.beside ->> 'isMade')::boolean, false) as "isMade"
+     from pages p join documents d on d.id = p.document_id join file_pages f on f.file_id = d.file_id and f.number = p.number
+     where p.document_id = $1 and f.beside -> 'data' -> 'invoice' ->> 'syntax' is not null order by p.position limit 1`,
+    [id],
+  );
+
+/** What an electronic invoice says of its seller. */
+export const sellerForWriting = (db: Database, supplierId: number) =>
+  maybe<{ name: string; taxId: string | null; country: string; address: string; termsDays: number; treatment: TaxTreatment }>(
+    db,
+    'select name, tax_id as "taxId", country, address, terms_days as "termsDays", tax_treatment as treatment from suppliers where id = $1',
+    [supplierId],
   );

@@ -96,7 +96,8 @@ const verdictOn = (rules: readonly SourceRule[], arrival: Arrival, { mail }: Ope
 /** The document that a file becomes, as long as nobody knows that there are more in it; empty where it is not to be read. */
 async function documentOf(db: Database, arrival: Arrival, opened: Opened, file: OpenedFile, verdict: Verdict): Promise<number[]> {
   const blob = await keepBlob(db, file.bytes);
-  const fileId = await insertFile(db, arrival.id, blob, file.name);
+  const data = file.data ? await keepBlob(db, Buffer.from(file.data)) : null;
+  const fileId = await insertFile(db, arrival.id, blob, file.name, data);
   if (fileId === null) return [];
   const unread = verdict.act === 'keep' || !isPaged(file);
   const id = await insertDocument(db, arrival.id, fileId, {

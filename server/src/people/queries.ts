@@ -30,9 +30,17 @@ export const deleteSession = (db: Database, tokenHash: Buffer) => db.query('dele
 export const deleteExpiredSessions = (db: Database) => db.query('delete from sessions where expires_at <= now()');
 
 export const companyRow = (db: Database) =>
-  maybe<{ name: string; taxId: string; currency: string; invoicesAddress: string; acceptedRisk: string; separation: Separation }>(
+  maybe<{
+    name: string;
+    taxId: string;
+    currency: string;
+    invoicesAddress: string;
+    acceptedRisk: string;
+    pageLeads: boolean;
+    separation: Separation;
+  }>(
     db,
-    'select name, tax_id as "taxId", currency, invoices_address as "invoicesAddress", accepted_risk as "acceptedRisk", separation from company',
+    'select name, tax_id as "taxId", currency, invoices_address as "invoicesAddress", accepted_risk as "acceptedRisk", page_leads as "pageLeads", separation from company',
   );
 
 /** People who may approve, controllers before approvers: they stand in for one another in this order. */

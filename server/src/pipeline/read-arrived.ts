@@ -73,6 +73,7 @@ export async function readingOf({ pool }: Services, document: Arrived) {
     buyerNames: company ? [company.name] : [],
     buyerTaxIds: company ? [company.taxId] : [],
     acceptedRisk: company ? Number(company.acceptedRisk) : undefined,
+    pageLeads: company?.pageLeads,
     receivedOn: document.receivedAt.slice(0, 10),
     coverText: `${document.subject ?? ''}\n${document.mailText}`,
     habits,

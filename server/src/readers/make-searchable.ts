@@ -15,6 +15,8 @@ import {
 } from '@cantoo/pdf-lib';
 import { KIND_NAMES } from '@umber/contract/documents';
 import type { Word } from '@umber/core/reading';
+import { pdfOfXml } from './e-invoice.js';
+import { isXml } from './held-in.js';
 import { imageKind } from './image.js';
 
 /** A page as it was read: size in points, its words, and its picture where it was scanned. */
@@ -43,7 +45,7 @@ export interface SearchableInput {
  */
 export async function searchable({ kind, fields, own, pages, file }: SearchableInput): Promise<Uint8Array> {
   const pdf = await PDFDocument.create();
-  const source = file && (await opened(file));
+  const source = file && (await opened(isXml(file) ? await pdfOfXml(file) : file));
   const font = await pdf.embedFont(StandardFonts.Helvetica);
   for (const { number, width, height, words, picture, scanned } of pages) {
     if (!scanned && source) {

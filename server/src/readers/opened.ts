@@ -2,19 +2,17 @@ import type { ArrivalReason, FileType, LeftOut } from '@umber/core/intake';
 import { averaged } from '@umber/core/pictures';
 import { imageSize } from 'image-size';
 import { isZip, openZip } from './archives.js';
+import { isXml, namesInvoice } from './held-in.js';
+import { paired } from './paired-files.js';
 import { imageKind, imagePages } from './image.js';
 import { plainName, readMail, type ReadMail } from './mail.js';
+import type { OpenedFile } from './opened-file.js';
 import { findText } from './text-finder.js';
 
-/** A file as it lay in an arrival: attached, in an archive, in a mail within the mail. */
-export interface OpenedFile {
-  readonly name: string;
-  readonly type: FileType;
-  readonly bytes: Buffer;
-}
+export type { OpenedFile } from './opened-file.js';
 
 /** Whether a file has pages that can be read. */
-export const isPaged = ({ type }: Pick<OpenedFile, 'type'>): boolean => type === 'pdf' || type === 'picture';
+export const isPaged = ({ type }: Pick<OpenedFile, 'type'>): boolean => type === 'pdf' || type === 'picture' || type === 'e-invoice';
 
 /** All that an arrival holds. */
 export interface Opened {
@@ -92,7 +90,7 @@ class Found {
     } else if (isZip(file.bytes) && !isOffice(name, file.bytes)) {
       await this.#takeArchive(file.bytes, name, depth);
     } else {
-      const type = typeOf(name, file.bytes);
+      const type = typeOf(name, file.bytes, file.alone);
       const isPage = file.alone || this.asPages.has(name);
       const logo = type === 'picture' && !isPage && !(hasPageSize(file.bytes) && (!file.inText || (await showsPage(file.bytes))));
       if (logo) {
@@ -105,7 +103,7 @@ class Found {
 
   opened(mail: ReadMail | null): Opened {
     const innerText = this.#texts.join('\n\n').slice(0, MOST_INNER_TEXT);
-    return { mail, innerText, files: this.#files, others: this.#others, leftOut: this.#leftOut };
+    return { mail, innerText, files: mail === null ? this.#files : paired(this.#files), others: this.#others, leftOut: this.#leftOut };
   }
 
   async #takeMail(bytes: Buffer, name: string, depth: number): Promise<void> {
@@ -161,9 +159,11 @@ async function showsPage(bytes: Buffer): Promise<boolean> {
 }
 
 /** What a file is by its bytes; its name helps only where many formats share one shape. */
-function typeOf(name: string, bytes: Buffer): FileType {
+function typeOf(name: string, bytes: Buffer, alone: boolean): FileType {
   if (bytes.subarray(0, 1024).includes('%PDF-')) return 'pdf';
   if (imageKind(bytes) !== null) return 'picture';
+  // XML of any kind that comes alone is opened, so that it is said why it is none that is read.
+  if (isXml(bytes) && (alone || namesInvoice(bytes))) return 'e-invoice';
   return isOffice(name, bytes) ? 'office' : 'other';
 }
 

@@ -2,10 +2,11 @@ import { symbolsIn } from './barcodes.js';
 import { SymbolPlaces, type Operations } from './symbol-places.js';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
-import type { PDFPageProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import type { PDFDocumentProxy, PDFPageProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import type { Box } from '@umber/core/geometry';
 import { cropped, greyOfRgba } from '@umber/core/pictures';
 import { joinSplitWords, trustTextLayer, type PageWords, type Paper, type Word } from '@umber/core/reading';
+import { heldIn } from './held-in.js';
 import { UnreadableFile } from './unreadable-file.js';
 import { LIMITS } from './limits.js';
 import { jpegOf, pngOf } from './picture-files.js';
@@ -73,10 +74,18 @@ export async function readPdf(bytes: Uint8Array, options: ReadOptions, onPage: (
       page.cleanup();
       onPage(number);
     }
-    return await Promise.all(pages.map(async ({ words, picture }) => ({ words, picture: await picture })));
+    const data = options.only ? null : heldIn(await attachmentsOf(pdf));
+    const read = await Promise.all(pages.map(async ({ words, picture }) => ({ words, picture: await picture })));
+    return data === null ? read : read.map((page, i) => (i === 0 ? { ...page, words: { ...page.words, data } } : page));
   } finally {
     await pdf.loadingTask.destroy();
   }
+}
+
+/** The files within a PDF. */
+async function attachmentsOf(pdf: PDFDocumentProxy): Promise<Uint8Array[]> {
+  const attachments = (await pdf.getAttachments()) as Record<string, { content?: Uint8Array }> | null;
+  return Object.values(attachments ?? {}).flatMap(({ content }) => (content ? [content] : []));
 }
 
 /** A page of a PDF as it is drawn, at most so many pixels wide, as a PNG. @throws UnreadableFile. */

@@ -12,6 +12,8 @@ export interface ReadOptions {
   readonly pictures: number;
   /** Pixels a point of the pictures. */
   readonly scale: number;
+  /** The data of an electronic invoice that came beside the file. */
+  readonly data?: Uint8Array;
   /** Only these pages are wanted, turned as a person said; all as they are where it is left out. */
   readonly only?: readonly TurnedPage[];
 }

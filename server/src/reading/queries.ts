@@ -11,6 +11,7 @@ export const arrivedDocument = (db: Database, id: number) =>
     fileId: number;
     fileName: string;
     blob: Buffer;
+    dataBlob: Buffer | null;
     fileRead: boolean;
     mailText: string;
     subject: string | null;
@@ -18,7 +19,7 @@ export const arrivedDocument = (db: Database, id: number) =>
     kindGiven: DocumentKind | null;
   }>(
     db,
-    `select d.id, d.tray, d.arrival_id as "arrivalId", f.id as "fileId", f.name as "fileName", f.blob, f.read_at is not null as "fileRead", a.body_text as "mailText", a.subject,
+    `select d.id, d.tray, d.arrival_id as "arrivalId", f.id as "fileId", f.name as "fileName", f.blob, f.data_blob as "dataBlob", f.read_at is not null as "fileRead", a.body_text as "mailText", a.subject,
        a.received_at as "receivedAt", d.kind_given as "kindGiven"
      from documents d join arrivals a on a.id = d.arrival_id join files f on f.id = d.file_id where d.id = $1`,
     [id],
@@ -130,13 +131,16 @@ export const riskView = async (db: Database): Promise<RiskView> => {
        sure as (
          select (jsonb_path_query(result, '$.fields.*.confidence') #>> '{}')::numeric as confidence from latest
          union all select (jsonb_path_query(result, '$.lines[*].*.confidence') #>> '{}')::numeric from latest)
-     select (select round(100 * accepted_risk)::int from company) as "acceptedRisk", (select count(*)::int from sure) as values,
+     select (select round(100 * accepted_risk)::int from company) as "acceptedRisk", (select page_leads from company) as "pageLeads", (select count(*)::int from sure) as values,
        (select array_agg((select count(*)::int from sure where confidence < 1 - risk / 100.0) order by risk) from generate_series(1, $2::int) risk) as asked`,
     [READ_LAST, MOST_RISK],
   );
-  return found ?? { acceptedRisk: 100 * ACCEPTED_RISK, values: 0, asked: [] };
+  return found ?? { acceptedRisk: 100 * ACCEPTED_RISK, pageLeads: false, values: 0, asked: [] };
 };
 
 /** `hundredths`: how many of 100 values may be wrong unasked. Holds for what is read from now on. */
 export const setAcceptedRisk = (db: Database, hundredths: number) =>
   db.query('update company set accepted_risk = $1::int / 100.0', [hundredths]);
+
+/** Which counts where an electronic invoice's page and data differ. Holds for what is read from now on. */
+export const setPageLeads = (db: Database, pageLeads: boolean) => db.query('update company set page_leads = $1', [pageLeads]);

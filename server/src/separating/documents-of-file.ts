@@ -23,8 +23,8 @@ export async function documentsOfFile(
 ): Promise<{ readonly documents: readonly DocumentOfFile[]; readonly why?: string }> {
   const documents: DocumentOfFile[] = [];
   let offset = 0;
-  const take = async (file: Uint8Array, coverText: string) => {
-    const pages = (await pool.read(file)).map((page) => page.words);
+  const take = async (file: Uint8Array, coverText: string, data?: Uint8Array) => {
+    const pages = (await pool.read(file, { pictures: 0, scale: 1, ...(data ? { data } : {}) })).map((page) => page.words);
     for (const document of separate(pages).documents) documents.push({ pages: document, offset, coverText });
     offset += pages.length;
   };
@@ -34,7 +34,7 @@ export async function documentsOfFile(
     const [toRead, unread] = [files.filter(isPaged), files.filter((file) => !isPaged(file))];
     if (toRead.length === 0)
       return { documents, why: reasonText(whyNothing({ ...opened, others: [...opened.others, ...unread.map(({ name }) => name)] })) };
-    for (const attachment of toRead) await take(attachment.bytes, `${mail?.text ?? ''}\n${innerText}`);
+    for (const attachment of toRead) await take(attachment.bytes, `${mail?.text ?? ''}\n${innerText}`, attachment.data);
   } else await take(bytes, '');
   return documents.length === 0 ? { documents, why: 'No words were found on its pages.' } : { documents };
 }

@@ -16,16 +16,14 @@ export const markFileRead = (db: Database, id: number) => db.query('update files
 
 export const bumpFile = (db: Database, id: number) => db.query('update files set version = version + 1 where id = $1', [id]);
 
+/** What a page carries beside its print; null where that is nothing. */
+const besideOf = ({ codes, data, isMade }: PageWords) => (codes || data || isMade ? jsonOf({ codes, data, isMade }) : null);
+
 export const insertFilePage = (db: Database, fileId: number, page: PageWords, picture: Buffer | null) =>
-  db.query('insert into file_pages (file_id, number, width, height, words, straightened_by, picture) values ($1, $2, $3, $4, $5, $6, $7)', [
-    fileId,
-    page.page,
-    page.width,
-    page.height,
-    jsonOf(page.words),
-    page.straightenedBy ?? null,
-    picture,
-  ]);
+  db.query(
+    'insert into file_pages (file_id, number, width, height, words, straightened_by, picture, beside) values ($1, $2, $3, $4, $5, $6, $7, $8)',
+    [fileId, page.page, page.width, page.height, jsonOf(page.words), page.straightenedBy ?? null, picture, besideOf(page)],
+  );
 
 export const insertBoundary = (db: Database, fileId: number, { before, probability, signs }: Boundary) =>
   db.query('insert into boundaries (file_id, before, probability, signs) values ($1, $2, $3, $4)', [
@@ -51,14 +49,21 @@ export const setPages = async (db: Database, documentId: number, pages: readonly
 /** The pages of a document as the readers found them, in the document's order. */
 export const wordsOfDocument = async (db: Database, documentId: number): Promise<PageWords[]> =>
   (
-    await many<{ page: number; width: number; height: number; words: PageWords['words']; straightenedBy: number[] | null }>(
+    await many<{
+      page: number;
+      width: number;
+      height: number;
+      words: PageWords['words'];
+      straightenedBy: number[] | null;
+      beside: Pick<PageWords, 'codes' | 'data' | 'isMade'> | null;
+    }>(
       db,
-      `select f.number as page, f.width, f.height, f.words, f.straightened_by as "straightenedBy"
+      `select f.number as page, f.width, f.height, f.words, f.straightened_by as "straightenedBy", f.beside
        from pages p join documents d on d.id = p.document_id join file_pages f on f.file_id = d.file_id and f.number = p.number
        where p.document_id = $1 order by p.position`,
       [documentId],
     )
-  ).map(({ straightenedBy, ...page }) => (straightenedBy === null ? page : { ...page, straightenedBy }));
+  ).map(({ straightenedBy, beside, ...page }) => ({ ...page, ...(straightenedBy === null ? {} : { straightenedBy }), ...(beside ?? {}) }));
 
 export const fileHead = (db: Database, id: number) =>
   maybe<Omit<FileView, 'arrival' | 'pages' | 'boundaries' | 'documents'> & FileView['arrival'] & { arrivalId: number }>(
@@ -86,9 +91,9 @@ export const stalePages = (db: Database, documentId: number) =>
 /** What a page says since it was turned; a page that was turned once more meanwhile stays as it is. */
 export const replaceFilePage = (db: Database, fileId: number, page: PageWords, picture: Buffer | null, turned: number) =>
   db.query(
-    `update file_pages set width = $3, height = $4, words = $5, straightened_by = $6, picture = $7, small = null, stale = false
+    `update file_pages set width = $3, height = $4, words = $5, straightened_by = $6, picture = $7, beside = coalesce(beside, '{}') || coalesce($9::jsonb, '{}'), small = null, stale = false
      where file_id = $1 and number = $2 and turned = $8`,
-    [fileId, page.page, page.width, page.height, jsonOf(page.words), page.straightenedBy ?? null, picture, turned],
+    [fileId, page.page, page.width, page.height, jsonOf(page.words), page.straightenedBy ?? null, picture, turned, besideOf(page)],
   );
 
 export const smallPicture = async (db: Database, id: number, page: number) =>

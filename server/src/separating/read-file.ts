@@ -15,6 +15,8 @@ export interface WaitingFile {
   readonly fileId: number;
   readonly fileName: string;
   readonly blob: Buffer;
+  /** The data of an electronic invoice that came beside it. */
+  readonly dataBlob: Buffer | null;
   readonly arrivalId: number;
   readonly id: number;
 }
@@ -23,10 +25,17 @@ export interface WaitingFile {
  * Reads all pages of a file and cuts them into documents: the waiting document takes the first part, new ones the others.
  * Safe to run twice. Returns the new documents, which wait to be read. @throws UnreadableFile where the file cannot be read.
  */
-export async function readAndSeparate(services: Services, { fileId, fileName, blob, arrivalId, id }: WaitingFile): Promise<number[]> {
+export async function readAndSeparate(
+  services: Services,
+  { fileId, fileName, blob, dataBlob, arrivalId, id }: WaitingFile,
+): Promise<number[]> {
   const step = { arrivalId, fileId };
   await beginStep(services.pool, step, 'straightened');
-  const read = await services.readers.read(await fetchBlob(services.pool, blob), { pictures: LIMITS.pages, scale: PICTURE_SCALE });
+  const read = await services.readers.read(await fetchBlob(services.pool, blob), {
+    pictures: LIMITS.pages,
+    scale: PICTURE_SCALE,
+    ...(dataBlob ? { data: await fetchBlob(services.pool, dataBlob) } : {}),
+  });
   const { documents, boundaries } = separate(read.map((page) => page.words));
   return await inTransaction(services.pool, async (db) => {
     const file = await lockFile(db, fileId);

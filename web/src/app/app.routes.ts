@@ -20,6 +20,11 @@ export const routes: Routes = [
         title: 'Document · Umber Tray',
         loadComponent: () => import('./documents/document-page').then((m) => m.DocumentPage),
       },
+      {
+        path: 'document/:id/data',
+        title: 'Electronic invoice · Umber Tray',
+        loadComponent: () => import('./e-invoices/e-invoice-page').then((m) => m.EInvoicePage),
+      },
       { path: 'sweep', title: 'Sweep · Umber Tray', loadComponent: () => import('./sweeping/sweep-page').then((m) => m.SweepPage) },
       { path: 'file/:id', title: 'Pages · Umber Tray', loadComponent: () => import('./separating/file-page').then((m) => m.FilePage) },
       { path: 'alike/:id', title: 'Alike · Umber Tray', loadComponent: () => import('./sorting/alike-page').then((m) => m.AlikePage) },

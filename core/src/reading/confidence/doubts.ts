@@ -110,8 +110,8 @@ export function raiseDoubts(reading: WithoutDoubts, checks: Checks): ReadDoubt[]
 }
 
 /** Days before and after its arrival from which on an issue date is asked about. */
-const LONG_BEFORE = 3 * 366;
-const LONG_AFTER = 366;
+export const LONG_BEFORE = 3 * 366;
+export const LONG_AFTER = 366;
 
 type Ask = (field: ReadDoubt['field'], question: Question, line?: number | null) => void;
 

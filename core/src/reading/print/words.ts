@@ -1,3 +1,4 @@
+import type { EInvoice } from '../../e-invoices/index.js';
 import { bottom, middleY, overlapY, right, union, type Box } from '../../geometry/index.js';
 
 /** One word as a reader found it on a page, with its place in points. */
@@ -18,11 +19,25 @@ export interface PageWords {
   readonly words: readonly Word[];
   /** What the symbols and bar codes on it say. */
   readonly codes?: readonly string[];
+  /** With the first page: the data of an electronic invoice that the file holds. */
+  readonly data?: HeldData;
+  /** Whether the page was made of that data: the file has none of its own. */
+  readonly isMade?: boolean;
   /** Whether it is a separator sheet: it stands between documents and belongs to none. */
   readonly separator?: boolean;
   /** Where the page was read off a picture: the projective map, row by row, from points of the page as it came to points of this one. */
   readonly straightenedBy?: readonly number[];
 }
+
+/** What is held in a file for machines beside what it shows. */
+export type HeldData =
+  | {
+      readonly invoice: EInvoice;
+      /** Where terms stand on the pages that were made of it, by term as `placeKey` says. */
+      readonly places: Readonly<Record<string, { readonly page: number; readonly box: Box }>>;
+    }
+  /** It cannot be read: why, as `XmlFault` has it. */
+  | { readonly invoice: null; readonly why: string };
 
 /** Words of one line that stand together: no gap between them is wider than a letter's height. */
 export interface Run {

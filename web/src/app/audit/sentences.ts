@@ -32,6 +32,8 @@ export function auditText(act: AuditAct): string {
       return `Revoked the token “${act.name}”.`;
     case 'risk-set':
       return `Set how many of 100 values may be wrong unasked: ${act.before} before, ${act.after} now.`;
+    case 'page-leads-set':
+      return `Set which counts where an electronic invoice’s page and data differ: ${act.pageLeads ? 'the page' : 'the data'}.`;
     case 'separation-set':
       return `Set how many people it takes: “${SEPARATION_NAMES[act.before] ?? act.before}” before, “${SEPARATION_NAMES[act.after] ?? act.after}” now.`;
     case 'own-field-added':

@@ -13,7 +13,7 @@ import { sessionFeature } from '../people/session.state';
 import { DocumentActions } from './document.state';
 import { Linked } from './linked';
 import { MailSaid } from './mail-said';
-import { fileAsItCame, searchablePdf } from './addresses';
+import { SaveAs } from './save-as';
 import { PageViewer } from '../viewer/page-viewer';
 import { Viewer } from '../viewer/viewer';
 import { restingText } from './sentences';
@@ -24,7 +24,7 @@ import { TrailPanel } from './trail-panel';
 @Component({
   selector: 'umber-resting-screen',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [KeyHint, Linked, MailSaid, PageViewer, RouterLink, StatementTable, TrailPanel],
+  imports: [KeyHint, Linked, MailSaid, PageViewer, RouterLink, SaveAs, StatementTable, TrailPanel],
   template: `
     <div class="beside">
       <umber-page-viewer [documentId]="document().id" [viewer]="viewer" />
@@ -67,12 +67,7 @@ import { TrailPanel } from './trail-panel';
           </tbody>
         </table>
       }
-      <p class="kinds">
-        <a class="plain-button" [href]="file()" download>Save the file as it came</a>
-        @if (document().pages.length > 0) {
-          <a class="plain-button" [href]="searchablePdf()" download>Save as a searchable PDF</a>
-        }
-      </p>
+      <umber-save-as [document]="document()" />
       <h2>How it came</h2>
       <umber-mail-said [document]="document()" />
       <h2>Trail</h2>
@@ -119,8 +114,6 @@ export class RestingScreen {
   protected readonly rests = computed(() => mayIn('reopen', this.document().tray));
   /** Where reopening it leads. */
   protected readonly backTo = computed(() => TRAY_NAMES[reopenedTo(this.document().tray, this.document().parkedFrom)]);
-  protected readonly file = computed(() => fileAsItCame(this.document().id));
-  protected readonly searchablePdf = computed(() => searchablePdf(this.document().id));
   protected readonly mayCheck = computed(() => may(this.#person()?.role ?? 'auditor', 'check'));
 
   constructor() {

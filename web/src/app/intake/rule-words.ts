@@ -11,6 +11,7 @@ export const PARTS: readonly { readonly part: RulePart; readonly text: string }[
 export const TYPES: readonly { readonly type: string; readonly text: string }[] = [
   { type: 'pdf', text: 'a PDF' },
   { type: 'picture', text: 'a picture' },
+  { type: 'e-invoice', text: 'an electronic invoice' },
   { type: 'office', text: 'an office document' },
   { type: 'other', text: 'of another type' },
 ];

@@ -14,6 +14,7 @@ import { DocumentActions } from '../documents/document.state';
 import { PageViewer } from '../viewer/page-viewer';
 import { Viewer } from '../viewer/viewer';
 import { Linked } from '../documents/linked';
+import { SaveAs } from '../documents/save-as';
 import { TrailPanel } from '../documents/trail-panel';
 import { WaysOut } from '../documents/ways-out';
 import { Keys } from '../keys/keys';
@@ -31,7 +32,7 @@ import { paidText } from './sentences';
   selector: 'umber-post-screen',
   host: { class: 'beside-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [KeyHint, ConfirmSupplier, Linked, PageViewer, TrailPanel, EntryTable, AmountPipe, RouterLink],
+  imports: [KeyHint, ConfirmSupplier, Linked, PageViewer, SaveAs, TrailPanel, EntryTable, AmountPipe, RouterLink],
   template: `
     <div class="paper">
       <umber-page-viewer [documentId]="document().id" [viewer]="viewer" />
@@ -66,6 +67,7 @@ import { paidText } from './sentences';
         <p class="quiet" role="status">Drawing up the entry …</p>
       }
       <umber-linked [document]="document()" />
+      <umber-save-as [document]="document()" />
       <h2>Trail</h2>
       <umber-trail-panel [trail]="document().trail" />
     </section>

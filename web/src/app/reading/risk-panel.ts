@@ -28,6 +28,22 @@ import { askedSentence } from './asked-sentence';
         }
       </form>
       <p class="quiet" role="status">{{ sentence() }} Values whose sums or check digits are wrong are always asked about.</p>
+      <p>
+        <label>
+          Where an electronic invoice’s page and data differ,
+          <select
+            #leads
+            class="field leads"
+            [disabled]="!mayChange()"
+            (change)="choose(leads.selectedIndex === 1)"
+            aria-label="Which counts where page and data differ"
+          >
+            <option [selected]="!now.pageLeads">the data</option>
+            <option [selected]="now.pageLeads">the page</option>
+          </select>
+          counts until somebody has answered.
+        </label>
+      </p>
       @if (said(); as text) {
         <p class="ask" role="alert">{{ text }}</p>
       }
@@ -47,6 +63,9 @@ import { askedSentence } from './asked-sentence';
     .field {
       width: 68px;
       margin: 0 4px;
+    }
+    .field.leads {
+      width: auto;
     }
     p {
       margin: 2px 0 0;
@@ -69,6 +88,10 @@ export class RiskPanel {
 
   constructor() {
     this.#api.call('risk').subscribe({ next: (view) => this.#show(view), error: this.#failed });
+  }
+
+  protected choose(pageLeads: boolean): void {
+    this.#api.call('setPageLeads', {}, { pageLeads }).subscribe({ next: (view) => this.#show(view), error: this.#failed });
   }
 
   protected save(): void {

@@ -1,3 +1,4 @@
+import { ruleText, termName } from '@umber/contract/e-invoices';
 import { failureText } from '@umber/contract/reading';
 import {
   isOwnName,
@@ -33,6 +34,8 @@ export function evidenceText(evidence: Evidence): string {
       return `${RELATION_WORDS[evidence.relation]} “${evidence.words}”, which no list of labels has`;
     case 'by-looks':
       return 'by how it looks and where it stands';
+    case 'data':
+      return `in the data of the electronic invoice, ${termName(evidence.term)}`;
     case 'hash-number':
       return 'a number with # in the head';
     case 'after-number':
@@ -219,6 +222,14 @@ function bareQuestion(field: string | null, question: Question): string {
         : `Is the ${fieldWord(field)} ${shown(question.value)} or ${shown(question.other)}?`;
     case 'payment-code-differs':
       return `The payment code on the page says ${question.said}, the print ${question.printed}.`;
+    case 'rule-broken':
+      return `${ruleText(question)} (${question.rule}${question.others > 0 ? ` and ${question.others} more` : ''})`;
+    case 'page-differs':
+      return question.page === null
+        ? `The data says ${shown(question.data)}, which is nowhere on the page.`
+        : `The data says ${shown(question.data)}, the page ${shown(question.page)}.`;
+    case 'data-unreadable':
+      return 'It holds the data of an electronic invoice that cannot be read: what stands here was read off its page. Is all of it right?';
     case 'habit-differs':
       return differsByHabit(field, question.value, question.without);
     case 'own-check':

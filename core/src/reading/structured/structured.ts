@@ -1,0 +1,52 @@
+import { daysBetween, isIsoDate } from '../../dates/index.js';
+import type { PageWords } from '../print/words.js';
+import type { DocumentReading, ReadDoubt, ReadingContext } from '../reading.js';
+import { LONG_AFTER, LONG_BEFORE } from '../confidence/doubts.js';
+import { withPage } from './beside-page.js';
+import { readingOfData } from './from-data.js';
+
+/** Whether the pages are those of an electronic invoice. */
+export const isStructured = ([first]: readonly PageWords[]): boolean => first?.data !== undefined;
+
+/**
+ * Reads an electronic invoice: its data leads; the pages of its own, which `readPages` reads, are held against it and fill what it leaves out.
+ * Where the data cannot be read, the pages count, and everything is asked.
+ */
+export function readStructured(
+  pages: readonly PageWords[],
+  context: ReadingContext,
+  readPages: (pages: readonly PageWords[]) => DocumentReading,
+): DocumentReading {
+  const held = pages[0].data;
+  const own = pages.filter(({ isMade }) => !isMade);
+  if (held === undefined || held.invoice === null) {
+    const plain = readPages(own.map(({ data: _data, ...page }) => page));
+    const why = { code: 'data-unreadable', why: held?.why ?? '' } as const;
+    return { ...plain, doubts: [{ field: null, line: null, question: why }, ...plain.doubts.filter(({ field }) => field !== null)] };
+  }
+  const numbers = pages.map(({ page }) => page);
+  const said = readingOfData(held.invoice, held.places, numbers);
+  const shown = own.length === 0 ? null : readPages(own.map(({ data: _data, ...page }) => page));
+  const both =
+    shown === null || !isOfTheSame(said, shown, pages.length > own.length)
+      ? said
+      : { ...withPage(said, shown, own, context.pageLeads ?? false), pages: numbers };
+  const kind = context.kind ?? both.kind;
+  return {
+    ...both,
+    kind,
+    doubts: [...both.doubts.filter(({ field }) => field !== 'kind' || context.kind === undefined), ...farOff(both, context)],
+  };
+}
+
+/** Whether pages that came along with the data show the same invoice; what else is attached, such as a list of hours, says nothing of it. */
+const isOfTheSame = (said: DocumentReading, shown: DocumentReading, isAttached: boolean): boolean =>
+  !isAttached || shown.fields.grossTotal !== null || shown.fields.invoiceNumber?.value === said.fields.invoiceNumber?.value;
+
+function farOff({ fields: { issueDate }, doubts }: DocumentReading, { receivedOn }: ReadingContext): ReadDoubt[] {
+  if (!issueDate || !receivedOn || !isIsoDate(issueDate.value) || doubts.some(({ field }) => field === 'issueDate')) return [];
+  const days = daysBetween(issueDate.value, receivedOn);
+  return days > LONG_BEFORE || days < -LONG_AFTER
+    ? [{ field: 'issueDate', line: null, question: { code: 'far-from-arrival', arrived: receivedOn, issued: issueDate.value } }]
+    : [];
+}
