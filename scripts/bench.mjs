@@ -1,4 +1,4 @@
-// npm run bench -- reading | intake | database | answering | checking | habits | pairing | faults: how fast the parts are, as ratios against a baseline of the same run.
+// npm run bench -- reading | intake | database | answering | checking | habits | pairing | e-invoices | faults: how fast the parts are, as ratios against a baseline of the same run.
 import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -22,12 +22,15 @@ async function withDatabase(work) {
 }
 
 try {
-  if (!['reading', 'intake', 'database', 'answering', 'checking', 'habits', 'pairing', 'faults'].includes(part))
-    throw new Trouble('Say what to measure: npm run bench -- reading, intake, database, answering, checking, habits, pairing or faults');
+  if (!['reading', 'intake', 'database', 'answering', 'checking', 'habits', 'pairing', 'e-invoices', 'faults'].includes(part))
+    throw new Trouble(
+      'Say what to measure: npm run bench -- reading, intake, database, answering, checking, habits, pairing, e-invoices or faults',
+    );
   ensurePackages({ browser: part === 'reading' || part === 'checking' });
   ensureModules();
   ensureBuild();
   if (part === 'reading') await (await import('../evaluation/dist/bench.js')).benchReading();
+  else if (part === 'e-invoices') (await import('../evaluation/dist/bench-e-invoices.js')).benchEInvoices();
   else if (part === 'pairing') (await import('../evaluation/dist/bench-pairing.js')).benchPairing();
   else if (part === 'intake') await withDatabase((await import('../evaluation/dist/bench-intake.js')).benchIntake);
   else if (part === 'answering') await withDatabase((await import('../evaluation/dist/bench-answering.js')).benchAnswering);

@@ -55,6 +55,7 @@ await shoot(clerk, 'arriving', null);
 await clerk.getByRole('link', { name: /pages, \d+ documents/ }).click();
 await shoot(clerk, 'pages', null, ['ArrowRight']);
 await shoot(clerk, 'check-scan', '/tray/check', ['row:Whinstone']);
+await shoot(clerk, 'e-invoice', '/tray/check', ['row:Blencarn', 'link:Its data and rules']);
 await shoot(clerk, 'match', '/tray/match', ['row:Hartscale']);
 await clerk.goto(`${base}/tray/match`);
 await clerk
@@ -66,13 +67,6 @@ await shoot(clerk, 'order', '/orders', ['link:40604']);
 await shoot(clerk, 'statement', '/tray/filed', ['row:Statement']);
 const administrator = await as('sol');
 await shoot(administrator, 'sources', '/sources');
-await administrator.goto(`${base}/fields`);
-await administrator.getByRole('button', { name: /Add a field/ }).click();
-await administrator.getByLabel('Name').fill('Works site');
-await administrator.getByLabel('What it holds').selectOption('choice');
-await administrator.getByLabel('Printed as').fill('Site; Deliver to');
-await administrator.getByLabel('One of').fill('North yard; South yard; Loco shed');
-await shoot(administrator, 'fields', null);
 // One of those that call everything otherwise is settled; the others are read by it.
 await clerk.goto(`${base}/tray/check`);
 await clerk.locator('tbody tr', { hasText: 'Harrowgill' }).first().click();

@@ -1,8 +1,8 @@
 import { PDFDocument } from '@cantoo/pdf-lib';
-import { drawInvoice, invoiceOfOrder, type DrawnInvoice, type Twist } from '@umber/demo/drawing';
+import { dataOf, drawInvoice, invoiceOfOrder, type DrawnInvoice, type Twist } from '@umber/demo/drawing';
 import { scenarioOrders } from '@umber/demo/scenario';
 import { recognise, writeCii, writeUbl } from '@umber/core/e-invoice-files';
-import { check, eInvoiceOf, type EInvoice } from '@umber/core/e-invoices';
+import { check } from '@umber/core/e-invoices';
 import { createTransport } from 'nodemailer';
 import { arrived, arrivedFile } from './documents.js';
 import { testServer, until, Visitor, type TestServer } from './harness.js';
@@ -23,41 +23,6 @@ describe('electronic invoices', () => {
 
   const drawn = (key: string, nth: number, twist: Twist = {}): DrawnInvoice =>
     invoiceOfOrder(scenarioOrders('2026-11-23').filter((order) => order.supplier.key === key)[nth], '2026-11-10', ++serial, twist);
-  /** The data of what is drawn. */
-  const dataOf = ({ supplier, number, issueDate, dueDate, order, iban, taxId, lines, net, tax, gross, credit }: DrawnInvoice): EInvoice =>
-    eInvoiceOf({
-      kind: credit ? 'credit-note' : 'invoice',
-      fields: {
-        invoiceNumber: number,
-        issueDate,
-        dueDate,
-        currency: supplier.currency,
-        orderReference: order,
-        sellerName: supplier.name,
-        sellerTaxId: taxId,
-        sellerIban: iban,
-        paymentReference: null,
-        netTotal: net,
-        taxTotal: tax,
-        grossTotal: gross,
-        amountDue: gross,
-        discountPercent: null,
-        discountDate: null,
-      },
-      lines: lines.map((line) => ({
-        itemNumber: line.item,
-        description: line.description,
-        quantity: String(line.quantity),
-        unit: line.unit,
-        unitPrice: line.price,
-        netAmount: line.amount,
-        taxRate: null,
-      })),
-      discount: null,
-      carriage: null,
-      seller: { name: supplier.name, taxId, country: supplier.country, address: '', termsDays: 30, treatment: 'domestic' },
-      buyer: { name: 'Kestrel Fell Railway Ltd', taxId: 'GB245178369', country: 'GB' },
-    });
   const inPdf = async (pdf: Buffer, xml: string, name: string): Promise<Buffer> => {
     const document = await PDFDocument.load(pdf);
     await document.attach(Buffer.from(xml), name, { mimeType: 'text/xml' });

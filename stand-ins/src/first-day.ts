@@ -1,4 +1,4 @@
-import { depthMails, firstDayMails } from '@umber/demo/first-day';
+import { depthMails, electronicMails, firstDayMails } from '@umber/demo/first-day';
 import { DEMO_PASSWORD, PEOPLE } from '@umber/demo/scenario';
 import { sendMail } from './send.js';
 
@@ -51,7 +51,7 @@ class Visitor {
 }
 
 const today = new Date().toISOString().slice(0, 10);
-for (const plan of [...firstDayMails(today), ...depthMails(today)]) await sendMail(plan, smtpPort);
+for (const plan of [...firstDayMails(today), ...depthMails(today), ...electronicMails(today)]) await sendMail(plan, smtpPort);
 
 const clerk = await Visitor.signIn('nell');
 const deadline = Date.now() + PATIENCE_MS;

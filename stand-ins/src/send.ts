@@ -2,6 +2,7 @@ import { appendFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { createTransport } from 'nodemailer';
 import type { DemoSent } from '@umber/contract/demo';
+import { writeCii, writeUbl } from '@umber/core/e-invoice-files';
 import { drawInvoice, drawLetter, type DrawnInvoice, type DrawnLetter } from '@umber/demo/drawing';
 import type { DemoMailPlan } from '@umber/demo/first-day';
 import { COMPANY, supplierOf } from '@umber/demo/scenario';
@@ -25,7 +26,10 @@ export async function sendMail(plan: DemoMailPlan, smtpPort: number): Promise<De
     const scan = await scanStack(plan.invoices, 7, { resolution: 300, paper: 'clean', file: 'pdf', separators: false });
     return sendScan(`scan-${number.replace(/[^\w-]/g, '-')}.pdf`, scan, smtpPort);
   }
-  const attachments = await Promise.all([...plan.invoices.map(attached), ...(plan.letters ?? []).map(attachedLetter)]);
+  const attachments = await Promise.all([
+    ...plan.invoices.map((invoice) => attached(invoice, plan.electronic)),
+    ...(plan.letters ?? []).map(attachedLetter),
+  ]);
   return send(senderOf(plan.supplierKey), plan.subject, plan.text, attachments, smtpPort);
 }
 
@@ -80,8 +84,12 @@ const attachedLetter = async (letter: DrawnLetter): Promise<Attachment> => ({
   contentType: 'application/pdf',
 });
 
-const attached = async (invoice: DrawnInvoice): Promise<Attachment> => ({
-  filename: `${invoice.number.replace(/[^\w-]/g, '-')}.pdf`,
-  content: await drawInvoice(invoice),
-  contentType: 'application/pdf',
-});
+async function attached(invoice: DrawnInvoice, electronic?: DemoMailPlan['electronic']): Promise<Attachment> {
+  const name = invoice.number.replace(/[^\w-]/g, '-');
+  if (electronic && electronic.as !== 'page-with-cii') {
+    const written = electronic.as === 'ubl' ? writeUbl(electronic.data) : writeCii(electronic.data);
+    return { filename: `${name}.xml`, content: Buffer.from(written), contentType: 'application/xml' };
+  }
+  const content = await drawInvoice(invoice, electronic ? { name: 'invoice.xml', content: writeCii(electronic.data) } : null);
+  return { filename: `${name}.pdf`, content, contentType: 'application/pdf' };
+}

@@ -41,8 +41,11 @@ interface Column {
   readonly text: (line: DrawnLine) => string;
 }
 
-/** Draws the invoice in its supplier's layout and language; PDF bytes with a text layer. */
-export function drawInvoice(invoice: DrawnInvoice): Promise<Buffer> {
+/** Draws the invoice in its supplier's layout and language; PDF bytes with a text layer, and a file within it where one is given. */
+export function drawInvoice(
+  invoice: DrawnInvoice,
+  within: { readonly name: string; readonly content: string } | null = null,
+): Promise<Buffer> {
   const words: Words = { ...WORDS[invoice.supplier.language], ...invoice.supplier.words };
   // The same invoice gives the same bytes: no time of making in the file.
   const pdf = new PDFDocument({
@@ -56,6 +59,8 @@ export function drawInvoice(invoice: DrawnInvoice): Promise<Buffer> {
     pdf.on('end', () => resolve(Buffer.concat(chunks)));
   });
   LAYOUTS[invoice.supplier.layout](pdf, invoice, words);
+  if (within)
+    pdf.file(Buffer.from(within.content), { name: within.name, type: 'text/xml', creationDate: new Date(0), modifiedDate: new Date(0) });
   pdf.end();
   return done;
 }

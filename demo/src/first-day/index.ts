@@ -1,6 +1,16 @@
 import { addDays, type IsoDate } from '@umber/core/dates';
 import { ibanOf } from '@umber/core/identifiers';
-import { invoiceOfLines, invoiceOfOrder, invoiceWithoutOrder, type DrawnInvoice, type DrawnLetter, type Twist } from '../drawing/index.js';
+import type { EInvoice } from '@umber/core/e-invoices';
+import { decimal, toAmount } from '@umber/core/money';
+import {
+  dataOf,
+  invoiceOfLines,
+  invoiceOfOrder,
+  invoiceWithoutOrder,
+  type DrawnInvoice,
+  type DrawnLetter,
+  type Twist,
+} from '../drawing/index.js';
 import { depthOrders, scenarioOrders, supplierOf, type ScenarioOrder } from '../scenario/index.js';
 
 /** A mail of the demo: from whom, what it says, which invoices hang on it. */
@@ -10,6 +20,8 @@ export interface DemoMailPlan {
   readonly subject: string;
   readonly text: string;
   readonly invoices: readonly DrawnInvoice[];
+  /** How its invoice comes, where that is not as a page alone: as data, or as a page that holds data. */
+  readonly electronic?: { readonly as: 'ubl' | 'cii' | 'page-with-cii'; readonly data: EInvoice };
   /** What else hangs on it. */
   readonly letters?: readonly DrawnLetter[];
 }
@@ -142,6 +154,27 @@ export function depthMails(today: IsoDate): DemoMailPlan[] {
     sent('40606', 5, {}, [{ item: '-', description: 'Frais de port', unit: 'pièce', price: '60.00', quantity: 1 }]),
     sent('40607', 2, {}, [{ item: '-', description: 'Spese di trasporto', unit: 'pezzo', price: '85.00', quantity: 1 }]),
     sent('40608', 2),
+  ];
+}
+
+/** Electronic invoices: one in order, one whose page shows another account than its data, one whose total is not what it must be. */
+export function electronicMails(today: IsoDate): DemoMailPlan[] {
+  let serial = 8400;
+  const sent = (key: string, daysAgo: number, as: 'ubl' | 'cii' | 'page-with-cii', change: (data: EInvoice) => EInvoice): DemoMailPlan => {
+    const invoice = invoiceWithoutOrder(supplierOf(key), addDays(today, -daysAgo), (serial += 7));
+    return { ...mail(key, [invoice]), electronic: { as, data: change(dataOf(invoice)) } };
+  };
+  const elsewhere = { id: ibanOf('GB', 'FLMB60161331926819'), name: null, bic: null };
+  return [
+    sent('fellbeam', 3, 'ubl', (data) => data),
+    sent('garthwater', 2, 'page-with-cii', (data) => ({
+      ...data,
+      payments: data.payments.map((one) => ({ ...one, accounts: [elsewhere] })),
+    })),
+    sent('blencarn', 2, 'cii', (data) => {
+      const gross = toAmount(decimal(data.totals.gross ?? '0').plus(12));
+      return { ...data, totals: { ...data.totals, gross, due: gross } };
+    }),
   ];
 }
 

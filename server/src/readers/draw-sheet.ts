@@ -115,7 +115,7 @@ class Drawing {
   #pair(facts: readonly Fact[]): void {
     const half = WIDTH / 2;
     // What is long has the whole width.
-    const isLong = facts.some(({ text }) => this.#width(text, 9.5, 'plain') > half - 110);
+    const isLong = facts.some(({ text }) => this.#width(text, 9.5, 'plain') > half - 124);
     if (isLong && facts.length > 1) {
       for (const fact of facts) this.#pair([fact]);
       return;
@@ -129,7 +129,7 @@ class Drawing {
       this.#text(fact.label, x, 100, 8, 'plain', { quiet: true });
       const label = this.#y;
       this.#y = top - 1;
-      this.#text(fact.text, x + 104, (isLong ? WIDTH : half) - 110, 9.5, 'plain', { key: fact.key });
+      this.#text(fact.text, x + 104, (isLong ? WIDTH : half) - 124, 9.5, 'plain', { key: fact.key });
       lowest = Math.max(lowest, label, this.#y);
     }
     this.#y = lowest + 2;

@@ -1,6 +1,8 @@
 import { KeyHint } from '../keys/key-hint';
 import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { formatName } from '@umber/contract/e-invoices';
 import { mayIn, stageOf } from '@umber/core/documents';
 import { may } from '@umber/core/permissions';
 import type { DocumentView } from '@umber/contract/documents';
@@ -16,7 +18,7 @@ import { Holding } from './holding';
 @Component({
   selector: 'umber-around-bar',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [KeyHint, DatePipe],
+  imports: [KeyHint, DatePipe, RouterLink],
   template: `
     @if (holding.holder(); as holder) {
       <p class="held" role="status">
@@ -45,6 +47,16 @@ import { Holding } from './holding';
           <span class="quiet">and {{ document().notes.length - 1 }} more</span>
         }
       </button>
+    }
+    @if (document().eInvoice; as data) {
+      <p>
+        {{
+          data.isMade
+            ? 'An electronic invoice without a page: this one was made of its data'
+            : 'Its page holds the data of an electronic invoice'
+        }}
+        ({{ format(data) }}). <a [routerLink]="['/document', document().id, 'data']">Its data and rules</a>
+      </p>
     }
     @for (tag of document().tags; track tag) {
       <span class="tag">{{ tag }}</span>
@@ -97,6 +109,7 @@ import { Holding } from './holding';
 })
 export class AroundBar {
   readonly document = input.required<DocumentView>();
+  protected readonly format = formatName;
   protected readonly holding = inject(Holding);
   readonly #around = inject(Around);
   protected readonly person = inject(Store).selectSignal(sessionFeature.selectPerson);

@@ -1,14 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { DocumentView } from '@umber/contract/documents';
-import { RouterLink } from '@angular/router';
-import { formatName } from '@umber/contract/e-invoices';
 import { MailView } from '../intake/mail-view';
 
 /** How a document came: by whom, with which words, and what the rules of its source said of it. */
 @Component({
   selector: 'umber-mail-said',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MailView, RouterLink],
+  imports: [MailView],
   template: `
     <p>
       {{ from() }}
@@ -19,16 +17,6 @@ import { MailView } from '../intake/mail-view';
         <span class="tag">for {{ department }}</span>
       }
     </p>
-    @if (document().eInvoice; as data) {
-      <p>
-        {{
-          data.isMade
-            ? 'An electronic invoice without a page: these pages were made of its data'
-            : 'A page with the data of an electronic invoice'
-        }}
-        ({{ format(data) }}). <a [routerLink]="['/document', document().id, 'data']">Its data and rules</a>
-      </p>
-    }
     @if (document().arrival.kind === 'mail') {
       <umber-mail-view [arrival]="mail()" />
     }
@@ -56,6 +44,5 @@ export class MailSaid {
     const { sender, subject, source } = this.document().arrival;
     return [sender, subject, source].filter((part) => part).join(' · ');
   });
-  protected readonly format = formatName;
   protected readonly mail = computed(() => ({ html: null, text: this.document().arrival.text }));
 }
