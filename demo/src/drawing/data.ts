@@ -47,6 +47,13 @@ export const dataOf = ({
     })),
     discount: null,
     carriage: null,
-    seller: { name: supplier.name, taxId, country: supplier.country, address: '', termsDays: 30, treatment: 'domestic' },
+    seller: {
+      name: supplier.name,
+      taxId,
+      country: supplier.country,
+      address: supplier.address.join('\n'),
+      termsDays: 30,
+      treatment: 'domestic',
+    },
     buyer: { name: COMPANY.name, taxId: COMPANY.taxId, country: COMPANY.taxId.slice(0, 2) },
   });
