@@ -32,6 +32,7 @@ const CORE = [
   'approval',
   'ledger',
   'importing',
+  'exports',
 ];
 /** Within reading; `reading.ts`, the types of what is read, is everybody's. */
 const READING = ['print', 'language', 'scanned', 'rules', 'header', 'fitted', 'table', 'confidence', 'structured'];
@@ -63,6 +64,8 @@ const SERVER = [
   'ledger',
   'receiving',
   'importing',
+  'exports',
+  'batch',
   'asking',
   'trays',
   'searching',

@@ -9,6 +9,7 @@ import { habitsOn } from '@umber/core/habits';
 import { readHabits, UnreadableHabits, writeHabits } from './habits/habits-file.js';
 import { taughtFrom } from './habits/teach.js';
 import { readHeads } from './archive/seal-file.js';
+import { readInto } from './batch/batch.js';
 import { verifyBooks } from './archive/verify-books.js';
 import { openPool } from './database/database.js';
 import { failureText } from '@umber/contract/reading';
@@ -22,6 +23,10 @@ const USAGE = `umber read [--lines heads|alignment|best] [--explain FIELD] [--ha
   --explain prints, for a field of the head such as dueDate, every candidate with its score, what was chosen and why.
   --habits reads with what FILE.json has of the suppliers, as umber teach and the habits screen write it.
 
+umber read --csv|--xlsx|--xml OUT FILE|FOLDER...
+  Reads all of it into one table of heads and one of lines, with what is in doubt. Says how far it is; where it was cut off, the same command goes on.
+  Exits 0 where nothing is in doubt, 1 where something is or a file could not be read.
+
 umber teach --habits FILE.json DOCUMENT TRUTH.json
   Learns from one document what a clerk would have corrected: TRUTH.json says what it holds (a document as umber read prints it, with plain
   values). Adds to FILE.json, or makes it.
@@ -29,6 +34,9 @@ umber teach --habits FILE.json DOCUMENT TRUTH.json
 umber verify [--seals FILE] [--database URL]
   Works out anew what the books say of themselves: chains of the trail and the journal, sums, numbers, guards, files, and the heads
   that were written to FILE. Prints what is off and exits 1, or says that nothing is. The database is that of npm start, or URL.`;
+
+/** Tables that files are read into. */
+const TABLES = ['csv', 'xlsx', 'xml'] as const;
 
 /** How files are read: the lines' method, and the field that is to be explained. */
 interface How {
@@ -43,13 +51,15 @@ async function main(args: string[]): Promise<number> {
   if (args[0] === 'teach') return teach(args.slice(1));
   const method = (args.includes('--lines') ? args[args.indexOf('--lines') + 1] : 'best') as LineMethod;
   const explained = args.includes('--explain') ? args[args.indexOf('--explain') + 1] : null;
-  const options = ['--lines', '--explain', '--habits'];
+  const table = TABLES.find((name) => args.includes(`--${name}`));
+  const options = ['--lines', '--explain', '--habits', '--csv', '--xlsx', '--xml'];
   const files = args.filter((arg, i) => i > 0 && !options.includes(arg) && !options.includes(args[i - 1]));
   const isKnown = explained === null || (HEADER_FIELDS as readonly string[]).includes(explained);
   if (args[0] !== 'read' || files.length === 0 || !['best', 'heads', 'alignment'].includes(method) || !isKnown) {
     console.error(USAGE);
     return 2;
   }
+  if (table !== undefined) return batch(table, args[args.indexOf(`--${table}`) + 1], files);
   const habits = args.includes('--habits') ? await habitsNamed(args[args.indexOf('--habits') + 1]) : null;
   if (habits === undefined) return 2;
   const size = Math.max(1, availableParallelism());
@@ -64,6 +74,43 @@ async function main(args: string[]): Promise<number> {
   pool.close();
   process.stdout.write(`${JSON.stringify(results, null, 1)}\n`);
   return results.some((result) => (result as { error?: string }).error !== undefined) ? 1 : 0;
+}
+
+/** `./umber read --csv OUT PATH...`: one table of heads and one of lines. */
+async function batch(format: (typeof TABLES)[number], out: string, paths: readonly string[]): Promise<number> {
+  const size = Math.max(1, availableParallelism());
+  const pool = new ReaderPool({ size });
+  const begun = Date.now();
+  try {
+    const { documents, inDoubt, unread, written } = await readInto(pool, {
+      format,
+      out,
+      paths,
+      size,
+      today: today(),
+      onProgress: (done, all, doubtful, failed) => {
+        const text = `${done} of ${all} files, ${doubtful} in doubt${failed > 0 ? `, ${failed} not read` : ''}`;
+        if (process.stderr.isTTY) process.stderr.write(`\r\u001b[K${text}`);
+        else if (done === all || done % 50 === 0) process.stderr.write(`${text}\n`);
+      },
+    });
+    if (process.stderr.isTTY) process.stderr.write('\n');
+    const seconds = Math.round((Date.now() - begun) / 1000);
+    console.log(`${documents} documents, ${inDoubt} in doubt, in ${seconds} s: ${written.join(', ')}`);
+    return inDoubt + unread > 0 ? 1 : 0;
+  } catch (error) {
+    const { code, path, message } = error as NodeJS.ErrnoException;
+    console.error(
+      code === 'ENOENT'
+        ? `There is no ${path ?? 'such file'}.`
+        : code === 'EACCES'
+          ? `${path ?? 'A file'} may not be read or written.`
+          : message,
+    );
+    return 2;
+  } finally {
+    pool.close();
+  }
 }
 
 /** The habits of a file; undefined, having said why, where they cannot be had. */

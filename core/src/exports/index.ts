@@ -1,0 +1,3 @@
+export * from './fields.js';
+export * from './layout.js';
+export * from './plain-xml.js';

@@ -1,0 +1,121 @@
+import { HEADER_FIELDS, LINE_CELLS } from '../documents/index.js';
+import { isOfLine, typeOf, valueOf, type ExportDocument, type ExportField, type ExportLine, type ValueType } from './fields.js';
+
+export const EXPORT_FORMATS = ['csv', 'xlsx', 'json', 'xml', 'ubl', 'cii'] as const;
+export type ExportFormat = (typeof EXPORT_FORMATS)[number];
+
+/** Rows of heads alone, of lines alone, both in tables apart, or a row for each line with its head beside it. */
+export const SHAPES = ['heads', 'lines', 'apart', 'joined'] as const;
+export type Shape = (typeof SHAPES)[number];
+export const SEPARATORS = [',', ';', '\t', '|'] as const;
+export const ENCODINGS = ['utf-8', 'utf-8-with-mark', 'windows-1252'] as const;
+export const DATE_FORMS = ['yyyy-mm-dd', 'dd.mm.yyyy', 'dd/mm/yyyy', 'mm/dd/yyyy', 'yyyymmdd'] as const;
+export type DateForm = (typeof DATE_FORMS)[number];
+
+/** A column and what stands above it. */
+export interface ExportColumn {
+  readonly field: ExportField;
+  readonly head: string;
+}
+
+/** How documents become a file. */
+export interface ExportLayout {
+  readonly format: ExportFormat;
+  readonly shape: Shape;
+  readonly columns: readonly ExportColumn[];
+  readonly separator: (typeof SEPARATORS)[number];
+  readonly decimalSign: '.' | ',';
+  readonly dates: DateForm;
+  readonly encoding: (typeof ENCODINGS)[number];
+}
+
+/** What a column is headed with where nobody chose: "orderReference" is "Order reference". */
+export const headOf = (field: ExportField): string => {
+  const words = field.replace(/([A-Z])/g, (sign) => ` ${sign.toLowerCase()}`);
+  return words.charAt(0).toUpperCase() + words.slice(1);
+};
+const column = (field: ExportField): ExportColumn => ({ field, head: headOf(field) });
+
+/** Everything, comma, point, ISO dates: what programs read without being told. */
+export const PLAIN_LAYOUT: ExportLayout = {
+  format: 'csv',
+  shape: 'apart',
+  columns: (
+    ['file', 'pages', 'kind', ...HEADER_FIELDS, 'discount', 'carriage', 'doubts', 'position', ...LINE_CELLS, 'lineDoubts'] as const
+  ).map(column),
+  separator: ',',
+  decimalSign: '.',
+  dates: 'yyyy-mm-dd',
+  encoding: 'utf-8',
+};
+
+export interface TypedValue {
+  readonly type: ValueType;
+  /** A decimal string, an ISO date, a text; null for nothing. */
+  readonly value: string | null;
+}
+export interface ExportTable {
+  readonly name: 'heads' | 'lines' | 'documents';
+  readonly heads: readonly string[];
+  readonly rows: readonly (readonly TypedValue[])[];
+}
+
+/** The columns by which a row of lines is known to be of its document, where they stand in tables apart. */
+const KEYS: readonly ExportField[] = ['id', 'file', 'invoiceNumber'];
+
+/** The tables of some documents, as the layout shapes them. */
+export function tablesOf(documents: readonly ExportDocument[], { shape, columns }: ExportLayout): ExportTable[] {
+  const ofHead = columns.filter(({ field }) => !isOfLine(field));
+  const ofLine = columns.filter(({ field }) => isOfLine(field));
+  const keys = ofHead.filter(({ field }) => KEYS.includes(field));
+  const table = (
+    name: ExportTable['name'],
+    used: readonly ExportColumn[],
+    rows: readonly (readonly [ExportDocument, ExportLine | null])[],
+  ): ExportTable => ({
+    name,
+    heads: used.map(({ head }) => head),
+    rows: rows.map(([document, line]) => used.map(({ field }) => ({ type: typeOf(field), value: valueOf(field, document, line) }))),
+  });
+  const heads = documents.map((document) => [document, null] as const);
+  const lines = documents.flatMap((document) => document.lines.map((line) => [document, line] as const));
+  // A document without lines keeps its row where both stand in one.
+  const joined = documents.flatMap((document): (readonly [ExportDocument, ExportLine | null])[] =>
+    document.lines.length === 0 ? [[document, null]] : document.lines.map((line) => [document, line] as const),
+  );
+  switch (shape) {
+    case 'heads':
+      return [table('heads', ofHead, heads)];
+    case 'lines':
+      return [table('lines', [...keys, ...ofLine], lines)];
+    case 'apart':
+      return [table('heads', ofHead, heads), table('lines', [...keys, ...ofLine], lines)];
+    case 'joined':
+      return [table('documents', columns, joined)];
+  }
+}
+
+/** A value as a text file has it: numbers with the chosen sign, dates in the chosen form. What a spreadsheet would take for a formula has a ' before it. */
+export function textOf({ type, value }: TypedValue, { decimalSign, dates }: Pick<ExportLayout, 'decimalSign' | 'dates'>): string {
+  if (value === null) return '';
+  if (type === 'number') return decimalSign === ',' ? value.replace('.', ',') : value;
+  if (type === 'date') return dateText(value, dates);
+  return /^[=+\-@\t\r]/.test(value) && !/^[+-]?[\d\s.,]+$/.test(value) ? `'${value}` : value;
+}
+
+function dateText(iso: string, form: DateForm): string {
+  const [year, month, day] = iso.split('-');
+  if (day === undefined) return iso;
+  switch (form) {
+    case 'yyyy-mm-dd':
+      return iso;
+    case 'dd.mm.yyyy':
+      return `${day}.${month}.${year}`;
+    case 'dd/mm/yyyy':
+      return `${day}/${month}/${year}`;
+    case 'mm/dd/yyyy':
+      return `${month}/${day}/${year}`;
+    case 'yyyymmdd':
+      return year + month + day;
+  }
+}
