@@ -24,6 +24,7 @@ import { submissionRoutes } from './intake/submissions.js';
 import { arrivalRoutes } from './arrivals/routes.js';
 import { codingRoutes } from './coding/routes.js';
 import { sourceRoutes, uploadRoutes } from './intake/routes.js';
+import { exportRoutes } from './exports/routes.js';
 import { importingRoutes } from './importing/routes.js';
 import { ledgerRoutes } from './ledger/routes.js';
 import { matchingRoutes } from './matching/routes.js';
@@ -120,6 +121,7 @@ function api(services: Services): Router {
         ...receivingRoutes(services),
         ...askingRoutes(services),
         ...importingRoutes(services),
+        ...exportRoutes(services),
         ...eventRoutes(services),
         ...demoRoutes(services),
       },

@@ -29,7 +29,8 @@ export interface Services {
       | 'try-habits'
       | 'send-letter'
       | 'match-waiting'
-      | 'send-question',
+      | 'send-question'
+      | 'run-export',
     id: number,
   ) => Promise<void>;
   /** The installation's key, 32 bytes: passwords of mailboxes are encrypted with it. */

@@ -80,6 +80,7 @@ import type {
   ReceiptWish,
 } from '../orders/index.js';
 import type { Session, SignIn } from '../people/index.js';
+import type { ExportPreview, ExportsView, ExportWish, KeepWish, RunView, RunWish } from '../exports/index.js';
 import type { EInvoiceView } from '../e-invoices/index.js';
 import type { PageLeadsChange, RiskChange, RiskView } from '../reading/index.js';
 import type { FoundDocument } from '../searching/index.js';
@@ -246,6 +247,12 @@ export const ENDPOINTS = {
   mapImport: returns<ImportView, MappingWish>().put('/imports/:id/mapping', 'imports'),
   applyImport: returns<ImportView>().post('/imports/:id/apply', 'imports'),
   undoImport: returns<ImportView>().post('/imports/:id/undo', 'imports'),
+  exports: returns<ExportsView>().get('/export', 'signed-in'),
+  previewExport: returns<ExportPreview, ExportWish>().post('/export/preview', 'exports'),
+  runExport: returns<RunView, RunWish>().post('/export/runs', 'exports', 201),
+  exportedFile: returns<Bytes>().get('/export/runs/:id/files/:position', 'exports'),
+  keepExport: returns<ExportsView, KeepWish>().put('/export/kept', 'exports'),
+  removeExport: returns<ExportsView>().delete('/export/kept/:id', 'exports'),
   exportTable: returns<Bytes>().get('/exports/:table', 'signed-in'),
 
   file: returns<FileView>().get('/files/:id', 'signed-in'),

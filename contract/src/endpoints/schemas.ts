@@ -42,6 +42,7 @@ import {
   supplierChoiceSchema,
 } from '../matching/schemas.js';
 import { signInSchema } from '../people/schemas.js';
+import { exportWishSchema, keepWishSchema, runWishSchema } from '../exports/schemas.js';
 import { pageLeadsSchema, riskChangeSchema } from '../reading/schemas.js';
 import { arrangementSchema, pageNumberSchema, pictureWishSchema } from '../separating/schemas.js';
 import { alikeAcceptanceSchema, alikeChoiceSchema } from '../sorting/schemas.js';
@@ -174,6 +175,9 @@ export const INPUT_SCHEMAS: { readonly [N in WithInput]: Joi.Schema<InputOf<N> e
   addOwnField: ownFieldWishSchema,
   changeOwnField: ownFieldWishSchema,
   setRisk: riskChangeSchema,
+  previewExport: exportWishSchema,
+  runExport: runWishSchema,
+  keepExport: keepWishSchema,
   setPageLeads: pageLeadsSchema,
   supplierWrites: demoMailSchema,
   scannerFeeds: scanWishSchema,

@@ -21,6 +21,10 @@ export type AuditAct =
   /** In hundredths. */
   | { readonly code: 'risk-set'; readonly before: number; readonly after: number }
   /** Which counts where an electronic invoice's page and data differ. */
+  /** A list of documents was handed on as files: the run in the journal of exports. */
+  | { readonly code: 'exported'; readonly name: string; readonly run: number }
+  | { readonly code: 'export-kept'; readonly name: string }
+  | { readonly code: 'export-removed'; readonly id: number }
   | { readonly code: 'page-leads-set'; readonly pageLeads: boolean }
   | { readonly code: 'separation-set'; readonly before: string; readonly after: string }
   | { readonly code: 'own-field-added' | 'own-field-removed'; readonly field: string; readonly level: string; readonly type: string }
@@ -71,6 +75,9 @@ export const AUDIT_SHAPES: Shapes<AuditAct> = {
   'token-made': { name: 'string' },
   'token-revoked': { name: 'string' },
   'risk-set': { before: 'number', after: 'number' },
+  exported: { name: 'string', run: 'number' },
+  'export-kept': { name: 'string' },
+  'export-removed': { id: 'number' },
   'page-leads-set': { pageLeads: 'boolean' },
   'separation-set': { before: 'string', after: 'string' },
   'own-field-added': { field: 'string', level: 'string', type: 'string' },

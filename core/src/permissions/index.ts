@@ -21,6 +21,8 @@ export const MAY = {
   orders: ['clerk', 'approver', 'controller'],
   /** Bring tables of suppliers, orders and receipts in. */
   imports: ['clerk', 'controller'],
+  /** Hand lists of documents on as files. */
+  exports: ['clerk', 'controller', 'auditor'],
   /** Bring accounts and cost centres in. */
   masterData: ['controller'],
   /** Say what came and what went back. */

@@ -14,6 +14,8 @@ const APPEND_ONLY = [
   'seals',
   'book_checks',
   'order_versions',
+  'export_files',
+  'export_documents',
 ] as const;
 /** Tables that only migrations, or triggers as their owner, write. */
 const READ_ONLY = ['migrations', 'trays', 'tray_moves', 'account_totals', 'supplier_totals'] as const;

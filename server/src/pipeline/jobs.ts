@@ -19,6 +19,7 @@ import { sendQuestion } from '../asking/ask.js';
 import { questionsToMail } from '../asking/queries.js';
 import { matchRequests } from '../waiting/queries.js';
 import { matchWaiting } from '../matching/watch.js';
+import { giveUpRun, runDueExports, runExport, runsToDo } from '../exports/run.js';
 import { releaseSpreads } from '../ledger/release.js';
 import { wakeRested } from '../matching/resolve.js';
 import { learnSorting } from '../sorting/learn.js';
@@ -40,6 +41,7 @@ const QUEUES = [
   'send-letter',
   'match-waiting',
   'send-question',
+  'run-export',
   'wake-rested',
   'verify-blobs',
   'sum-up-counts',
@@ -145,10 +147,17 @@ export class Jobs {
     await this.#work('try-habits', options, ([{ data }]) => runTrial(services, data.id));
     await this.#work('send-letter', options, ([{ data }]) => sendLetter(services, data.id));
     await this.#work('send-question', options, ([{ data }]) => sendQuestion(services, data.id));
+    await this.#work('run-export', options, async ([job]) => {
+      await runExport(services, job.data.id).catch(async (error: unknown) => {
+        if (job.retryCount >= RETRIES) await giveUpRun(services, job.data.id);
+        throw error;
+      });
+    });
     await this.#work('match-waiting', options, ([{ data }]) => matchWaiting(services, data.id));
     await this.#work('wake-rested', options, async () => {
       await wakeRested(services);
       await releaseSpreads(services);
+      await runDueExports(services);
     });
     await this.#boss.schedule('wake-rested', EVERY_TEN_MINUTES);
     await this.#work('verify-blobs', options, () => verifyBlobs(services.pool));
@@ -167,6 +176,7 @@ export class Jobs {
       for (const id of (await documentsToLearn(services.pool)).filter(isFree('learn-habits'))) await this.send('learn-habits', id);
       for (const id of (await questionsToMail(services.pool)).filter(isFree('send-question'))) await this.send('send-question', id);
       for (const id of (await matchRequests(services.pool)).filter(isFree('match-waiting'))) await this.send('match-waiting', id);
+      for (const id of (await runsToDo(services.pool)).filter(isFree('run-export'))) await this.send('run-export', id);
       for (const id of (await lettersToSend(services.pool)).filter(isFree('send-letter'))) await this.send('send-letter', id);
     };
     this.#look = look;

@@ -39,6 +39,11 @@ export const routes: Routes = [
         loadComponent: () => import('./importing/tables-page').then((m) => m.TablesPage),
       },
       {
+        path: 'exports',
+        title: 'Exports · Umber Tray',
+        loadComponent: () => import('./exports/exports-page').then((m) => m.ExportsPage),
+      },
+      {
         path: 'questions',
         title: 'Questions · Umber Tray',
         loadComponent: () => import('./asking/questions-page').then((m) => m.QuestionsPage),

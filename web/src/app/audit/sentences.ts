@@ -32,6 +32,12 @@ export function auditText(act: AuditAct): string {
       return `Revoked the token “${act.name}”.`;
     case 'risk-set':
       return `Set how many of 100 values may be wrong unasked: ${act.before} before, ${act.after} now.`;
+    case 'exported':
+      return `Exported “${act.name}”.`;
+    case 'export-kept':
+      return `Kept the export “${act.name}”.`;
+    case 'export-removed':
+      return 'Took an export away.';
     case 'page-leads-set':
       return `Set which counts where an electronic invoice’s page and data differ: ${act.pageLeads ? 'the page' : 'the data'}.`;
     case 'separation-set':

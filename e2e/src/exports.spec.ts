@@ -1,0 +1,74 @@
+import { readFile } from 'node:fs/promises';
+import { expect, test, type Page } from '@playwright/test';
+import { drawInvoice, invoiceOfOrder } from '@umber/demo/drawing';
+import { scenarioOrders } from '@umber/demo/scenario';
+import { documentOf, mailPaper } from './papers.js';
+import { Stage } from './stage.js';
+
+/** Lists of documents as files, as a clerk and an auditor make them. */
+test.describe('exports', () => {
+  let stage: Stage;
+  let clerk: Page;
+  const today = new Date().toISOString().slice(0, 10);
+  const invoice = invoiceOfOrder(scenarioOrders(today).filter(({ supplier }) => supplier.key === 'hartscale')[0], today, 991, {
+    part: 0.1,
+  });
+  test.beforeAll(async () => {
+    stage = await Stage.raise();
+    clerk = await stage.signIn('nell');
+    await mailPaper(stage, 'a.pdf', await drawInvoice(invoice));
+    await documentOf(clerk, stage.base, invoice.number, 'post');
+  });
+  test.afterAll(() => stage.strike());
+
+  const preview = () => clerk.getByRole('region', { name: 'Preview of heads' });
+
+  test('are found in the menu, seen before, and saved with what was chosen', async () => {
+    await clerk.getByRole('button', { name: 'Nell Ashgrove' }).click();
+    await clerk.getByRole('link', { name: 'Exports' }).click();
+    await expect(preview()).toContainText(invoice.number);
+    await clerk.getByLabel('Separator').selectOption('semicolon');
+    await clerk.getByLabel('Decimal sign').selectOption('1234,50');
+    await clerk.getByLabel('Head of Gross total').fill('Betrag');
+    await clerk.keyboard.press('Tab');
+    await expect(preview()).toContainText('Betrag');
+    await expect(preview()).toContainText(invoice.gross.replace('.', ','));
+    await clerk.getByRole('button', { name: 'Betrag to the left' }).click();
+    await clerk.getByRole('button', { name: 'Tray away' }).click();
+    await expect(preview()).not.toContainText('Tray');
+    await clerk.getByRole('button', { name: 'Export', exact: true }).click();
+    await expect(clerk.getByRole('status').getByText('One document went out.')).toBeVisible();
+    const download = clerk.waitForEvent('download');
+    await clerk.getByRole('table', { name: 'What went out' }).getByRole('link').first().click();
+    const text = await readFile((await (await download).path()) ?? '', 'utf8');
+    expect(text).toContain(';Betrag;Tax total;');
+    expect(text).toContain(invoice.gross.replace('.', ','));
+  });
+
+  test('are kept under a name by keys, and taken up again', async () => {
+    await clerk.getByLabel('Name of the export').fill('For the bank');
+    await clerk.keyboard.press('Enter');
+    await expect(clerk.getByText('Kept as “For the bank”.')).toBeVisible();
+    await clerk.getByLabel('Since when').selectOption('new or changed since the last time');
+    await clerk.getByLabel('Name of the export').press('Enter');
+    await clerk.getByRole('button', { name: 'Export', exact: true }).click();
+    await expect(clerk.getByText('One document went out.')).toBeVisible();
+    await clerk.getByRole('button', { name: 'Export', exact: true }).click();
+    await expect(clerk.getByText('0 documents went out.')).toBeVisible();
+    await clerk.reload();
+    await clerk.getByRole('button', { name: 'For the bank', exact: true }).click();
+    await expect(clerk.getByLabel('Since when')).toHaveValue('new or changed since the last time');
+    await clerk.getByRole('button', { name: 'Take For the bank away' }).click();
+    await expect(clerk.getByRole('button', { name: 'Take For the bank away' })).toHaveCount(0);
+  });
+
+  test('say what is wrong, and leave what was typed', async () => {
+    await clerk.getByLabel('Separator').selectOption('comma');
+    await clerk.getByLabel('Decimal sign').selectOption('1234,50');
+    await expect(clerk.getByRole('alert')).toContainText('cannot both part columns and stand in numbers');
+    await clerk.getByLabel('Decimal sign').selectOption('1234.50');
+    await expect(clerk.getByRole('alert')).toHaveCount(0);
+    await clerk.getByLabel('With these words').fill('nothing has this');
+    await expect(preview()).toContainText('Nothing of it is meant.');
+  });
+});

@@ -1,0 +1,259 @@
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
+import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { Store } from '@ngrx/store';
+import { addressOf } from '@umber/contract/endpoints';
+import {
+  EVERY,
+  SINCE,
+  type ExportPreview,
+  type ExportsView,
+  type ExportWhat,
+  type ExportWish,
+  type KeptExport,
+  type RunView,
+} from '@umber/contract/exports';
+import { KIND_NAMES } from '@umber/contract/documents';
+import { TRAY_NAMES } from '@umber/contract/trays';
+import { DOCUMENT_KINDS, TRAYS, type DocumentKind, type Tray } from '@umber/core/documents';
+import {
+  DATE_FORMS,
+  ENCODINGS,
+  EXPORT_FIELDS,
+  EXPORT_FORMATS,
+  headOf,
+  PLAIN_LAYOUT,
+  SEPARATORS,
+  SHAPES,
+  type ExportColumn,
+  type ExportField,
+  type ExportLayout,
+} from '@umber/core/exports';
+import { may } from '@umber/core/permissions';
+import { catchError, debounceTime, of, switchMap, timer, type Observable } from 'rxjs';
+import { Api } from '../api';
+import { messageOf } from '../api-error';
+import { dayText, todayIso } from '../dates/day';
+import { sessionFeature } from '../people/session.state';
+import { DATE_NAMES, ENCODING_NAMES, EVERY_NAMES, FORMAT_NAMES, SEPARATOR_NAMES, SHAPE_NAMES, SINCE_NAMES, sizeText } from './words';
+
+const EVERYTHING: ExportWhat = { trays: [], kinds: [], supplierId: null, date: 'issueDate', from: null, to: null, words: '', since: 'all' };
+/** The columns that most lists have; others are added. */
+const USUAL: readonly ExportField[] = [
+  'supplier',
+  'invoiceNumber',
+  'issueDate',
+  'dueDate',
+  'currency',
+  'netTotal',
+  'taxTotal',
+  'grossTotal',
+  'orders',
+  'tray',
+  'entry',
+  'position',
+  'description',
+  'quantity',
+  'unit',
+  'unitPrice',
+  'netAmount',
+  'account',
+  'costCentre',
+];
+const POLLED_MS = 700;
+
+/** Lists of documents as files: which, how, what it looks like; those that are kept; and the journal of what went out. */
+@Component({
+  selector: 'umber-exports-page',
+  host: { class: 'list-page' },
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './exports-page.html',
+  styleUrl: './exports-page.scss',
+})
+export class ExportsPage {
+  readonly #api = inject(Api);
+  readonly #person = inject(Store).selectSignal(sessionFeature.selectPerson);
+  readonly #ended = inject(DestroyRef);
+  protected readonly mayExport = computed(() => may(this.#person()?.role ?? 'approver', 'exports'));
+  protected readonly view = signal<ExportsView | null>(null);
+  protected readonly fault = signal('');
+  protected readonly said = signal('');
+  protected readonly busy = signal(false);
+  protected readonly what = signal<ExportWhat>(EVERYTHING);
+  protected readonly layout = signal<ExportLayout>({
+    ...PLAIN_LAYOUT,
+    shape: 'heads',
+    columns: USUAL.map((field) => ({ field, head: headOf(field) })),
+  });
+  /** The kept export that is on the screen; null: none. */
+  protected readonly chosen = signal<KeptExport | null>(null);
+  readonly #wish = computed((): ExportWish => ({ what: this.what(), layout: this.layout() }));
+  protected readonly preview = toSignal(
+    toObservable(this.#wish).pipe(
+      debounceTime(250),
+      switchMap((wish): Observable<ExportPreview | null> =>
+        this.mayExport() ? this.#api.call('previewExport', {}, wish).pipe(catchError((error: unknown) => this.#failed(error))) : of(null),
+      ),
+    ),
+    { initialValue: null },
+  );
+
+  protected readonly TRAYS_SHOWN = TRAYS.filter((tray) => tray !== 'arriving');
+  protected readonly KINDS = DOCUMENT_KINDS;
+  protected readonly FORMATS = EXPORT_FORMATS;
+  protected readonly lists = {
+    shapes: SHAPES,
+    separators: SEPARATORS,
+    encodings: ENCODINGS,
+    dates: DATE_FORMS,
+    since: SINCE,
+    every: EVERY,
+  };
+  protected readonly names = {
+    tray: TRAY_NAMES,
+    kind: KIND_NAMES,
+    format: FORMAT_NAMES,
+    shape: SHAPE_NAMES,
+    separator: SEPARATOR_NAMES,
+    encoding: ENCODING_NAMES,
+    date: DATE_NAMES,
+    since: SINCE_NAMES,
+    every: EVERY_NAMES,
+  };
+  protected readonly isTable = computed(() => this.layout().format === 'csv' || this.layout().format === 'xlsx');
+  protected readonly unused = computed(() => {
+    const used = new Set(this.layout().columns.map(({ field }) => field));
+    return EXPORT_FIELDS.filter((field) => !used.has(field));
+  });
+  protected readonly headOf = headOf;
+  protected readonly size = sizeText;
+  readonly #today = todayIso();
+  protected readonly day = (moment: string): string => dayText(moment.slice(0, 10), this.#today);
+  protected readonly address = (run: RunView, position: number): string => addressOf('exportedFile', { id: run.id, position });
+
+  constructor() {
+    this.#load();
+  }
+
+  #failed(error: unknown): Observable<null> {
+    this.fault.set(messageOf(error));
+    return of(null);
+  }
+
+  protected change(part: Partial<ExportWhat>): void {
+    this.fault.set('');
+    this.what.update((what) => ({ ...what, ...part }));
+  }
+  protected shapeAs(part: Partial<ExportLayout>): void {
+    this.fault.set('');
+    this.layout.update((layout) => ({ ...layout, ...part }));
+  }
+  protected toggleTray(tray: Tray): void {
+    this.change({ trays: toggled(this.what().trays, tray) });
+  }
+  protected toggleKind(kind: DocumentKind): void {
+    this.change({ kinds: toggled(this.what().kinds, kind) });
+  }
+
+  protected addColumn(field: string): void {
+    const known = EXPORT_FIELDS.find((one) => one === field);
+    if (known) this.#columns((columns) => [...columns, { field: known, head: headOf(known) }]);
+  }
+  protected removeColumn(at: number): void {
+    this.#columns((columns) => columns.filter((_, i) => i !== at));
+  }
+  protected renameColumn(at: number, head: string): void {
+    this.#columns((columns) => columns.map((column, i) => (i === at ? { ...column, head } : column)));
+  }
+  protected moveColumn(at: number, by: 1 | -1): void {
+    this.#columns((columns) => {
+      const moved = [...columns];
+      const [column] = moved.splice(at, 1);
+      moved.splice(at + by, 0, column);
+      return moved;
+    });
+  }
+  #columns(change: (columns: readonly ExportColumn[]) => readonly ExportColumn[]): void {
+    this.shapeAs({ columns: change(this.layout().columns) });
+  }
+
+  protected run(): void {
+    this.#try(this.#api.call('runExport', {}, { ...this.#wish(), exportId: this.chosen()?.id ?? null }), (run) => this.#follow(run.id));
+  }
+
+  protected keep(name: string, every: string): void {
+    const often = EVERY.find((one) => one === every) ?? null;
+    this.#try(this.#api.call('keepExport', {}, { ...this.#wish(), name, every: often }), (view) => {
+      this.view.set(view);
+      this.chosen.set(view.kept.find((one) => one.name.toLowerCase() === name.trim().toLowerCase()) ?? null);
+      this.said.set(`Kept as “${name.trim()}”.`);
+    });
+  }
+
+  protected take(one: KeptExport): void {
+    this.chosen.set(one);
+    this.what.set(one.what);
+    this.layout.set(one.layout);
+    this.said.set('');
+  }
+
+  protected again(run: RunView): void {
+    this.chosen.set(this.view()?.kept.find(({ id }) => id === run.exportId) ?? null);
+    this.what.set(run.wish.what);
+    this.layout.set(run.wish.layout);
+    this.said.set(`As it was on ${this.day(run.askedAt)}.`);
+  }
+
+  protected remove(one: KeptExport): void {
+    this.#try(this.#api.call('removeExport', { id: one.id }), (view) => {
+      this.view.set(view);
+      if (this.chosen()?.id === one.id) this.chosen.set(null);
+    });
+  }
+
+  /** Looks for a run until it is done. */
+  #follow(id: number): void {
+    this.#load();
+    timer(POLLED_MS)
+      .pipe(
+        switchMap(() => this.#api.call('exports')),
+        takeUntilDestroyed(this.#ended),
+      )
+      .subscribe({
+        next: (view) => {
+          this.view.set(view);
+          const run = view.runs.find((one) => one.id === id);
+          if (run && run.doneAt === null) this.#follow(id);
+          else if (run)
+            this.said.set(
+              run.fault ?? `${run.documents === 1 ? 'One document' : `${run.documents ?? 0} documents`} went out. The file is below.`,
+            );
+        },
+        error: (error: unknown) => this.fault.set(messageOf(error)),
+      });
+  }
+
+  #load(): void {
+    this.#api
+      .call('exports')
+      .subscribe({ next: (view) => this.view.set(view), error: (error: unknown) => this.fault.set(messageOf(error)) });
+  }
+
+  #try<T>(request: Observable<T>, done: (answer: T) => void): void {
+    if (this.busy()) return;
+    this.busy.set(true);
+    this.fault.set('');
+    this.said.set('');
+    request.subscribe({
+      next: (answer) => {
+        this.busy.set(false);
+        done(answer);
+      },
+      error: (error: unknown) => {
+        this.busy.set(false);
+        this.fault.set(messageOf(error));
+      },
+    });
+  }
+}
+
+const toggled = <T>(list: readonly T[], one: T): T[] => (list.includes(one) ? list.filter((other) => other !== one) : [...list, one]);
