@@ -63,36 +63,32 @@ export interface ExportTable {
 /** The columns by which a row of lines is known to be of its document, where they stand in tables apart. */
 const KEYS: readonly ExportField[] = ['id', 'file', 'invoiceNumber'];
 
-/** The tables of some documents, as the layout shapes them. */
-export function tablesOf(documents: readonly ExportDocument[], { shape, columns }: ExportLayout): ExportTable[] {
+/** The tables that a layout has, with their columns. */
+export function tableColumns({
+  shape,
+  columns,
+}: Pick<ExportLayout, 'shape' | 'columns'>): { readonly name: ExportTable['name']; readonly columns: readonly ExportColumn[] }[] {
   const ofHead = columns.filter(({ field }) => !isOfLine(field));
-  const ofLine = columns.filter(({ field }) => isOfLine(field));
-  const keys = ofHead.filter(({ field }) => KEYS.includes(field));
-  const table = (
-    name: ExportTable['name'],
-    used: readonly ExportColumn[],
-    rows: readonly (readonly [ExportDocument, ExportLine | null])[],
-  ): ExportTable => ({
+  const heads = { name: 'heads', columns: ofHead } as const;
+  const lines = {
+    name: 'lines',
+    columns: [...ofHead.filter(({ field }) => KEYS.includes(field)), ...columns.filter(({ field }) => isOfLine(field))],
+  } as const;
+  if (shape === 'joined') return [{ name: 'documents', columns }];
+  return shape === 'heads' ? [heads] : shape === 'lines' ? [lines] : [heads, lines];
+}
+
+/** The tables of some documents, as the layout shapes them. A document without lines keeps its row where both stand in one table. */
+export function tablesOf(documents: readonly ExportDocument[], layout: ExportLayout): ExportTable[] {
+  const rowsOf = (name: ExportTable['name'], document: ExportDocument): readonly (ExportLine | null)[] =>
+    name === 'heads' || (name === 'documents' && document.lines.length === 0) ? [null] : document.lines;
+  return tableColumns(layout).map(({ name, columns }) => ({
     name,
-    heads: used.map(({ head }) => head),
-    rows: rows.map(([document, line]) => used.map(({ field }) => ({ type: typeOf(field), value: valueOf(field, document, line) }))),
-  });
-  const heads = documents.map((document) => [document, null] as const);
-  const lines = documents.flatMap((document) => document.lines.map((line) => [document, line] as const));
-  // A document without lines keeps its row where both stand in one.
-  const joined = documents.flatMap((document): (readonly [ExportDocument, ExportLine | null])[] =>
-    document.lines.length === 0 ? [[document, null]] : document.lines.map((line) => [document, line] as const),
-  );
-  switch (shape) {
-    case 'heads':
-      return [table('heads', ofHead, heads)];
-    case 'lines':
-      return [table('lines', [...keys, ...ofLine], lines)];
-    case 'apart':
-      return [table('heads', ofHead, heads), table('lines', [...keys, ...ofLine], lines)];
-    case 'joined':
-      return [table('documents', columns, joined)];
-  }
+    heads: columns.map(({ head }) => head),
+    rows: documents.flatMap((document) =>
+      rowsOf(name, document).map((line) => columns.map(({ field }) => ({ type: typeOf(field), value: valueOf(field, document, line) }))),
+    ),
+  }));
 }
 
 /** A value as a text file has it: numbers with the chosen sign, dates in the chosen form. What a spreadsheet would take for a formula has a ' before it. */

@@ -21,9 +21,12 @@ import {
   EXPORT_FIELDS,
   EXPORT_FORMATS,
   headOf,
+  isOfLine,
   PLAIN_LAYOUT,
   SEPARATORS,
   SHAPES,
+  tableColumns,
+  typeOf,
   type ExportColumn,
   type ExportField,
   type ExportLayout,
@@ -124,6 +127,14 @@ export class ExportsPage {
     const used = new Set(this.layout().columns.map(({ field }) => field));
     return EXPORT_FIELDS.filter((field) => !used.has(field));
   });
+  /** The tables as they will be, their heads at once, their rows as the server last had them. */
+  protected readonly tables = computed(() =>
+    tableColumns(this.layout()).map(({ name, columns }) => {
+      const shown = this.preview()?.tables.find((table) => table.name === name);
+      return { name, columns, rows: shown && shown.heads.length === columns.length ? shown.rows : [] };
+    }),
+  );
+  protected readonly isNumber = (field: ExportField | undefined): boolean => field !== undefined && typeOf(field) === 'number';
   protected readonly headOf = headOf;
   protected readonly size = sizeText;
   readonly #today = todayIso();
@@ -158,17 +169,23 @@ export class ExportsPage {
     const known = EXPORT_FIELDS.find((one) => one === field);
     if (known) this.#columns((columns) => [...columns, { field: known, head: headOf(known) }]);
   }
-  protected removeColumn(at: number): void {
-    this.#columns((columns) => columns.filter((_, i) => i !== at));
+  protected removeColumn(field: ExportField): void {
+    this.#columns((columns) => columns.filter((column) => column.field !== field));
   }
-  protected renameColumn(at: number, head: string): void {
-    this.#columns((columns) => columns.map((column, i) => (i === at ? { ...column, head } : column)));
+  protected renameColumn(field: ExportField, head: string): void {
+    this.#columns((columns) => columns.map((column) => (column.field === field ? { ...column, head } : column)));
   }
-  protected moveColumn(at: number, by: 1 | -1): void {
+  /** One place to the left or right, past those of the same table. */
+  protected moveColumn(field: ExportField, by: 1 | -1): void {
     this.#columns((columns) => {
+      const from = columns.findIndex((column) => column.field === field);
+      const beside = (column: ExportColumn) => this.layout().shape === 'joined' || isOfLine(column.field) === isOfLine(field);
+      let to = from + by;
+      while (to >= 0 && to < columns.length && !beside(columns[to])) to += by;
+      if (to < 0 || to >= columns.length) return columns;
       const moved = [...columns];
-      const [column] = moved.splice(at, 1);
-      moved.splice(at + by, 0, column);
+      const [column] = moved.splice(from, 1);
+      moved.splice(to, 0, column);
       return moved;
     });
   }
