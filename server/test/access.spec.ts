@@ -20,6 +20,7 @@ const ROUTES: readonly (readonly [method: string, path: string, right: Right | n
   ['GET', '/api/archive', null],
   ['GET', '/api/audit', 'audit'],
   ['GET', '/api/documents/999999/searchable.pdf', null],
+  ['GET', '/api/documents/999999/package.zip', null],
   ['GET', '/api/documents/999999/ubl.xml', null],
   ['GET', '/api/documents/999999/cii.xml', null],
   ['GET', '/api/separator-sheet.pdf', null],

@@ -137,6 +137,39 @@ describe('exports', () => {
     expect(await people.nell.send('POST', '/api/export/runs', { ...since, exportId })).toMatchObject({ status: 404 });
   });
 
+  it('of one document for audit have all that there is of it, and sums that fit', async () => {
+    const response = await people.wyn.raw(`/api/documents/${documents[0].id}/package.zip`);
+    expect(response.status).toBe(200);
+    const entries = await unzipped(Buffer.from(await response.arrayBuffer()));
+    const original = Object.keys(entries).find((name) => name.startsWith('original/dapplemere'));
+    expect(Object.keys(entries).sort()).toEqual(
+      [
+        'SHA256SUMS',
+        'VERIFY.txt',
+        'approvals.json',
+        'document.json',
+        'document.pdf',
+        'entry.json',
+        original,
+        'original/mail.eml',
+        'seals.json',
+        'trail.json',
+      ].sort(),
+    );
+    for (const line of entries.SHA256SUMS.toString().trim().split('\n')) {
+      const [sum, path] = line.split('  ');
+      expect(createHash('sha256').update(entries[path]).digest('hex')).toBe(sum);
+    }
+    expect(entries['document.pdf'].subarray(0, 5).toString()).toBe('%PDF-');
+    expect(entries['original/mail.eml'].toString()).toContain('dapplemere');
+    expect(JSON.parse(entries['document.json'].toString())).toMatchObject({
+      id: documents[0].id,
+      fields: { grossTotal: { value: documents[0].fields.grossTotal.value } },
+    });
+    expect(JSON.parse(entries['trail.json'].toString())[0].act).toMatchObject({ code: 'arrived-by-mail' });
+    expect((await people.wyn.send('GET', '/api/documents/999999/package.zip')).status).toBe(404);
+  });
+
   it('are for those who may, and say what is wrong with a wish', async () => {
     expect(await people.sol.send('POST', '/api/export/runs', { ...wish(), exportId: null })).toMatchObject({ status: 403 });
     expect((await ran(wish(), 'wyn')).by).toBe('Wyn Fairlie');

@@ -138,6 +138,7 @@ export const ENDPOINTS = {
 
   document: returns<DocumentView>().get('/documents/:id', 'signed-in'),
   documentFile: returns<Bytes>().get('/documents/:id/file', 'signed-in'),
+  auditPackage: returns<Bytes>().get('/documents/:id/package.zip', 'signed-in'),
   asUbl: returns<Bytes>().get('/documents/:id/ubl.xml', 'signed-in'),
   asCii: returns<Bytes>().get('/documents/:id/cii.xml', 'signed-in'),
   searchablePdf: returns<Bytes>().get('/documents/:id/searchable.pdf', 'signed-in'),

@@ -222,3 +222,12 @@ export const exportsDue = (db: Database) =>
     `select x.id, x.name, x.wish from exports x where x.removed_at is null and x.every is not null
        and coalesce((select max(r.asked_at) from export_runs r where r.export_id = x.id), x.made_at - interval '40 days') <= now() - case x.every when 'day' then interval '1 day' when 'week' then interval '7 days' else interval '1 month' end`,
   );
+
+/** What a document came as: its file, the data beside it, and the arrival. */
+export const cameWith = (db: Database, id: number) =>
+  maybe<{ fileName: string; blob: Buffer; dataBlob: Buffer | null; arrivalBlob: Buffer; kind: 'mail' | 'file' }>(
+    db,
+    `select f.name as "fileName", f.blob, f.data_blob as "dataBlob", a.blob as "arrivalBlob", a.kind from documents d join files f on f.id = d.file_id join arrivals a on a.id = d.arrival_id
+     where d.id = $1`,
+    [id],
+  );

@@ -3,10 +3,11 @@ import { audit } from '../audit/queries.js';
 import { inTransaction, type Database } from '../database/database.js';
 import type { Handlers } from '../serve.js';
 import type { Services } from '../services.js';
+import { auditPackage } from './audit-package.js';
 import { keepExport, keptExports, newestRuns, removeExport } from './queries.js';
 import { fileOfRun, previewExport, startRun } from './run.js';
 
-type Exports = 'exports' | 'previewExport' | 'runExport' | 'keepExport' | 'removeExport' | 'exportedFile';
+type Exports = 'exports' | 'previewExport' | 'runExport' | 'keepExport' | 'removeExport' | 'exportedFile' | 'auditPackage';
 const RUNS_SHOWN = 100;
 
 /** Lists that are handed on as files, and the journal of what was. */
@@ -30,6 +31,10 @@ export const exportRoutes = (services: Services): Handlers<Exports> => {
         await audit(db, person.id, { code: 'export-removed', id });
       });
       return view(pool);
+    },
+    auditPackage: async ({ params: { id }, response }) => {
+      const bytes = await auditPackage(services, id);
+      response.attachment(`document-${id}.zip`).type('application/zip').send(bytes);
     },
     exportedFile: async ({ params: { id, position }, response }) => {
       const { name, type, bytes } = await fileOfRun(pool, id, position);

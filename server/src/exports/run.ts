@@ -1,4 +1,3 @@
-import { ZipFile } from 'yazl';
 import { MOST_EXPORTED, type ExportPreview, type ExportWish, type RunView, type RunWish } from '@umber/contract/exports';
 import type { Person } from '@umber/contract/people';
 import { tablesOf, textOf, type ExportLayout } from '@umber/core/exports';
@@ -23,6 +22,7 @@ import {
   waitingRun,
 } from './queries.js';
 import { writeFiles, type WrittenFile } from './write-file.js';
+import { zipped } from './zip.js';
 
 const PREVIEWED = 12;
 
@@ -93,26 +93,20 @@ async function filesOf(db: Database, ids: readonly number[], layout: ExportLayou
   return writeFiles(await exportDocuments(db, ids), layout);
 }
 
-/** The day that files in an archive say: the same documents make the same bytes. */
-const MADE = new Date(2000, 0, 1);
-
 /** Each document as an electronic invoice in one archive, and a list of those that cannot be written, with why. */
 async function electronic(db: Database, ids: readonly number[], format: 'ubl' | 'cii'): Promise<WrittenFile> {
-  const zip = new ZipFile();
+  const files: { path: string; bytes: Buffer }[] = [];
   const unwritten: string[] = [];
   for (const id of ids) {
     try {
-      zip.addBuffer(Buffer.from(await writtenInvoice(db, id, format)), `document-${id}.xml`, { mtime: MADE });
+      files.push({ path: `document-${id}.xml`, bytes: Buffer.from(await writtenInvoice(db, id, format)) });
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
-      unwritten.push(`document ${id}: ${error.message}`);
+      unwritten.push(`document ${id}: ${error.message}\n`);
     }
   }
-  if (unwritten.length > 0) zip.addBuffer(Buffer.from(`${unwritten.join('\n')}\n`), 'not-written.txt', { mtime: MADE });
-  zip.end();
-  const chunks: Buffer[] = [];
-  for await (const chunk of zip.outputStream) chunks.push(chunk as Buffer);
-  return { suffix: '', extension: 'zip', type: 'application/zip', bytes: Buffer.concat(chunks) };
+  if (unwritten.length > 0) files.push({ path: 'not-written.txt', bytes: Buffer.from(unwritten.join('')) });
+  return { suffix: '', extension: 'zip', type: 'application/zip', bytes: await zipped(files) };
 }
 
 /** Sets a run aside that no try could make. */

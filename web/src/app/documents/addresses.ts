@@ -10,6 +10,8 @@ export const pageAsItCame = (documentId: number, page: number): string => addres
 
 /** The file that a document was cut out of, as it came. */
 export const fileAsItCame = (documentId: number): string => addressOf('documentFile', { id: documentId });
+/** All that there is of a document, for who audits it. */
+export const auditPackage = (documentId: number): string => addressOf('auditPackage', { id: documentId });
 /** The invoice as an electronic one. */
 export const eInvoiceFile = (documentId: number, syntax: 'asUbl' | 'asCii'): string => addressOf(syntax, { id: documentId });
 export const searchablePdf = (documentId: number): string => addressOf('searchablePdf', { id: documentId });

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { DocumentView } from '@umber/contract/documents';
 import { isForTheBooks } from '@umber/core/documents';
-import { eInvoiceFile, fileAsItCame, searchablePdf } from './addresses';
+import { auditPackage, eInvoiceFile, fileAsItCame, searchablePdf } from './addresses';
 
 /** What can be saved of a document: its file, a PDF that can be searched, and what was checked as an electronic invoice. */
 @Component({
@@ -35,6 +35,7 @@ export class SaveAs {
             { text: 'Save as CII', address: eInvoiceFile(id, 'asCii') },
           ]
         : []),
+      { text: 'Save all of it, for audit', address: auditPackage(id) },
     ];
   });
 }
