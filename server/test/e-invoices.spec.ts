@@ -84,6 +84,26 @@ describe('electronic invoices', () => {
     expect(view.doubts).toMatchObject([{ question: { code: 'unreadable', because: { code } } }]);
   });
 
+  it.each([
+    ['a total with a comma', (xml: string) => xml.replace(/(<cbc:TaxInclusiveAmount[^>]*>)[^<]*/, '$11.234,56'), 'grossTotal'],
+    ['a date that is none', (xml: string) => xml.replace(/(<cbc:IssueDate>)[^<]*/, '$12026-02-31'), 'issueDate'],
+    ['a currency that is none', (xml: string) => xml.replace(/(<cbc:DocumentCurrencyCode>)[^<]*/, '$1POUNDS'), 'currency'],
+    ['a number of forty digits', (xml: string) => xml.replace(/(<cbc:PayableAmount[^>]*>)[^<]*/, `$1${'9'.repeat(40)}.00`), 'amountDue'],
+    [
+      'a number of invoice without end',
+      (xml: string) => xml.replace(/(<\/cbc:CustomizationID><cbc:ID>)[^<]*/, `$1${'N'.repeat(5000)}`),
+      'invoiceNumber',
+    ],
+    ['no total at all', (xml: string) => xml.replace(/<cbc:TaxInclusiveAmount[^>]*>[^<]*<\/cbc:TaxInclusiveAmount>/, ''), 'grossTotal'],
+  ])('with %s waits at Check with what is wrong', async (name, spoilt, field) => {
+    const xml = writeUbl(dataOf(drawn('hartscale', 1)));
+    const spoiltXml = spoilt(xml);
+    expect(spoiltXml).not.toBe(xml);
+    const view = await came(`${name}.xml`, spoiltXml, 'hartscale.example');
+    expect(view.tray).toBe('check');
+    expect(view.doubts.map((doubt: View) => [doubt.field, doubt.question.code])).toContainEqual([field, 'rule-broken']);
+  });
+
   it('within a PDF under any name leads; a page that says otherwise is asked about, with both', async () => {
     const invoice = drawn('hartscale', 0, { part: 0.1 });
     const data = dataOf(invoice);

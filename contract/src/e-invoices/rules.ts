@@ -63,6 +63,8 @@ const TEXTS: Readonly<Record<string, string>> = {
   'UT-06': 'The price is not what its discount makes of the price before.',
   'UT-07': 'Two lines have the number {found}.',
   'UT-08': 'The price is per nothing.',
+  'UT-09': '{term} is {found}, a larger number than is kept.',
+  'UT-10': '{term} “{found}” is longer than is kept.',
   'BR-DE-1': 'It does not say how to pay.',
   'BR-DE-14': 'A tax has no rate.',
   'BR-DE-15': 'The buyer’s reference (Leitweg-ID) is missing.',

@@ -19,7 +19,9 @@ const RULE = '#d8cbbb';
 const WIDTH = A4.width - 2 * MARGIN.side;
 /** From the baseline of a line of text to the next, by its size. */
 const LEADING = 1.32;
-/** Lines of a page that is kept and of one that is read: a sheet of thousands of lines would be hundreds of pages. */
+/** Signs of one value that are drawn at most; all of it stands in the data. */
+const MOST_SIGNS = 2000;
+/** Pages that are drawn at most, as many as can be read with what is attached: some 14,000 lines. */
 const MOST_PAGES = 400;
 
 export type Places = Extract<HeldData, { places: unknown }>['places'];
@@ -233,7 +235,8 @@ class Drawing {
   #wrapped(text: string, width: number, size: number, weight: Weight): string[][] {
     const rows: string[][] = [];
     let row: string[] = [];
-    for (const word of text.split(/\s+/).filter((one) => one !== '')) {
+    const shown = text.length > MOST_SIGNS ? `${text.slice(0, MOST_SIGNS)} …` : text;
+    for (const word of shown.split(/\s+/).filter((one) => one !== '')) {
       for (const part of this.#cut(word, width, size, weight)) {
         if (row.length > 0 && this.#width([...row, part].join(' '), size, weight) > width) {
           rows.push(row);

@@ -244,7 +244,49 @@ export const OWN: readonly Rule[] = [
       id !== null && ids.indexOf(id) < index ? [{ term: 'BT-126' as const, of: 'line' as const, index, found: id }] : [],
     );
   }),
+  rule('UT-09', (invoice) =>
+    numbers(invoice).flatMap(([text, place]) => (text !== null && !hasRoom(place.term, text) ? [{ ...place, found: text }] : [])),
+  ),
+  rule('UT-10', (invoice) =>
+    texts(invoice).flatMap(([text, most, place]) =>
+      text !== null && text.length > most ? [{ ...place, found: `${text.slice(0, 40)}…` }] : [],
+    ),
+  ),
   rule('UT-08', (invoice) => lines(invoice, ({ price }) => price.base !== null && !(valueOf(price.base)?.gt(0) ?? false), 'BT-149')),
+];
+
+/** Digits before the point that a number has at most: so many are kept. Rates have three, prices eight, quantities ten, amounts twelve. */
+const ROOM: Readonly<Partial<Record<Term, number>>> = {
+  'BT-119': 3,
+  'BT-96': 3,
+  'BT-103': 3,
+  'BT-152': 3,
+  'BT-146': 8,
+  'BT-147': 8,
+  'BT-148': 8,
+  'BT-129': 10,
+};
+/** Whether a number is none that is larger than is kept. */
+export const hasRoom = (term: Term, text: string): boolean => (/^-?(\d+)/.exec(text)?.[1] ?? '').length <= (ROOM[term] ?? 12);
+
+/** Signs that names and numbers have at most. */
+export const MOST_TEXT = { id: 100, name: 300, description: 2000 } as const;
+
+/** Texts that are kept, with how long they may be, and their places. */
+const texts = ({ number, references, seller, payments, lines: all }: EInvoice): (readonly [string | null, number, Broken])[] => [
+  [number, MOST_TEXT.id, { term: 'BT-1' }],
+  [references.order, MOST_TEXT.id, { term: 'BT-13' }],
+  [seller.name, MOST_TEXT.name, { term: 'BT-27' }],
+  [seller.taxId, MOST_TEXT.id, { term: 'BT-31' }],
+  ...payments.flatMap(({ remittance, accounts }, index) => [
+    [remittance, MOST_TEXT.id, { term: 'BT-83', of: 'payment', index }] as const,
+    ...accounts.map(({ id }) => [id, MOST_TEXT.id, { term: 'BT-84', of: 'payment', index }] as const),
+  ]),
+  ...all.flatMap(({ item, unit }, index) => [
+    [item.sellerId, MOST_TEXT.id, { term: 'BT-155', of: 'line', index }] as const,
+    [unit, MOST_TEXT.id, { term: 'BT-130', of: 'line', index }] as const,
+    [item.name, MOST_TEXT.description, { term: 'BT-153', of: 'line', index }] as const,
+  ]),
 ];
 
 /** What a line's quantity, price and allowances make; null where one is missing or no number. */

@@ -151,6 +151,8 @@ const BREAKING: Readonly<Record<string, EInvoice>> = {
   'UT-06': priced({ gross: '15.00', discount: '1.00' }),
   'UT-07': conforming({ lines: [line(), line()] }),
   'UT-08': priced({ base: '0' }),
+  'UT-09': having(conforming(), totals({ gross: '1234567890123.00' })),
+  'UT-10': conforming({ number: 'N'.repeat(101) }),
   'BR-DE-1': german({ payments: [] }),
   'BR-DE-2': german({ seller: party({ contact: null }) }),
   'BR-DE-3': german({ seller: party({ address: { ...address, city: null } }) }),

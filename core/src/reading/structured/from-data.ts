@@ -1,6 +1,15 @@
 import { addDays, isIsoDate } from '../../dates/index.js';
-import { HEADER_FIELDS, LINE_CELLS, type DocumentKind, type HeaderField, type LineCell, type Question } from '../../documents/index.js';
-import { check, isCreditType, type EInvoice, type EInvoiceLine } from '../../e-invoices/index.js';
+import {
+  HEADER_FIELDS,
+  holdsDate,
+  holdsNumber,
+  LINE_CELLS,
+  type DocumentKind,
+  type HeaderField,
+  type LineCell,
+  type Question,
+} from '../../documents/index.js';
+import { check, hasRoom, isCreditType, MOST_TEXT, type EInvoice, type EInvoiceLine, type Term } from '../../e-invoices/index.js';
 import type { Box } from '../../geometry/index.js';
 import { checkTaxId, isIban, normalizeIban } from '../../identifiers/index.js';
 import { decimal, isDecimalString, plain } from '../../money/index.js';
@@ -37,8 +46,9 @@ export function readingOfData(invoice: EInvoice, places: Places, pages: readonly
     amountDue: turned(totals.due),
     ...earlyPayment(invoice),
   };
-  const value = (text: string | null, term: string, key: string): ReadValue | null =>
-    text === null
+  const value = (said: string | null, name: HeaderField | LineCell, term: string, key: string): ReadValue | null => {
+    const text = kept(said, name, term);
+    return text === null
       ? null
       : {
           value: text,
@@ -48,15 +58,16 @@ export function readingOfData(invoice: EInvoice, places: Places, pages: readonly
           evidence: [{ code: 'data', term }],
           alternatives: [],
         };
+  };
   const fields = Object.fromEntries(
-    HEADER_FIELDS.map((field) => [field, value(terms[field], FIELD_TERMS[field] ?? 'BT-20', placeKey(field, null))]),
+    HEADER_FIELDS.map((field) => [field, value(terms[field], field, FIELD_TERMS[field] ?? 'BT-20', placeKey(field, null))]),
   ) as Record<HeaderField, ReadValue | null>;
   const lines = invoice.lines.map((line, index): ReadLine => {
     const texts = cellsOf(line);
     const cells = Object.fromEntries(
       LINE_CELLS.map((cell) => {
         const text = cell === 'quantity' || cell === 'netAmount' ? turned(texts[cell]) : texts[cell];
-        return [cell, value(text, CELL_TERMS[cell], placeKey(cell, index))];
+        return [cell, value(text, cell, CELL_TERMS[cell], placeKey(cell, index))];
       }),
     ) as Record<LineCell, ReadValue | null>;
     const place = LINE_CELLS.map((cell) => places[placeKey(cell, index)]).find((one) => one !== undefined);
@@ -75,6 +86,15 @@ export function readingOfData(invoice: EInvoice, places: Places, pages: readonly
     },
     doubts: doubtsOf(invoice, isBelow, fields),
   };
+}
+
+/** A value as it is kept: no number, date or currency that is none, nothing larger or longer than there is room for. The rules say so of each. */
+function kept(text: string | null, name: HeaderField | LineCell, term: string): string | null {
+  if (text === null) return null;
+  if (holdsNumber(name)) return isDecimalString(text) && hasRoom(term as Term, text) ? text : null;
+  if (holdsDate(name)) return isIsoDate(text) ? text : null;
+  if (name === 'currency') return /^[A-Z]{3}$/.test(text) ? text : null;
+  return text.slice(0, name === 'description' ? MOST_TEXT.description : name === 'sellerName' ? MOST_TEXT.name : MOST_TEXT.id);
 }
 
 /** What the rules ask, each place once, and what is asked of any invoice: digits that cannot be, a total below zero. */
@@ -96,7 +116,8 @@ function doubtsOf(invoice: EInvoice, isBelow: boolean, fields: DocumentReading['
   return doubts;
 }
 
-const nonZero = (text: string | null): string | null => (text !== null && isDecimalString(text) && !decimal(text).isZero() ? text : null);
+const nonZero = (text: string | null): string | null =>
+  text !== null && isDecimalString(text) && hasRoom('BT-107', text) && !decimal(text).isZero() ? text : null;
 
 function cellsOf({ quantity, unit, net, rate, price, item }: EInvoiceLine): Record<LineCell, string | null> {
   return {
