@@ -57,12 +57,6 @@ await shoot(clerk, 'pages', null, ['ArrowRight']);
 await shoot(clerk, 'check-scan', '/tray/check', ['row:Whinstone']);
 await shoot(clerk, 'e-invoice', '/tray/check', ['row:Blencarn', 'link:Its data and rules']);
 await shoot(clerk, 'match', '/tray/match', ['row:Hartscale']);
-await clerk.goto(`${base}/tray/match`);
-await clerk
-  .getByRole('link', { name: /look like it/ })
-  .first()
-  .click();
-await shoot(clerk, 'alike', null);
 await shoot(clerk, 'order', '/orders', ['link:40604']);
 await shoot(clerk, 'statement', '/tray/filed', ['row:Statement']);
 const administrator = await as('sol');
@@ -84,6 +78,7 @@ await clerk.getByLabel('Words, 1').fill('Our bundle');
 await clerk.getByLabel('The field that the rule is for').selectOption('invoiceNumber');
 await shoot(clerk, 'rule', null);
 await clerk.keyboard.press('Escape');
+await shoot(clerk, 'exports', '/exports');
 await shoot(clerk, 'supplier', '/suppliers', ['link:Hartscale']);
 const manager = await as('ines');
 await shoot(manager, 'sign-off', '/tray/sign-off', ['row:Montechiaro']);
