@@ -67,6 +67,7 @@ const SERVER = [
   'exports',
   'batch',
   'asking',
+  'programs',
   'trays',
   'searching',
   'arrivals',

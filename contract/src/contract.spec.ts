@@ -13,9 +13,9 @@ import { TRAY_NAMES } from './trays/index.js';
 import { traySchema } from './trays/schemas.js';
 
 describe('what each role may do', () => {
-  it('an auditor only looks', () => {
+  it('an auditor only looks, and saves what it sees', () => {
     for (const right of Object.keys(MAY) as (keyof typeof MAY)[])
-      expect([right, may('auditor', right)]).toEqual([right, right === 'audit']);
+      expect([right, may('auditor', right)]).toEqual([right, right === 'audit' || right === 'exports']);
   });
 
   it('a clerk neither approves nor posts, an approver only approves', () => {

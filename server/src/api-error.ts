@@ -29,6 +29,8 @@ const API_ERRORS = {
   'too-large': [413, 'The file is larger than 100 MB. Send it in parts.'],
   'demo-off': [404, 'The demo is not running beside this server.'],
   'damaged-blob': [500, 'What was kept of this file is damaged and is not shown. Tell the administrator.'],
+  'key-used': [422, 'This Idempotency-Key was used for another request. Take a new one.'],
+  'key-busy': [409, 'The request under this Idempotency-Key is still being worked on. Ask again in a moment.'],
   'database-away': [503, 'The database does not answer just now. Nothing is lost: what you typed is still here. Try again in a moment.'],
   'database-busy': [503, 'Something else is working on just this and takes long. Nothing was changed; try again in a moment.'],
   'disk-full': [

@@ -25,6 +25,7 @@ import { arrivalRoutes } from './arrivals/routes.js';
 import { codingRoutes } from './coding/routes.js';
 import { sourceRoutes, uploadRoutes } from './intake/routes.js';
 import { exportRoutes } from './exports/routes.js';
+import { programApi } from './programs/program-api.js';
 import { importingRoutes } from './importing/routes.js';
 import { ledgerRoutes } from './ledger/routes.js';
 import { matchingRoutes } from './matching/routes.js';
@@ -71,9 +72,11 @@ export function createApp(services: Services, webFolder: string | null): Express
   // Programs prove who they are with a token, not with a cookie: no other site's page can send one.
   app.use(healthRoutes(services));
   app.use('/api', submissionRoutes(services));
+  const endpoints = api(services);
+  app.use('/api/v1', submissionRoutes(services), programApi(services, endpoints));
   // Tables are brought in as one text.
   app.use('/api/imports', sameOrigin, express.json({ limit: '21mb' }));
-  app.use('/api', sameOrigin, express.json({ limit: '1mb' }), api(services));
+  app.use('/api', sameOrigin, express.json({ limit: '1mb' }), endpoints);
   if (webFolder && existsSync(webFolder)) {
     app.use(express.static(webFolder, { index: false, maxAge: '1h' }));
     app.get('/{*path}', (_request, response) => {
@@ -163,8 +166,18 @@ function answerErrors(error: unknown, _request: Request, response: Response, nex
   }
   const refused = error instanceof ApiError ? error : fromExpress(error);
   if (refused.status >= 500) log.error({ request: response.locals.requestId as string, code: refused.code, error }, 'a request failed');
-  response.status(refused.status).json(refused);
+  if (response.locals.isProgram === true) response.type('application/problem+json');
+  response.status(refused.status).json(response.locals.isProgram === true ? problemOf(refused) : refused);
 }
+
+/** A refusal as RFC 9457 has it. */
+const problemOf = ({ code, status, message }: ApiError) => ({
+  type: `urn:umber-tray:problem:${code}`,
+  title: code.replaceAll('-', ' '),
+  status,
+  detail: message,
+  code,
+});
 
 const TROUBLES = { away: 'database-away', busy: 'database-busy', full: 'disk-full' } as const;
 

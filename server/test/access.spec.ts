@@ -2,7 +2,7 @@ import { MAY, ROLES, type Right, type Role } from '@umber/core/permissions';
 import { testServer, Visitor, type TestServer } from './harness.js';
 
 /** Routes that ask for nobody: sign-in, and whether the server is well; the live stream is tested by itself. */
-const OPEN = /\/api\/(session|events|healthz|readyz)$/;
+const OPEN = /\/api\/(session|events|healthz|readyz|openapi\.json)$/;
 
 /** Every route and the right it wants; null: any signed-in role may. */
 const ROUTES: readonly (readonly [method: string, path: string, right: Right | null])[] = [
@@ -28,11 +28,13 @@ const ROUTES: readonly (readonly [method: string, path: string, right: Right | n
   ['PUT', '/api/reading/risk', 'risk'],
   ['PUT', '/api/reading/page-leads', 'risk'],
   ['GET', '/api/export', null],
+  ['GET', '/api/all-tokens', 'sources'],
+  ['DELETE', '/api/all-tokens/999999', 'sources'],
   ['POST', '/api/export/preview', 'exports'],
   ['POST', '/api/export/runs', 'exports'],
   ['GET', '/api/export/runs/999999/files/0', 'exports'],
-  ['PUT', '/api/export/kept', 'exports'],
-  ['DELETE', '/api/export/kept/999999', 'exports'],
+  ['PUT', '/api/export/kept', 'keepExports'],
+  ['DELETE', '/api/export/kept/999999', 'keepExports'],
   ['GET', '/api/documents/999999/e-invoice', null],
   ['POST', '/api/sources', 'sources'],
   ['PUT', '/api/sources/999999', 'sources'],

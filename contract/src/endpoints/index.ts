@@ -30,6 +30,7 @@ import type {
   SourceTry,
   SourceView,
   TokenView,
+  OthersToken,
   TokenWish,
   UploadStart,
   UploadView,
@@ -133,6 +134,8 @@ export const ENDPOINTS = {
   upload: returns<UploadView>().get('/uploads/:upload', 'submit'),
   sendPiece: returns<UploadView, Bytes>().put('/uploads/:upload/pieces/:starts', 'submit'),
   tokens: returns<readonly TokenView[]>().get('/tokens', 'submit'),
+  allTokens: returns<readonly OthersToken[]>().get('/all-tokens', 'sources'),
+  revokeAnyToken: returns<readonly OthersToken[]>().delete('/all-tokens/:id', 'sources'),
   makeToken: returns<NewToken, TokenWish>().post('/tokens', 'submit', 201),
   revokeToken: returns<readonly TokenView[]>().delete('/tokens/:id', 'submit'),
 
@@ -252,8 +255,8 @@ export const ENDPOINTS = {
   previewExport: returns<ExportPreview, ExportWish>().post('/export/preview', 'exports'),
   runExport: returns<RunView, RunWish>().post('/export/runs', 'exports', 201),
   exportedFile: returns<Bytes>().get('/export/runs/:id/files/:position', 'exports'),
-  keepExport: returns<ExportsView, KeepWish>().put('/export/kept', 'exports'),
-  removeExport: returns<ExportsView>().delete('/export/kept/:id', 'exports'),
+  keepExport: returns<ExportsView, KeepWish>().put('/export/kept', 'keepExports'),
+  removeExport: returns<ExportsView>().delete('/export/kept/:id', 'keepExports'),
   exportTable: returns<Bytes>().get('/exports/:table', 'signed-in'),
 
   file: returns<FileView>().get('/files/:id', 'signed-in'),

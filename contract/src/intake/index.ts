@@ -81,7 +81,8 @@ export interface UploadView {
   /** The arrival it became, once all of it is here. */
   readonly arrivalId: number | null;
 }
-export const TOKEN_SCOPES = ['arrivals'] as const;
+/** What a token may do: bring files; look at all that its person may; do all that its person may. */
+export const TOKEN_SCOPES = ['arrivals', 'read', 'write'] as const;
 export type TokenScope = (typeof TOKEN_SCOPES)[number];
 export interface TokenView {
   readonly id: number;
@@ -90,6 +91,11 @@ export interface TokenView {
   readonly createdAt: string;
   readonly lastUsedAt: string | null;
   readonly revokedAt: string | null;
+  readonly expiresAt: string | null;
+}
+/** A token of anybody, as an administrator sees it. */
+export interface OthersToken extends TokenView {
+  readonly person: string;
 }
 /** A token just made: the only time that it is shown. */
 export interface NewToken extends TokenView {
@@ -97,6 +103,9 @@ export interface NewToken extends TokenView {
 }
 export interface TokenWish {
   readonly name: string;
+  readonly scopes: readonly TokenScope[];
+  /** After so many days it ends; null: when it is revoked. */
+  readonly days: number | null;
 }
 
 /** What a program is told of an arrival that it brought. */

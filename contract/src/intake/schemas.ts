@@ -3,6 +3,7 @@ import {
   type FolderSettings,
   type SourceChange,
   type NewSource,
+  TOKEN_SCOPES,
   type TokenWish,
   type UploadStart,
   MOST_UPLOAD_BYTES,
@@ -105,8 +106,15 @@ export const uploadStartSchema = Joi.object<UploadStart, true>({
 });
 export const uploadIdSchema = Joi.string().guid().required();
 export const pieceStartSchema = Joi.number().integer().min(0).max(MOST_UPLOAD_BYTES).required();
-export const newTokenSchema = Joi.object<TokenWish, true>({
+export const newTokenSchema = Joi.object<TokenWish>({
   name: Joi.string().trim().min(1).max(60).required().messages({ 'string.empty': 'Say what the token is for.' }),
+  scopes: Joi.array()
+    .items(Joi.string().valid(...TOKEN_SCOPES))
+    .unique()
+    .min(1)
+    .default(['arrivals'])
+    .messages({ 'array.min': 'Say what the token may do.' }),
+  days: Joi.number().integer().min(1).max(3660).allow(null).default(null).messages({ '*': 'Say for how many days, from 1 to 3660.' }),
 });
 export const pictureAsideSchema = Joi.object<PictureAside, true>({ file: Joi.string().max(300).required() });
 export const sendingSchema = Joi.object<Sending, true>({

@@ -1,6 +1,16 @@
 import type { NewArrival, StepOf } from './new-arrival.js';
 import type { Tray, DocumentKind } from '@umber/core/documents';
-import type { ArrivalView, SourceKind, SourceSettings, StepName, StepView } from '@umber/contract/intake';
+import type {
+  ArrivalView,
+  OthersToken,
+  SourceKind,
+  SourceSettings,
+  StepName,
+  StepView,
+  TokenView,
+  TokenWish,
+} from '@umber/contract/intake';
+import type { Person } from '@umber/contract/people';
 import type { ArrivalReason, SourceRule, StepNote } from '@umber/core/intake';
 import { many, maybe, one, type Database, jsonOf } from '../database/database.js';
 import { isArrivalReason, isStepNote, isRuleAct, areConditions } from '../database/json-columns.js';
@@ -352,22 +362,28 @@ export const finishUpload = async (db: Database, id: string, arrivalId: number) 
 export const deleteStaleUploads = (db: Database) =>
   db.query("delete from uploads where arrival_id is null and started_at < now() - interval '2 days'");
 
-export const insertToken = async (db: Database, personId: number, name: string, hash: Buffer, scopes: readonly string[]) =>
+export const insertToken = async (db: Database, personId: number, { name, scopes, days }: TokenWish, hash: Buffer) =>
   (
-    await one<{ id: number }>(db, 'insert into tokens (person_id, name, hash, scopes) values ($1, $2, $3, $4) returning id', [
-      personId,
-      name,
-      hash,
-      scopes,
-    ])
+    await one<{ id: number }>(
+      db,
+      "insert into tokens (person_id, name, hash, scopes, expires_at) values ($1, $2, $3, $4, now() + $5::int * interval '1 day') returning id",
+      [personId, name, hash, scopes, days],
+    )
   ).id;
 
+const TOKEN =
+  't.id, t.name, t.scopes, t.created_at as "createdAt", t.last_used_at as "lastUsedAt", t.revoked_at as "revokedAt", t.expires_at as "expiresAt"';
 export const tokensOf = (db: Database, personId: number) =>
-  many<{ id: number; name: string; scopes: 'arrivals'[]; createdAt: string; lastUsedAt: string | null; revokedAt: string | null }>(
+  many<TokenView>(db, `select ${TOKEN} from tokens t where t.person_id = $1 order by t.id desc`, [personId]);
+
+/** Tokens of everybody that live. */
+export const allTokens = (db: Database) =>
+  many<OthersToken>(
     db,
-    'select id, name, scopes, created_at as "createdAt", last_used_at as "lastUsedAt", revoked_at as "revokedAt" from tokens where person_id = $1 order by id desc',
-    [personId],
+    `select ${TOKEN}, p.name as person from tokens t join people p on p.id = t.person_id where t.revoked_at is null and (t.expires_at is null or t.expires_at > now()) order by p.name, t.id desc`,
   );
+export const revokeAnyToken = (db: Database, id: number) =>
+  maybe<{ name: string }>(db, 'update tokens set revoked_at = now() where id = $1 and revoked_at is null returning name', [id]);
 
 export const revokeToken = async (db: Database, id: number, personId: number) =>
   (await db.query('update tokens set revoked_at = now() where id = $1 and person_id = $2 and revoked_at is null', [id, personId]))
@@ -375,8 +391,8 @@ export const revokeToken = async (db: Database, id: number, personId: number) =>
 
 /** The person whose living token this is, if it has the scope. */
 export const personByToken = (db: Database, hash: Buffer, scope: string) =>
-  maybe<{ id: number }>(
+  maybe<Person>(
     db,
-    'update tokens t set last_used_at = now() from people p where t.hash = $1 and t.revoked_at is null and $2 = any (t.scopes) and p.id = t.person_id returning p.id',
+    'update tokens t set last_used_at = now() from people p where t.hash = $1 and t.revoked_at is null and (t.expires_at is null or t.expires_at > now()) and $2 = any (t.scopes) and p.id = t.person_id returning p.id, p.login, p.name, p.role',
     [hash, scope],
   );

@@ -3,7 +3,7 @@ import { inTransaction } from '../database/database.js';
 import { ApiError } from '../api-error.js';
 import type { Services } from '../services.js';
 import type { Handlers } from '../serve.js';
-import { replaceRules, revokeToken, rulesOf, sourceRow, tokensOf } from './queries.js';
+import { allTokens, replaceRules, revokeAnyToken, revokeToken, rulesOf, sourceRow, tokensOf } from './queries.js';
 import { addSource, changeSource, removeSource, sourcesView, trySource } from './sources.js';
 import { makeToken } from './tokens.js';
 import { startUpload, takePiece, uploadView } from './uploads.js';
@@ -40,7 +40,7 @@ export const sourceRoutes = (services: Services): Handlers<Sources> => {
   };
 };
 
-type Uploads = 'startUpload' | 'upload' | 'sendPiece' | 'tokens' | 'makeToken' | 'revokeToken';
+type Uploads = 'startUpload' | 'upload' | 'sendPiece' | 'tokens' | 'makeToken' | 'revokeToken' | 'allTokens' | 'revokeAnyToken';
 
 /** Files from the browser in pieces, and tokens for programs. */
 export const uploadRoutes = (services: Services): Handlers<Uploads> => ({
@@ -48,7 +48,14 @@ export const uploadRoutes = (services: Services): Handlers<Uploads> => ({
   upload: ({ params: { upload }, person }) => uploadView(services, person, upload),
   sendPiece: ({ params: { upload, starts }, person, input }) => takePiece(services, person, upload, starts, input),
   tokens: ({ person }) => tokensOf(services.pool, person.id),
-  makeToken: ({ person, input: { name } }) => makeToken(services, person, name),
+  makeToken: ({ person, input }) => makeToken(services, person, input),
+  allTokens: () => allTokens(services.pool),
+  revokeAnyToken: async ({ params: { id }, person }) => {
+    const token = await revokeAnyToken(services.pool, id);
+    if (!token) throw new ApiError('no-such-thing', 'There is no such token, or it is revoked already.');
+    await audit(services.pool, person.id, { code: 'token-revoked', name: token.name });
+    return allTokens(services.pool);
+  },
   revokeToken: async ({ params: { id }, person }) => {
     const token = (await tokensOf(services.pool, person.id)).find((one) => one.id === id);
     if (!token || !(await revokeToken(services.pool, id, person.id)))

@@ -19,6 +19,7 @@ import { sendQuestion } from '../asking/ask.js';
 import { questionsToMail } from '../asking/queries.js';
 import { matchRequests } from '../waiting/queries.js';
 import { matchWaiting } from '../matching/watch.js';
+import { deleteOldAnswers } from '../programs/queries.js';
 import { giveUpRun, runDueExports, runExport, runsToDo } from '../exports/run.js';
 import { releaseSpreads } from '../ledger/release.js';
 import { wakeRested } from '../matching/resolve.js';
@@ -158,6 +159,7 @@ export class Jobs {
       await wakeRested(services);
       await releaseSpreads(services);
       await runDueExports(services);
+      await deleteOldAnswers(services.pool);
     });
     await this.#boss.schedule('wake-rested', EVERY_TEN_MINUTES);
     await this.#work('verify-blobs', options, () => verifyBlobs(services.pool));

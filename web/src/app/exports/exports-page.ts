@@ -77,6 +77,7 @@ export class ExportsPage {
   readonly #person = inject(Store).selectSignal(sessionFeature.selectPerson);
   readonly #ended = inject(DestroyRef);
   protected readonly mayExport = computed(() => may(this.#person()?.role ?? 'approver', 'exports'));
+  protected readonly mayKeep = computed(() => may(this.#person()?.role ?? 'approver', 'keepExports'));
   protected readonly view = signal<ExportsView | null>(null);
   protected readonly fault = signal('');
   protected readonly said = signal('');

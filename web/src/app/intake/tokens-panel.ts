@@ -1,9 +1,16 @@
 import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
-import type { NewToken, TokenView } from '@umber/contract/intake';
+import type { NewToken, TokenScope, TokenView } from '@umber/contract/intake';
 import { Api } from '../api';
 import { messageOf } from '../api-error';
+
+/** Each lets what those before it let. */
+const SCOPES: Readonly<Record<TokenScope, readonly TokenScope[]>> = {
+  arrivals: ['arrivals'],
+  read: ['arrivals', 'read'],
+  write: ['arrivals', 'read', 'write'],
+};
 
 /** Tokens of this person's programs: made, shown once, revoked. */
 @Component({
@@ -13,10 +20,21 @@ import { messageOf } from '../api-error';
   template: `
     <h2>Tokens for your programs</h2>
     <p class="quiet">
-      A program sends a file as the body of <code>POST /api/arrivals?name=…</code> with its token. Tokens may do nothing else.
+      A program sends a file as the body of <code>POST /api/v1/arrivals?name=…</code> with its token; with more rights it may do what you
+      may, under <code>/api/v1</code>, as <a href="/api/v1/openapi.json">its description</a> says.
     </p>
     <form [formGroup]="form" (ngSubmit)="make()">
       <input class="field" formControlName="name" placeholder="What the token is for" aria-label="What the token is for" />
+      <select class="field" formControlName="may" aria-label="What it may do">
+        <option value="arrivals">bring files</option>
+        <option value="read">bring files and look</option>
+        <option value="write">do all that I may</option>
+      </select>
+      <select class="field" formControlName="days" aria-label="For how long">
+        <option [ngValue]="90">for 90 days</option>
+        <option [ngValue]="365">for a year</option>
+        <option [ngValue]="null">until it is revoked</option>
+      </select>
       <button class="plain-button" type="submit">Make a token</button>
     </form>
     @if (made(); as token) {
@@ -33,10 +51,11 @@ import { messageOf } from '../api-error';
           <tr>
             <td>{{ token.name }}</td>
             <td class="quiet">made {{ token.createdAt | date: 'd MMM y' }}</td>
+            <td class="quiet">{{ mayText(token) }}{{ token.expiresAt ? ', until ' + (token.expiresAt | date: 'd MMM y') : '' }}</td>
             <td class="quiet">{{ token.lastUsedAt ? 'used ' + (token.lastUsedAt | date: 'd MMM, HH:mm') : 'never used' }}</td>
             <td>
-              @if (token.revokedAt) {
-                <span class="quiet">revoked</span>
+              @if (token.revokedAt || isOver(token)) {
+                <span class="quiet">{{ token.revokedAt ? 'revoked' : 'at its end' }}</span>
               } @else {
                 <button class="plain-button" type="button" (click)="revoke(token.id)">Revoke</button>
               }
@@ -74,17 +93,24 @@ export class TokensPanel {
   protected readonly tokens = signal<readonly TokenView[]>([]);
   protected readonly made = signal<NewToken | null>(null);
   protected readonly said = signal<string | null>(null);
-  protected readonly form = new FormGroup({ name: new FormControl('', { nonNullable: true }) });
+  protected readonly form = new FormGroup({
+    name: new FormControl('', { nonNullable: true }),
+    may: new FormControl<TokenScope>('arrivals', { nonNullable: true }),
+    days: new FormControl<number | null>(90),
+  });
+  protected readonly mayText = ({ scopes }: TokenView): string =>
+    scopes.includes('write') ? 'does all that you may' : scopes.includes('read') ? 'brings files and looks' : 'brings files';
+  protected readonly isOver = ({ expiresAt }: TokenView): boolean => expiresAt !== null && Date.parse(expiresAt) < Date.now();
 
   constructor() {
     this.#api.call('tokens').subscribe({ next: (tokens) => this.tokens.set(tokens), error: this.#fail });
   }
 
   protected make(): void {
-    const { name } = this.form.getRawValue();
+    const { name, may, days } = this.form.getRawValue();
     this.said.set(name.trim() === '' ? 'Say what the token is for, then make it.' : null);
     if (this.said() !== null) return;
-    this.#api.call('makeToken', {}, { name }).subscribe({
+    this.#api.call('makeToken', {}, { name, scopes: SCOPES[may], days }).subscribe({
       next: (token) => {
         this.made.set(token);
         this.form.reset();
