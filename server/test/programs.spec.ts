@@ -1,5 +1,5 @@
-import { arrived } from './documents.js';
-import { testServer, Visitor, type TestServer } from './harness.js';
+import { arrived, invoicePdf } from './documents.js';
+import { testServer, until, Visitor, type TestServer } from './harness.js';
 
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- tests look into answers freely
 type View = any;
@@ -46,6 +46,30 @@ describe('the programs’ API', () => {
     expect(changed).toMatchObject({ status: 200, body: { fields: { invoiceNumber: { value: 'BY-PROGRAM' } } } });
     expect(changed.body.trail[0]).toMatchObject({ person: 'Nell Ashgrove' });
     expect(await call('GET', `/documents/${document.id}`, token.arrivals)).toMatchObject({ status: 401 });
+  });
+
+  it('brings a file, waits for it, and has its values and its PDF', async () => {
+    const pdf = await invoicePdf('dapplemere', 0, { part: 0.3 });
+    const brought = await fetch(`http://127.0.0.1:${server.httpPort}/api/v1/arrivals?name=brought.pdf`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/octet-stream', Authorization: `Bearer ${token.arrivals}` },
+      body: new Uint8Array(pdf),
+    });
+    const { arrivalId } = (await brought.json()) as { arrivalId: number };
+    const id = await until('it to be read', async () => {
+      const { body } = await call('GET', `/arrivals/${arrivalId}`, token.read);
+      return body.steps.find(({ name, state }: View) => name === 'checked' && state === 'done')?.documentId as number | undefined;
+    });
+    const { body } = await call('GET', `/documents/${id}`, token.read);
+    expect(body.fields.grossTotal.value).toMatch(/^\d+\.\d\d$/);
+    const saved = await fetch(`http://127.0.0.1:${server.httpPort}/api/v1/documents/${id}/searchable.pdf`, {
+      headers: { Authorization: `Bearer ${token.read}` },
+    });
+    expect(
+      Buffer.from(await saved.arrayBuffer())
+        .subarray(0, 5)
+        .toString(),
+    ).toBe('%PDF-');
   });
 
   it('does no more than its person may, and nothing with tokens, sessions or a cookie', async () => {

@@ -1,9 +1,12 @@
 import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
-import type { NewToken, TokenScope, TokenView } from '@umber/contract/intake';
+import { Store } from '@ngrx/store';
+import type { NewToken, OthersToken, TokenScope, TokenView } from '@umber/contract/intake';
+import { may } from '@umber/core/permissions';
 import { Api } from '../api';
 import { messageOf } from '../api-error';
+import { sessionFeature } from '../people/session.state';
 
 /** Each lets what those before it let. */
 const SCOPES: Readonly<Record<TokenScope, readonly TokenScope[]>> = {
@@ -64,6 +67,30 @@ const SCOPES: Readonly<Record<TokenScope, readonly TokenScope[]>> = {
         }
       </tbody>
     </table>
+    @if (others().length > 0) {
+      <h2>Tokens of everybody</h2>
+      <table class="ruled" aria-label="Tokens of everybody">
+        <tbody>
+          @for (token of others(); track token.id) {
+            <tr>
+              <td>{{ token.person }}</td>
+              <td>{{ token.name }}</td>
+              <td class="quiet">{{ token.lastUsedAt ? 'used ' + (token.lastUsedAt | date: 'd MMM, HH:mm') : 'never used' }}</td>
+              <td>
+                <button
+                  class="plain-button"
+                  type="button"
+                  (click)="revokeAny(token.id)"
+                  [attr.aria-label]="'Revoke ' + token.name + ' of ' + token.person"
+                >
+                  Revoke
+                </button>
+              </td>
+            </tr>
+          }
+        </tbody>
+      </table>
+    }
   `,
   styles: `
     :host {
@@ -90,6 +117,7 @@ const SCOPES: Readonly<Record<TokenScope, readonly TokenScope[]>> = {
 })
 export class TokensPanel {
   readonly #api = inject(Api);
+  readonly #person = inject(Store).selectSignal(sessionFeature.selectPerson);
   protected readonly tokens = signal<readonly TokenView[]>([]);
   protected readonly made = signal<NewToken | null>(null);
   protected readonly said = signal<string | null>(null);
@@ -102,7 +130,12 @@ export class TokensPanel {
     scopes.includes('write') ? 'does all that you may' : scopes.includes('read') ? 'brings files and looks' : 'brings files';
   protected readonly isOver = ({ expiresAt }: TokenView): boolean => expiresAt !== null && Date.parse(expiresAt) < Date.now();
 
+  /** For administrators: those of everybody that live. */
+  protected readonly others = signal<readonly OthersToken[]>([]);
+
   constructor() {
+    if (may(this.#person()?.role ?? 'auditor', 'sources'))
+      this.#api.call('allTokens').subscribe({ next: (tokens) => this.others.set(tokens), error: this.#fail });
     this.#api.call('tokens').subscribe({ next: (tokens) => this.tokens.set(tokens), error: this.#fail });
   }
 
@@ -118,6 +151,10 @@ export class TokensPanel {
       },
       error: this.#fail,
     });
+  }
+
+  protected revokeAny(id: number): void {
+    this.#api.call('revokeAnyToken', { id }).subscribe({ next: (tokens) => this.others.set(tokens), error: this.#fail });
   }
 
   protected revoke(id: number): void {
