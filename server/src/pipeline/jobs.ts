@@ -238,11 +238,12 @@ export class Jobs {
     this.#isOpen = false;
     clearInterval(this.#sweep);
     clearTimeout(this.#afterTrouble);
-    await this.#boss.stop({ graceful: true, timeout: 5000, wait: true });
+    // First nobody takes anything up: what is being asked of the queue is answered while its connections are still open, else it never ends.
+    for (const name of QUEUES) await this.#boss.offWork(name);
     // A step that takes longer ends by itself, and the queue looks once a second whether it has: both are waited for, though not for ever.
-    if (this.#running.size === 0) return;
     await Promise.race([Promise.allSettled([...this.#running]), sleep(LAST_STEP_MS)]);
     await sleep(LOOKS_AGAIN_MS);
+    await this.#boss.stop({ graceful: true, timeout: 5000, wait: true });
   }
 }
 
