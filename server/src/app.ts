@@ -73,7 +73,7 @@ export function createApp(services: Services, webFolder: string | null): Express
   app.use(healthRoutes(services));
   app.use('/api', submissionRoutes(services));
   const endpoints = api(services);
-  app.use('/api/v1', submissionRoutes(services), programApi(services, endpoints));
+  app.use('/api/v1', programApi(services, endpoints));
   // Tables are brought in as one text.
   app.use('/api/imports', sameOrigin, express.json({ limit: '21mb' }));
   app.use('/api', sameOrigin, express.json({ limit: '1mb' }), endpoints);

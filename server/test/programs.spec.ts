@@ -94,6 +94,11 @@ describe('the programs’ API', () => {
   });
 
   it('has errors as problems, with a code that stays', async () => {
+    expect(await call('POST', '/arrivals?name=x.pdf', token.read)).toMatchObject({
+      status: 401,
+      type: expect.stringContaining('application/problem+json'),
+      body: { code: 'not-signed-in' },
+    });
     const missing = await call('GET', '/documents/999999', token.read);
     expect(missing.type).toContain('application/problem+json');
     expect(missing.body).toEqual({

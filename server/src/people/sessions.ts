@@ -52,8 +52,8 @@ function tokenOf(request: Request): string | null {
 /** Lets only signed-in people through; who it is stands in `response.locals.person`. */
 export function signedIn(services: Services) {
   return async (request: Request, response: Response, next: NextFunction): Promise<void> => {
-    // A program's token says who it is for; a cookie beside it counts for nothing.
-    if (response.locals.isProgram === true) return next();
+    // A program's token has said who it is for; a cookie beside it counts for nothing.
+    if (response.locals.isProgram === true && response.locals.person !== undefined) return next();
     const token = tokenOf(request);
     const person = token ? await personBySession(services.pool, hashOf(token)) : null;
     if (!person) throw new ApiError('not-signed-in');

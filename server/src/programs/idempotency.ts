@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import type { NextFunction, Request, Response } from 'express';
 import { ApiError } from '../api-error.js';
 import { personOf } from '../people/sessions.js';
+import { noted } from '../log.js';
 import type { Services } from '../services.js';
 import { answerBefore, beginAnswer, forgetAnswer, keepAnswer } from './queries.js';
 
@@ -41,7 +42,7 @@ export function onceByKey({ pool }: Services) {
     response.end = ((...args: Parameters<typeof end>) => {
       const { statusCode } = response;
       const kept = statusCode >= 500 ? forgetAnswer(pool, id, key) : keepAnswer(pool, id, key, statusCode, body);
-      void kept.finally(() => end(...args));
+      void kept.catch(noted('the answer to a program could not be kept')).finally(() => end(...args));
       return response;
     }) as typeof response.end;
     next();

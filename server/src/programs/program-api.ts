@@ -1,5 +1,6 @@
 import express, { Router, type NextFunction, type Request, type Response } from 'express';
 import { ApiError } from '../api-error.js';
+import { submissionRoutes } from '../intake/submissions.js';
 import { personOfToken } from '../intake/tokens.js';
 import type { Services } from '../services.js';
 import { onceByKey } from './idempotency.js';
@@ -13,9 +14,13 @@ import { isForPrograms } from './for-programs.js';
 export function programApi(services: Services, endpoints: Router): Router {
   const router = Router();
   router.get('/openapi.json', (_request, response) => void response.json(openApi()));
-  router.use(async (request: Request, response: Response, next: NextFunction) => {
+  router.use((_request: Request, response: Response, next: NextFunction) => {
     response.locals.isProgram = true;
     response.set('Cache-Control', 'no-store');
+    next();
+  });
+  router.use(submissionRoutes(services));
+  router.use(async (request: Request, response: Response, next: NextFunction) => {
     if (!isForPrograms(request.path)) throw new ApiError('no-such-route');
     response.locals.person = await personOfToken(services, request, request.method === 'GET' ? 'read' : 'write');
     next();
