@@ -1,3 +1,4 @@
+import { LETTERS, NEEDS_REASON } from '@umber/core/e-invoices';
 import { CATEGORY_NAMES, termName } from './terms.js';
 
 /** What a rule says of an invoice: its number, the term that it is about, what stands there, and what would be right. */
@@ -81,8 +82,10 @@ const TEXTS: Readonly<Record<string, string>> = {
   'BR-DE-28': 'The seller’s mail address {found} is none.',
 };
 
-/** Letters of the rules of one tax category, and the category. */
-const CATEGORY_OF: Readonly<Record<string, string>> = { S: 'S', Z: 'Z', E: 'E', AE: 'AE', IC: 'K', G: 'G', O: 'O', AF: 'L', AG: 'M' };
+/** The category that the letters of a rule are of. */
+const CATEGORY_OF: Readonly<Record<string, string>> = Object.fromEntries(
+  Object.entries(LETTERS).map(([category, letters]) => [letters, category]),
+);
 
 /** What the rules of a tax category say, by their count. */
 function ofCategory(category: string, count: number): string {
@@ -103,7 +106,7 @@ function ofCategory(category: string, count: number): string {
     case 9:
       return `${name}: the tax is {found}; it must be {wanted}.`;
     case 10:
-      return ['S', 'Z', 'L', 'M'].includes(category) ? `${name} has no reason for no tax.` : `${name}: why no tax is asked for is missing.`;
+      return NEEDS_REASON.has(category) ? `${name}: why no tax is asked for is missing.` : `${name} has no reason for no tax.`;
     case 11:
       return category === 'K' ? `${name}: neither the day of delivery nor a period is said.` : `${name} may stand beside no other.`;
     default:

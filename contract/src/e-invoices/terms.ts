@@ -1,3 +1,5 @@
+import { profileOf, type Profile } from '@umber/core/e-invoices';
+
 /** What the terms of EN 16931 are called where a clerk reads them. */
 export const TERM_NAMES: Readonly<Record<string, string>> = {
   'BT-1': 'Invoice number',
@@ -241,25 +243,25 @@ export const UNIT_NAMES: Readonly<Record<string, string>> = {
 };
 export const unitName = (code: string): string => UNIT_NAMES[code] ?? code;
 
+const PROFILE_NAMES: Readonly<Record<Exclude<Profile, 'full'>, string>> = {
+  minimum: 'MINIMUM',
+  'basic-wl': 'BASIC WL',
+  basic: 'BASIC',
+  extended: 'EXTENDED',
+};
+
 /** What an electronic invoice is written in, and by which profile. */
 export function formatName({ syntax, profile }: { readonly syntax: string; readonly profile: string | null }): string {
+  const known = profileName(profile);
   const written = syntax === 'cii' ? 'UN/CEFACT CII' : 'UBL 2.1';
+  return known === null ? written : `${written}, ${known}`;
+}
+
+function profileName(profile: string | null): string | null {
   const name = profile?.toLowerCase() ?? '';
   const version = /xrechnung[_:](\d+(?:\.\d+)?)/.exec(name);
-  const known = version
-    ? `XRechnung ${version[1]}`
-    : name.includes('minimum')
-      ? 'MINIMUM'
-      : name.includes('basicwl')
-        ? 'BASIC WL'
-        : name.includes('extended')
-          ? 'EXTENDED'
-          : /:basic$/.test(name)
-            ? 'BASIC'
-            : name.includes('peppol')
-              ? 'BIS Billing 3.0'
-              : name.includes('en16931')
-                ? 'EN 16931'
-                : null;
-  return known === null ? written : `${written}, ${known}`;
+  if (version) return `XRechnung ${version[1]}`;
+  const part = profileOf({ profile });
+  if (part !== 'full') return PROFILE_NAMES[part];
+  return name.includes('peppol') ? 'BIS Billing 3.0' : name.includes('en16931') ? 'EN 16931' : null;
 }

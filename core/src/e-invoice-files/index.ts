@@ -2,4 +2,3 @@ export * from './xml.js';
 export * from './recognise.js';
 export * from './write-ubl.js';
 export * from './write-cii.js';
-export { branch, DECLARATION, leaf } from './write-xml.js';

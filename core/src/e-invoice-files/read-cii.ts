@@ -1,6 +1,7 @@
 import { isoDate } from '../dates/index.js';
-import type { Address, Allowance, EInvoice, EInvoiceLine, Identifier, Party, Payment, Period } from '../e-invoices/index.js';
+import type { Address, Allowance, EInvoice, EInvoiceLine, Party, Payment, Period } from '../e-invoices/index.js';
 import { asNumber } from './numbers.js';
+import { identifierOf, optional } from './parts.js';
 import { at, childrenOf, textAt, type Element } from './xml.js';
 
 /** UN/CEFACT Cross Industry Invoice D16B, by the paths of its binding to EN 16931 (CEN/TS 16931-3-3), and what its extended profile has beside. */
@@ -123,11 +124,6 @@ export function readCii(root: Element): EInvoice {
 /** The extended profile has headings and what is only told among its lines: they ask for nothing. */
 const isOwnLine = (line: Element): boolean =>
   !['GROUP', 'INFORMATION'].includes(textAt(line, 'AssociatedDocumentLineDocument/LineStatusReasonCode') ?? '');
-
-const optional = <T>(element: Element | undefined, read: (element: Element) => T): T | null => (element ? read(element) : null);
-
-const identifierOf = (element: Element | undefined): Identifier | null =>
-  element ? { id: element.text || null, scheme: element.attributes.schemeID ?? null } : null;
 
 /** A date at a path, ISO 8601 where it is one of format 102, else as it stands. */
 function dateAt(element: Element | undefined, path: string): string | null {

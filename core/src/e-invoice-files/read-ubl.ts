@@ -1,5 +1,6 @@
-import type { Address, Allowance, EInvoice, EInvoiceLine, Identifier, Party, Payment, Period } from '../e-invoices/index.js';
+import type { Address, Allowance, EInvoice, EInvoiceLine, Party, Payment, Period } from '../e-invoices/index.js';
 import { asNumber } from './numbers.js';
+import { identifierOf, optional } from './parts.js';
 import { at, childrenOf, textAt, type Element } from './xml.js';
 
 /** UBL 2.1: an invoice or a credit note, by the paths of its binding to EN 16931 (CEN/TS 16931-3-2). */
@@ -105,11 +106,6 @@ export function readUbl(root: Element): EInvoice {
     lines: childrenOf(root, isCredit ? 'CreditNoteLine' : 'InvoiceLine').map(lineOf),
   };
 }
-
-const optional = <T>(element: Element | undefined, read: (element: Element) => T): T | null => (element ? read(element) : null);
-
-const identifierOf = (element: Element | undefined): Identifier | null =>
-  element ? { id: element.text || null, scheme: element.attributes.schemeID ?? null } : null;
 
 const periodOf = (element: Element): Period => ({ from: textAt(element, 'StartDate'), to: textAt(element, 'EndDate') });
 

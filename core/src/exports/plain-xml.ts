@@ -1,4 +1,4 @@
-import { branch, DECLARATION, leaf } from '../e-invoice-files/index.js';
+import { branch, DECLARATION, leaf } from '../e-invoice-files/write-xml.js';
 import { DOCUMENT_FIELDS, valueOf, type ExportDocument } from './fields.js';
 import { HEADER_FIELDS, LINE_CELLS } from '../documents/index.js';
 import { LINE_FIELDS } from './fields.js';

@@ -7,6 +7,7 @@ import { isXRechnung, XRECHNUNG } from './xrechnung.js';
 
 export type { Finding, Place, Rule, Term } from './rule.js';
 export { hasLines, hasRoom, MOST_TEXT, profileOf, type Profile } from './presence.js';
+export { LETTERS, NEEDS_REASON } from './tax.js';
 export { isXRechnung } from './xrechnung.js';
 
 /** The rules that every invoice is held against, in the norm's order. */

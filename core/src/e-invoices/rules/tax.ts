@@ -6,7 +6,7 @@ import { hasLines, profileOf } from './presence.js';
 import { rule, type Broken, type Rule } from './rule.js';
 
 /** The letters of a category in the numbers of its rules. */
-const LETTERS: Readonly<Record<Exclude<TaxCategory, 'B'>, string>> = {
+export const LETTERS: Readonly<Record<Exclude<TaxCategory, 'B'>, string>> = {
   S: 'S',
   Z: 'Z',
   E: 'E',
@@ -17,8 +17,8 @@ const LETTERS: Readonly<Record<Exclude<TaxCategory, 'B'>, string>> = {
   L: 'AF',
   M: 'AG',
 };
-/** Categories whose invoices say why no tax is asked for, and those where none must be said. */
-const NEEDS_REASON: ReadonlySet<string> = new Set(['E', 'AE', 'K', 'G', 'O']);
+/** Categories whose invoices say why no tax is asked for; the others must not. */
+export const NEEDS_REASON: ReadonlySet<string> = new Set(['E', 'AE', 'K', 'G', 'O']);
 /** Categories whose rate is above zero, or may be, and those where it is zero. */
 const ABOVE_ZERO = 'S';
 const AT_LEAST_ZERO: ReadonlySet<string> = new Set(['L', 'M']);

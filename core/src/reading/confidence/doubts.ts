@@ -85,13 +85,8 @@ export function raiseDoubts(reading: WithoutDoubts, checks: Checks): ReadDoubt[]
   const { issueDate, dueDate } = reading.fields;
   if (issueDate && dueDate && isIsoDate(issueDate.value) && isIsoDate(dueDate.value) && !sensible(issueDate.value, dueDate.value))
     ask('dueDate', { code: 'due-out-of-order' });
-  if (issueDate && checks.receivedOn && isIsoDate(issueDate.value)) {
-    const days = daysBetween(issueDate.value, checks.receivedOn);
-    if (days > LONG_BEFORE || days < -LONG_AFTER) {
-      const far: Question = { code: 'far-from-arrival', arrived: checks.receivedOn, issued: issueDate.value };
-      for (const field of ['issueDate', 'dueDate', 'discountDate'] as const) if (reading.fields[field]) ask(field, far);
-    }
-  }
+  const far = farFromArrival(issueDate, checks.receivedOn);
+  if (far) for (const field of ['issueDate', 'dueDate', 'discountDate'] as const) if (reading.fields[field]) ask(field, far);
   if (books) for (const { field, printed, said } of checks.codeDiffers) ask(field, { code: 'payment-code-differs', printed, said });
   if (books) askAboutTotals(reading, checks, ask);
   if (checks.taxIdCheck === 'wrong') ask('sellerTaxId', { code: 'check-digits-wrong' });
@@ -110,8 +105,15 @@ export function raiseDoubts(reading: WithoutDoubts, checks: Checks): ReadDoubt[]
 }
 
 /** Days before and after its arrival from which on an issue date is asked about. */
-export const LONG_BEFORE = 3 * 366;
-export const LONG_AFTER = 366;
+const LONG_BEFORE = 3 * 366;
+const LONG_AFTER = 366;
+
+/** What is asked of a document that was issued long before it came, or after; null where it was not. */
+export function farFromArrival(issueDate: ReadValue | null, receivedOn: string | null): Question | null {
+  if (!issueDate || !receivedOn || !isIsoDate(issueDate.value)) return null;
+  const days = daysBetween(issueDate.value, receivedOn);
+  return days > LONG_BEFORE || days < -LONG_AFTER ? { code: 'far-from-arrival', arrived: receivedOn, issued: issueDate.value } : null;
+}
 
 type Ask = (field: ReadDoubt['field'], question: Question, line?: number | null) => void;
 

@@ -44,10 +44,10 @@ export function withPage(data: DocumentReading, page: DocumentReading, words: re
       (shown === null
         ? ALWAYS_SHOWN.has(field) && text.hasWords && !text.holds(field, said.value)
         : shown.confidence >= PLAIN || !text.holds(field, said.value));
-    fields[field] =
-      differs && pageLeads && shown ? withOther(shown, said) : { ...said, ...placeOf(isSame ? shown : text.placeOf(field, said.value)) };
+    const placed = { ...said, ...placeOf(isSame ? shown : text.placeOf(field, said.value)) };
+    const [first, second] = pageLeads && differs && shown ? [shown, placed] : [placed, differs ? shown : null];
+    fields[field] = withOther(first, second);
     if (differs) {
-      fields[field] = withOther(fields[field], pageLeads ? said : shown);
       doubts.push({ field, line: null, question: { code: 'page-differs', data: said.value, page: shown?.value ?? null } });
     }
   }

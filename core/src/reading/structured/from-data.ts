@@ -13,6 +13,8 @@ import { check, hasRoom, isCreditType, MOST_TEXT, type EInvoice, type EInvoiceLi
 import type { Box } from '../../geometry/index.js';
 import { checkTaxId, isIban, normalizeIban } from '../../identifiers/index.js';
 import { decimal, isDecimalString, plain } from '../../money/index.js';
+import { dueByTerms } from '../header/head-fields.js';
+import { rowsOfText } from '../print/words.js';
 import type { DocumentReading, ReadDoubt, ReadLine, ReadValue } from '../reading.js';
 import { askedOf, CELL_TERMS, FIELD_TERMS, placeKey } from './terms.js';
 
@@ -33,7 +35,7 @@ export function readingOfData(invoice: EInvoice, places: Places, pages: readonly
   const terms: Readonly<Record<HeaderField, string | null>> = {
     invoiceNumber: invoice.number,
     issueDate: invoice.issueDate,
-    dueDate: invoice.dueDate ?? dueByTerms(invoice),
+    dueDate: invoice.dueDate ?? dueBySaid(invoice),
     currency: invoice.currency,
     orderReference: invoice.references.order,
     sellerName: invoice.seller.name,
@@ -108,11 +110,9 @@ function doubtsOf(invoice: EInvoice, isBelow: boolean, fields: DocumentReading['
     const [{ rule, place: at, found, wanted }, ...others] = findings;
     ask(place.field, place.line, { code: 'rule-broken', rule, term: at.term, found, wanted, others: others.length });
   }
-  const { sellerTaxId, issueDate, dueDate } = fields;
+  const { sellerTaxId } = fields;
   if (sellerTaxId && invoice.seller.taxId !== null && checkTaxId(sellerTaxId.value) === 'wrong')
     ask('sellerTaxId', null, { code: 'check-digits-wrong' });
-  if (issueDate && dueDate && isIsoDate(issueDate.value) && isIsoDate(dueDate.value) && dueDate.value < issueDate.value)
-    ask('dueDate', null, { code: 'due-out-of-order' });
   return doubts;
 }
 
@@ -149,11 +149,8 @@ function earlyPayment({ terms, issueDate }: EInvoice): Pick<Record<HeaderField, 
 }
 
 /** The due date that terms such as “30 days net” give, where the data has no date. */
-function dueByTerms({ terms, issueDate }: EInvoice): string | null {
-  if (terms === null || issueDate === null || !isIsoDate(issueDate) || terms.includes('#')) return null;
-  const days = /\b(\d{1,3})\s*(?:days?|tagen?|jours?|dagen|giorni|d[ií]as|dagar|dni)\b/i.exec(terms);
-  return days && !/%/.test(terms) ? addDays(issueDate, Number(days[1])) : null;
-}
+const dueBySaid = ({ terms, issueDate }: EInvoice): string | null =>
+  terms === null || issueDate === null || !isIsoDate(issueDate) ? null : (dueByTerms(rowsOfText(terms), issueDate)?.value ?? null);
 
 const LANGUAGES: Readonly<Record<string, string>> = {
   DE: 'de',

@@ -1,7 +1,6 @@
-import { daysBetween, isIsoDate } from '../../dates/index.js';
 import type { PageWords } from '../print/words.js';
-import type { DocumentReading, ReadDoubt, ReadingContext } from '../reading.js';
-import { LONG_AFTER, LONG_BEFORE } from '../confidence/doubts.js';
+import type { DocumentReading, ReadingContext } from '../reading.js';
+import { farFromArrival } from '../confidence/doubts.js';
 import { withPage } from './beside-page.js';
 import { readingOfData } from './from-data.js';
 
@@ -18,35 +17,26 @@ export function readStructured(
   readPages: (pages: readonly PageWords[]) => DocumentReading,
 ): DocumentReading {
   const held = pages[0].data;
-  const own = pages.filter(({ isMade }) => !isMade);
+  const own = pages.filter(({ isMade }) => !isMade).map(({ data: _data, ...page }) => page);
   if (held === undefined || held.invoice === null) {
-    const plain = readPages(own.map(({ data: _data, ...page }) => page));
+    const plain = readPages(own);
     const why = { code: 'data-unreadable', why: held?.why ?? '' } as const;
     return { ...plain, doubts: [{ field: null, line: null, question: why }, ...plain.doubts.filter(({ field }) => field !== null)] };
   }
   const numbers = pages.map(({ page }) => page);
   const said = readingOfData(held.invoice, held.places, numbers);
-  const shown = own.length === 0 ? null : readPages(own.map(({ data: _data, ...page }) => page));
+  const shown = own.length === 0 ? null : readPages(own);
   const both =
     shown === null || !isOfTheSame(said, shown, pages.length > own.length)
       ? said
       : { ...withPage(said, shown, own, context.pageLeads ?? false), pages: numbers };
   const kind = context.kind ?? both.kind;
-  return {
-    ...both,
-    kind,
-    doubts: [...both.doubts.filter(({ field }) => field !== 'kind' || context.kind === undefined), ...farOff(both, context)],
-  };
+  const asked = both.doubts.filter(({ field }) => field !== 'kind' || context.kind === undefined);
+  const far = farFromArrival(both.fields.issueDate, context.receivedOn ?? null);
+  const isNew = far !== null && !asked.some(({ field }) => field === 'issueDate');
+  return { ...both, kind, doubts: isNew ? [...asked, { field: 'issueDate', line: null, question: far }] : asked };
 }
 
 /** Whether pages that came along with the data show the same invoice; what else is attached, such as a list of hours, says nothing of it. */
 const isOfTheSame = (said: DocumentReading, shown: DocumentReading, isAttached: boolean): boolean =>
   !isAttached || shown.fields.grossTotal !== null || shown.fields.invoiceNumber?.value === said.fields.invoiceNumber?.value;
-
-function farOff({ fields: { issueDate }, doubts }: DocumentReading, { receivedOn }: ReadingContext): ReadDoubt[] {
-  if (!issueDate || !receivedOn || !isIsoDate(issueDate.value) || doubts.some(({ field }) => field === 'issueDate')) return [];
-  const days = daysBetween(issueDate.value, receivedOn);
-  return days > LONG_BEFORE || days < -LONG_AFTER
-    ? [{ field: 'issueDate', line: null, question: { code: 'far-from-arrival', arrived: receivedOn, issued: issueDate.value } }]
-    : [];
-}

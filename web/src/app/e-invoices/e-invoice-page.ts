@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, numberAttr
 import { toObservable } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { formatName, ruleText, sheetOf, type Block } from '@umber/contract/e-invoices';
-import type { Finding } from '@umber/core/e-invoices';
+import { isXRechnung, type Finding } from '@umber/core/e-invoices';
 import { Api } from '../api';
 import { loaded } from '../loading/loaded';
 import { LoadingLine } from '../loading/loading-line';
@@ -22,7 +22,7 @@ export class EInvoicePage {
   protected readonly view = loaded(toObservable(this.id), (id) => this.#api.call('eInvoice', { id }));
   protected readonly sheet = computed(() => {
     const { value } = this.view();
-    return value && { ...sheetOf(value.invoice), format: formatName(value.invoice) };
+    return value && { ...sheetOf(value.invoice), format: formatName(value.invoice), isXRechnung: isXRechnung(value.invoice) };
   });
   protected readonly errors = computed(() => this.#ofLevel('error'));
   protected readonly warnings = computed(() => this.#ofLevel('warning'));

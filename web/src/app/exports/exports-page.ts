@@ -4,6 +4,7 @@ import { Store } from '@ngrx/store';
 import { addressOf } from '@umber/contract/endpoints';
 import {
   EVERY,
+  MOST_EXPORTED,
   SINCE,
   type ExportPreview,
   type ExportsView,
@@ -136,6 +137,7 @@ export class ExportsPage {
     }),
   );
   protected readonly isNumber = (field: ExportField | undefined): boolean => field !== undefined && typeOf(field) === 'number';
+  protected readonly most = MOST_EXPORTED;
   protected readonly headOf = headOf;
   protected readonly size = sizeText;
   readonly #today = todayIso();
