@@ -208,28 +208,26 @@ async function readBytes(
   const { documents, ...why } = await documentsOfFile(pool, bytes, path);
   return {
     ...why,
-    documents: documents.map(({ pages, offset, coverText }) => {
+    documents: documents.map(({ pages, numberOf, coverText }) => {
       const context = { coverText, receivedOn: today(), ...(habits ? { habits: habitsOn(habits.suppliers, pages) } : {}) };
-      // Data without pages of its own counts as one page, wherever its values would stand on those that are made of it.
-      const isMade = pages.some((page) => page.isMade);
-      return explain === null ? shown(readDocument(pages, context, method), offset, isMade) : explainField(pages, explain, context);
+      return explain === null ? shown(readDocument(pages, context, method), numberOf) : explainField(pages, explain, context);
     }),
   };
 }
 
 const today = () => new Date().toISOString().slice(0, 10);
 
-function shown(reading: DocumentReading, offset: number, isMade: boolean): unknown {
+function shown(reading: DocumentReading, numberOf: (page: number) => number): unknown {
   const value = (read: ReadValue | null) =>
     read && {
       value: read.value,
       confidence: read.confidence,
-      page: read.page === null ? null : isMade ? 1 + offset : read.page + offset,
+      page: read.page === null ? null : numberOf(read.page),
       box: read.box && [read.box.x, read.box.y, read.box.width, read.box.height],
       evidence: read.evidence,
     };
   return {
-    pages: isMade ? [1 + offset] : reading.pages.map((page) => page + offset),
+    pages: [...new Set(reading.pages.map(numberOf))],
     // The format has no word for an order confirmation.
     kind: reading.kind === 'order-confirmation' ? 'other' : reading.kind,
     fields: Object.fromEntries(Object.entries(reading.fields).map(([name, read]) => [name, value(read)])),

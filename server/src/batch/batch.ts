@@ -48,8 +48,13 @@ export async function readInto(pool: ReaderPool, { format, out, paths, size, tod
   const done = await doneBefore(note);
   const keys = await Promise.all(files.map(keyOf));
   const results: (Done | undefined)[] = keys.map((key) => done.get(key));
-  const count = (test: (one: Done) => boolean) => results.filter((one) => one !== undefined && test(one)).length;
-  const inDoubt = () => results.reduce((sum, one) => sum + (one?.documents.filter(isDoubtful).length ?? 0), 0);
+  const counts = { done: 0, inDoubt: 0, unread: 0 };
+  const counted = ({ documents, isUnread }: Done) => {
+    counts.done++;
+    counts.inDoubt += documents.filter(isDoubtful).length;
+    if (isUnread) counts.unread++;
+  };
+  for (const one of results) if (one) counted(one);
   const waiting = keys.flatMap((_, i) => (results[i] ? [] : [i]));
   let next = 0;
   const work = async () => {
@@ -58,12 +63,8 @@ export async function readInto(pool: ReaderPool, { format, out, paths, size, tod
       const one = { key: keys[at], ...(await readOne(pool, files[at], today)) };
       results[at] = one;
       await appendFile(note, `${JSON.stringify(one)}\n`);
-      onProgress(
-        count(() => true),
-        files.length,
-        inDoubt(),
-        count(({ isUnread }) => isUnread),
-      );
+      counted(one);
+      onProgress(counts.done, files.length, counts.inDoubt, counts.unread);
     }
   };
   await Promise.all(Array.from({ length: size }, work));
@@ -76,7 +77,7 @@ export async function readInto(pool: ReaderPool, { format, out, paths, size, tod
     written.push(path);
   }
   await rm(note, { force: true });
-  return { documents: documents.length, inDoubt: inDoubt(), unread: count(({ isUnread }) => isUnread), written };
+  return { documents: documents.length, inDoubt: counts.inDoubt, unread: counts.unread, written };
 }
 
 const isDoubtful = ({ doubts, lines }: ExportDocument): boolean => doubts !== '' || lines.some(({ lineDoubts }) => lineDoubts !== '');
@@ -118,11 +119,9 @@ async function readOne(pool: ReaderPool, path: string, today: string): Promise<O
     if (documents.length === 0) return { documents: [unreadRow(file, why ?? 'Nothing was found in it.')], isUnread: true };
     return {
       isUnread: false,
-      documents: documents.map(({ pages, offset, coverText }) => {
-        // Data without pages of its own counts as one page.
-        const shown = pages.some(({ isMade }) => isMade) ? [1 + offset] : pages.map(({ page }) => page + offset);
-        return rowOf(file, shown, readDocument(pages, { coverText, receivedOn: today }));
-      }),
+      documents: documents.map(({ pages, numberOf, coverText }) =>
+        rowOf(file, numberOf, readDocument(pages, { coverText, receivedOn: today })),
+      ),
     };
   } catch (error) {
     return {
@@ -146,11 +145,15 @@ const unreadRow = (file: string, why: string): ExportDocument => ({
   lines: [],
 });
 
-function rowOf(file: string, pages: readonly number[], { kind, fields, lines, allowances, doubts }: DocumentReading): ExportDocument {
+function rowOf(
+  file: string,
+  numberOf: (page: number) => number,
+  { pages, kind, fields, lines, allowances, doubts }: DocumentReading,
+): ExportDocument {
   return {
     ...NOTHING,
     file,
-    pages: pages.join(', '),
+    pages: [...new Set(pages.map(numberOf))].join(', '),
     kind,
     discount: allowances.discount,
     carriage: allowances.carriage,

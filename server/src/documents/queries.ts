@@ -298,24 +298,18 @@ export const claimsOf = (db: Database, documentId: number) =>
     [documentId],
   );
 
+const FIRST_PAGE = `from pages p join documents d on d.id = p.document_id join file_pages f on f.file_id = d.file_id and f.number = p.number where p.document_id = $1 order by p.position limit 1`;
+
 /** What the first page of a document carries beside its print. */
 export const heldData = async (db: Database, id: number) =>
-  (
-    await maybe<{ beside: Pick<PageWords, 'data' | 'isMade'> | null }>(
-      db,
-      `select f.beside from pages p join documents d on d.id = p.document_id join file_pages f on f.file_id = d.file_id and f.number = p.number
-       where p.document_id = $1 order by p.position limit 1`,
-      [id],
-    )
-  )?.beside ?? null;
+  (await maybe<{ beside: Pick<PageWords, 'data' | 'isMade'> | null }>(db, `select f.beside ${FIRST_PAGE}`, [id]))?.beside ?? null;
 
 /** What electronic invoice a document is; null for all else. */
 export const eInvoiceHead = (db: Database, id: number) =>
   maybe<EInvoiceHead>(
     db,
-    `select f.beside -> 'data' -> 'invoice' ->> 'syntax' as syntax, f.beside -> 'data' -> 'invoice' ->> 'profile' as profile, coalesce((f.beside ->> 'isMade')::boolean, false) as "isMade"
-     from pages p join documents d on d.id = p.document_id join file_pages f on f.file_id = d.file_id and f.number = p.number
-     where p.document_id = $1 and f.beside -> 'data' -> 'invoice' ->> 'syntax' is not null order by p.position limit 1`,
+    `select invoice ->> 'syntax' as syntax, invoice ->> 'profile' as profile, coalesce((beside ->> 'isMade')::boolean, false) as "isMade"
+     from (select f.beside, f.beside #> '{data,invoice}' as invoice ${FIRST_PAGE}) first where invoice ->> 'syntax' is not null`,
     [id],
   );
 

@@ -57,8 +57,8 @@ export async function taughtFrom(
   const { documents } = await documentsOfFile(pool, await readFile(path), path);
   let suppliers = [...known.suppliers];
   let learned = 0;
-  for (const { pages, offset, coverText } of documents) {
-    const numbers = pages.map(({ page }) => page + offset);
+  for (const { pages, numberOf, coverText } of documents) {
+    const numbers = pages.map(({ page }) => numberOf(page));
     const taught = told.documents.find((one) => one.pages.some((page) => numbers.includes(page)));
     if (!taught) continue;
     const marks = marksOf(taught.fields);

@@ -27,7 +27,7 @@ const MOST_PAGES = 400;
 export type Places = Extract<HeldData, { places: unknown }>['places'];
 
 /** An electronic invoice as a PDF of our own, its fonts within it, and where its terms stand on it, in points from the top left. */
-export async function drawSheet(invoice: EInvoice): Promise<{ readonly pdf: Buffer; readonly places: Places }> {
+export async function drawSheet(invoice: EInvoice): Promise<{ readonly pdf: Buffer; readonly pages: number; readonly places: Places }> {
   const drawing = new Drawing();
   const { title, seller, blocks } = sheetOf(invoice);
   drawing.head(seller, title);
@@ -81,7 +81,7 @@ class Drawing {
     else for (let i = 0; i < block.facts.length; i += 2) this.#pair(block.facts.slice(i, i + 2));
   }
 
-  async finished(): Promise<{ pdf: Buffer; places: Places }> {
+  async finished(): Promise<{ pdf: Buffer; pages: number; places: Places }> {
     const pages = this.#pdf.bufferedPageRange().count;
     for (let i = 0; i < pages; i++) {
       this.#pdf.switchToPage(i);
@@ -91,7 +91,7 @@ class Drawing {
     const ended = new Promise((resolve) => this.#pdf.on('end', resolve));
     this.#pdf.end();
     await ended;
-    return { pdf: Buffer.concat(this.#chunks), places: this.#places };
+    return { pdf: Buffer.concat(this.#chunks), pages, places: this.#places };
   }
 
   #newPage(): void {

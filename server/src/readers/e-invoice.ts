@@ -23,12 +23,11 @@ export async function readEInvoice(bytes: Uint8Array, options: ReadOptions, onPa
 export const pdfOfXml = async (bytes: Uint8Array): Promise<Uint8Array> => (await pagesOf(readXml(bytes))).pdf;
 
 async function pagesOf(invoice: EInvoice) {
-  const { pdf, places } = await drawSheet(invoice);
-  const drawn = await PDFDocument.load(pdf);
-  const made = drawn.getPageCount();
+  const { pdf, pages: made, places } = await drawSheet(invoice);
   const attached = invoice.attachments.find(({ content, mime }) => content !== null && mime === 'application/pdf');
   const own = attached ? await opened(Buffer.from(attached.content ?? '', 'base64')) : null;
   if (own === null) return { pdf: new Uint8Array(pdf), made, places };
+  const drawn = await PDFDocument.load(pdf);
   for (const page of await drawn.copyPages(own, own.getPageIndices())) drawn.addPage(page);
   return { pdf: await drawn.save(), made, places };
 }

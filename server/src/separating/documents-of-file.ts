@@ -5,10 +5,11 @@ import { separate } from '@umber/core/separating';
 import { isPaged, openArrival, whyNothing } from '../readers/opened.js';
 import type { ReaderPool } from '../readers/reader-pool.js';
 
-/** One document of a file: its pages, how many came before those of its attachment, and what the mail around it says. */
+/** One document of a file: its pages, and what the mail around it says. */
 export interface DocumentOfFile {
   readonly pages: readonly PageWords[];
-  readonly offset: number;
+  /** The number of a page as it is told: counted through the attachments of a mail; data without pages of its own is one. */
+  readonly numberOf: (page: number) => number;
   readonly coverText: string;
 }
 
@@ -25,7 +26,11 @@ export async function documentsOfFile(
   let offset = 0;
   const take = async (file: Uint8Array, coverText: string, data?: Uint8Array) => {
     const pages = (await pool.read(file, { pictures: 0, scale: 1, ...(data ? { data } : {}) })).map((page) => page.words);
-    for (const document of separate(pages).documents) documents.push({ pages: document, offset, coverText });
+    const before = offset;
+    for (const document of separate(pages).documents) {
+      const isMade = document.some((page) => page.isMade);
+      documents.push({ pages: document, numberOf: (page) => before + (isMade ? 1 : page), coverText });
+    }
     offset += pages.length;
   };
   if (/\.eml$/i.test(path)) {
