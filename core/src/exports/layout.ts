@@ -1,4 +1,5 @@
 import { HEADER_FIELDS, LINE_CELLS } from '../documents/index.js';
+import { noFormula } from '../text/index.js';
 import { isOfLine, typeOf, valueOf, type ExportDocument, type ExportField, type ExportLine, type ValueType } from './fields.js';
 
 export const EXPORT_FORMATS = ['csv', 'xlsx', 'json', 'xml', 'ubl', 'cii'] as const;
@@ -96,7 +97,7 @@ export function textOf({ type, value }: TypedValue, { decimalSign, dates }: Pick
   if (value === null) return '';
   if (type === 'number') return decimalSign === ',' ? value.replace('.', ',') : value;
   if (type === 'date') return dateText(value, dates);
-  return /^[=+\-@\t\r]/.test(value) && !/^[+-]?[\d\s.,]+$/.test(value) ? `'${value}` : value;
+  return noFormula(value);
 }
 
 function dateText(iso: string, form: DateForm): string {

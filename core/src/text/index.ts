@@ -20,3 +20,6 @@ export function wellFormedIn(value: unknown): unknown {
 
 /** A text in small letters without accents. */
 export const withoutCase = (text: string): string => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
+
+/** A text as a table that a spreadsheet opens may have it: with a ' before what would be taken for a formula. Numbers below zero are none. */
+export const noFormula = (text: string): string => (/^[=+@\t\r]/.test(text) || /^-(?![\d\s.,]+$)/.test(text) ? `'${text}` : text);

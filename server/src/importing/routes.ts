@@ -1,5 +1,6 @@
 import { stringify } from 'csv-stringify/sync';
 import { headOf, IMPORT_COLUMNS } from '@umber/core/importing';
+import { noFormula } from '@umber/core/text';
 import type { Handlers } from '../serve.js';
 import type { Services } from '../services.js';
 import { applyImport, importView, mapImport, startImport, undoImport } from './bring-in.js';
@@ -17,13 +18,10 @@ export const importingRoutes = (services: Services): Handlers<Importing> => ({
   undoImport: ({ params: { id }, person }) => undoImport(services, person, id),
   exportTable: async ({ params: { table }, response }) => {
     const names = IMPORT_COLUMNS[table].map(({ name }) => name);
-    const rows = (await exported(services.pool, table)).map((row) => names.map((name) => plainly(row[name] ?? '')));
+    const rows = (await exported(services.pool, table)).map((row) => names.map((name) => noFormula(row[name] ?? '')));
     response
       .attachment(`${table}.csv`)
       .type('text/csv; charset=utf-8')
       .send(`\ufeff${stringify([names.map(headOf), ...rows])}`);
   },
 });
-
-/** A text that a spreadsheet would take for a formula is written as a text. */
-const plainly = (text: string): string => (/^[=+@\t\r]|^-(?![\d.])/.test(text) ? `'${text}` : text);

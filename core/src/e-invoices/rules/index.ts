@@ -1,12 +1,14 @@
 import type { EInvoice } from '../model.js';
-import { OWN, PRESENCE } from './presence.js';
+import { OWN } from './own.js';
+import { PRESENCE } from './presence.js';
 import { findingsOf, type Finding, type Rule } from './rule.js';
 import { DECIMAL_RULES, SUMS } from './sums.js';
 import { TAX_RULES } from './tax.js';
 import { isXRechnung, XRECHNUNG } from './xrechnung.js';
 
 export type { Finding, Place, Rule, Term } from './rule.js';
-export { hasLines, hasRoom, MOST_TEXT, profileOf, type Profile } from './presence.js';
+export { hasLines, profileOf, type Profile } from './profile.js';
+export { hasRoom, MOST_TEXT } from './values.js';
 export { LETTERS, NEEDS_REASON } from './tax.js';
 export { isXRechnung } from './xrechnung.js';
 

@@ -42,3 +42,7 @@ export const findingsOf = (invoice: EInvoice, rules: readonly Rule[]): Finding[]
   rules.flatMap(({ id, level, broken }) =>
     broken(invoice).map(({ found = null, wanted = null, ...place }) => ({ rule: id, level, place, found, wanted })),
   );
+
+/** The lines that something is missing of, as places of a term. */
+export const ofLines = (invoice: EInvoice, missing: (line: EInvoice['lines'][number]) => boolean, term: Term): Broken[] =>
+  invoice.lines.flatMap((line, index) => (missing(line) ? [{ term, of: 'line' as const, index }] : []));

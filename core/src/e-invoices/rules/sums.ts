@@ -1,6 +1,7 @@
 import { decimal, toAmount } from '../../money/index.js';
 import { orZero, places, same, total, valueOf } from './arithmetic.js';
-import { hasLines, numbers, profileOf } from './presence.js';
+import { hasLines, profileOf } from './profile.js';
+import { numbers } from './values.js';
 import { rule, type Broken, type Rule, type Term } from './rule.js';
 
 /** A sum that must be what others make: nothing is said where the term itself is missing, which another rule does. */

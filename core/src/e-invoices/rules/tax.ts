@@ -2,7 +2,7 @@ import { decimal } from '../../money/index.js';
 import type { TaxCategory } from '../codes.js';
 import type { EInvoice } from '../model.js';
 import { orZero, total, valueOf } from './arithmetic.js';
-import { hasLines, profileOf } from './presence.js';
+import { hasLines, profileOf } from './profile.js';
 import { rule, type Broken, type Rule } from './rule.js';
 
 /** The letters of a category in the numbers of its rules. */
