@@ -106,9 +106,12 @@ import { TopBar } from './top-bar';
       display: block;
       min-height: 100vh;
     }
+    :host:has(> header) {
+      padding-top: 48px;
+    }
     header {
-      position: sticky;
-      top: 0;
+      position: fixed;
+      inset: 0 0 auto;
       z-index: 20;
       display: flex;
       align-items: center;
@@ -250,6 +253,9 @@ import { TopBar } from './top-bar';
       outline-color: #f0b675;
     }
     @media (width < 900px) {
+      :host:has(> header) {
+        padding-top: 0;
+      }
       header {
         position: static;
         flex-wrap: wrap;

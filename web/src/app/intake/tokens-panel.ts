@@ -99,6 +99,7 @@ const SCOPES: Readonly<Record<TokenScope, readonly TokenScope[]>> = {
     }
     form {
       display: flex;
+      flex-wrap: wrap;
       gap: 10px;
     }
     .new {
