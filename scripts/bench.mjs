@@ -1,4 +1,4 @@
-// npm run bench -- reading | intake | database | answering | checking | habits | pairing | e-invoices | faults: how fast the parts are, as ratios against a baseline of the same run.
+// npm run bench -- reading | intake | database | answering | checking | habits | pairing | e-invoices | archive | faults: how fast the parts are, as ratios against a baseline of the same run.
 import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -22,9 +22,9 @@ async function withDatabase(work) {
 }
 
 try {
-  if (!['reading', 'intake', 'database', 'answering', 'checking', 'habits', 'pairing', 'e-invoices', 'faults'].includes(part))
+  if (!['reading', 'intake', 'database', 'answering', 'checking', 'habits', 'pairing', 'e-invoices', 'archive', 'faults'].includes(part))
     throw new Trouble(
-      'Say what to measure: npm run bench -- reading, intake, database, answering, checking, habits, pairing, e-invoices or faults',
+      'Say what to measure: npm run bench -- reading, intake, database, answering, checking, habits, pairing, e-invoices, archive or faults',
     );
   ensurePackages({ browser: part === 'reading' || part === 'checking' });
   ensureModules();
@@ -33,6 +33,8 @@ try {
   else if (part === 'e-invoices') (await import('../evaluation/dist/bench-e-invoices.js')).benchEInvoices();
   else if (part === 'pairing') (await import('../evaluation/dist/bench-pairing.js')).benchPairing();
   else if (part === 'intake') await withDatabase((await import('../evaluation/dist/bench-intake.js')).benchIntake);
+  else if (part === 'archive')
+    await withDatabase(async (url) => (await import('../evaluation/dist/bench-archive.js')).benchArchive(url, Number(rounds ?? 200_000)));
   else if (part === 'answering') await withDatabase((await import('../evaluation/dist/bench-answering.js')).benchAnswering);
   else if (part === 'checking') await withDatabase((await import('../evaluation/dist/bench-checking.js')).benchChecking);
   else if (part === 'habits') await withDatabase((await import('../evaluation/dist/bench-habits.js')).benchHabits);

@@ -7,6 +7,7 @@ import { likeDocuments } from '@umber/server/matching/queries';
 import { allOrders, openLines } from '@umber/server/orders/queries';
 import { searchSuppliers, suppliersLike } from '@umber/server/suppliers/queries';
 import { arrivalRows, sumUpRestingCounts, trayCounts, trayRows, trayTotal } from '@umber/server/trays/queries';
+import { timed, timedLine } from './timed.js';
 
 const DOCUMENTS = 100_000;
 const SUPPLIERS = 100_000;
@@ -98,18 +99,7 @@ export async function benchDatabase(databaseUrl: string): Promise<void> {
     ];
     console.log(`${DOCUMENTS} documents, ${SUPPLIERS} suppliers, ${ORDERS} orders; ${TIMES} times each, milliseconds`);
     for (const [name, ask] of asked) {
-      for (let i = 0; i < 3; i++) await ask(pool);
-      const took: number[] = [];
-      for (let i = 0; i < TIMES; i++) {
-        const begun = performance.now();
-        await ask(pool);
-        took.push(performance.now() - begun);
-      }
-      took.sort((a, b) => a - b);
-      const [half, most] = [took[Math.floor(TIMES / 2)], took[Math.floor(TIMES * 0.95)]];
-      console.log(
-        `${name.padEnd(34)} p50 ${half.toFixed(1).padStart(7)}   p95 ${most.toFixed(1).padStart(7)}   ${most <= WANTED ? 'ok' : `wanted ≤ ${WANTED}`}`,
-      );
+      console.log(timedLine(name, await timed(() => ask(pool), TIMES), WANTED));
     }
   } finally {
     await pool.end();

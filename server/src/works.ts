@@ -3,6 +3,7 @@ import { migrate } from './database/migrate.js';
 import { APPLICATION_ROLE, grantApplication } from './database/roles.js';
 import { Live } from './events/live.js';
 import { deleteStaleUploads } from './intake/queries.js';
+import { ArchiveKeeper } from './searching/keep-up.js';
 import { FetchedSources } from './intake/sources.js';
 import { deleteExpiredSessions } from './people/queries.js';
 import { Jobs } from './pipeline/jobs.js';
@@ -43,10 +44,13 @@ export async function startWorks(options: ServerOptions): Promise<RunningWorks> 
   const services = servicesOf(options, { pool, readers, live: new Live(options.databaseUrl), jobs });
   const sources = new FetchedSources(services);
   await jobs.work(services);
+  const archive = new ArchiveKeeper(pool);
   sources.start();
+  archive.start();
   return {
     close: async () => {
       await sources.stop();
+      await archive.stop();
       await jobs.close();
       readers.close();
       await pool.end();

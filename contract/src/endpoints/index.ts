@@ -84,7 +84,16 @@ import type { Session, SignIn } from '../people/index.js';
 import type { ExportPreview, ExportsView, ExportWish, KeepWish, RunView, RunWish } from '../exports/index.js';
 import type { EInvoiceView } from '../e-invoices/index.js';
 import type { PageLeadsChange, RiskChange, RiskView } from '../reading/index.js';
-import type { FoundDocument } from '../searching/index.js';
+import type {
+  ArchiveFound,
+  ArchiveSearch,
+  FoundDocument,
+  HandedList,
+  HandedListView,
+  HandingList,
+  KeepSearch,
+  KeptSearch,
+} from '../searching/index.js';
 import type { SweepItem, SweepResult, SweepStroke, SweepUndo } from '../sweeping/index.js';
 import type { Arrangement, FileView, PictureWish } from '../separating/index.js';
 import type { AlikeAcceptance, AlikeChoice, AlikeSettled, AlikeView, SortingView } from '../sorting/index.js';
@@ -209,6 +218,16 @@ export const ENDPOINTS = {
   sweep: returns<readonly SweepResult[], SweepStroke>().post('/sweep', 'check'),
   undoSweep: returns<readonly SweepResult[], SweepUndo>().post('/sweep/undo', 'check'),
   search: returns<readonly FoundDocument[], Search>().get('/search', 'signed-in'),
+  searchArchive: returns<ArchiveFound, ArchiveSearch>().get('/archive/search', 'signed-in'),
+  keptSearches: returns<readonly KeptSearch[]>().get('/archive/kept', 'signed-in'),
+  keepSearch: returns<readonly KeptSearch[], KeepSearch>().put('/archive/kept', 'signed-in'),
+  lookAtSearch: returns<readonly KeptSearch[]>().post('/archive/kept/:id/looked', 'signed-in'),
+  removeSearch: returns<readonly KeptSearch[]>().delete('/archive/kept/:id', 'signed-in'),
+  handedLists: returns<readonly HandedList[]>().get('/archive/lists', 'signed-in'),
+  handedList: returns<HandedListView>().get('/archive/lists/:id', 'signed-in'),
+  handList: returns<HandedList, HandingList>().post('/archive/lists', 'handLists', 201),
+  closeList: returns<readonly HandedList[]>().post('/archive/lists/:id/closed', 'handLists'),
+  listReaders: returns<readonly Colleague[]>().get('/archive/readers', 'signed-in'),
 
   suppliers: returns<readonly FoundSupplier[], Search>().get('/suppliers', 'signed-in'),
   addSupplier: returns<SupplierView, NewSupplier>().post('/suppliers', 'suppliers'),

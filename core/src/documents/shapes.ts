@@ -66,6 +66,7 @@ export const TRAIL_SHAPES: Shapes<TrailAct> = {
   noted: { text: 'string' },
   tagged: { tags: 'array' },
   handed: { to: 'string?', text: 'string?' },
+  listed: { to: 'string', text: 'string' },
   'letter-written': { to: 'string', subject: 'string' },
   asked: { of: 'string', text: 'string' },
   answered: { answer: 'string', text: 'string' },

@@ -112,6 +112,8 @@ export type TrailAct =
   | { readonly code: 'tagged'; readonly tags: readonly string[] }
   /** Handed to a colleague; null: to nobody any more. */
   | { readonly code: 'handed'; readonly to: string | null; readonly text: string | null }
+  /** It was in a list that was handed to somebody. */
+  | { readonly code: 'listed'; readonly to: string; readonly text: string }
   | { readonly code: 'letter-written'; readonly to: string; readonly subject: string }
   /** A colleague is asked about it, and answers. */
   | { readonly code: 'asked'; readonly of: string; readonly text: string }

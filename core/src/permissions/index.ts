@@ -23,6 +23,8 @@ export const MAY = {
   imports: ['clerk', 'controller'],
   /** Hand lists of documents on as files. */
   exports: ['clerk', 'controller', 'auditor'],
+  /** Hand lists of documents to colleagues. */
+  handLists: ['clerk', 'approver', 'controller', 'auditor'],
   /** Keep exports under a name, let them run by themselves, and take them away. */
   keepExports: ['clerk', 'controller'],
   /** Bring accounts and cost centres in. */

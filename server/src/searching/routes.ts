@@ -1,8 +1,26 @@
+import { MAY } from '@umber/core/permissions';
 import { readNumber } from '@umber/core/reading';
 import type { Handlers } from '../serve.js';
 import type { Services } from '../services.js';
 import { searchWords } from '../database/search-words.js';
+import { peopleWith } from '../people/queries.js';
+import { searchArchive } from './archive.js';
+import { keepSearch, keptSearches, lookAtSearch, removeSearch } from './kept-searches.js';
+import { closeList, handList, openList, openLists } from './lists.js';
 import { foundDocuments } from './queries.js';
+
+type Searching =
+  | 'search'
+  | 'searchArchive'
+  | 'keptSearches'
+  | 'keepSearch'
+  | 'lookAtSearch'
+  | 'removeSearch'
+  | 'handedLists'
+  | 'handedList'
+  | 'handList'
+  | 'closeList'
+  | 'listReaders';
 
 const MOST_FOUND = 60;
 
@@ -18,8 +36,30 @@ function amountIn(text: string): string | null {
   return value !== null && /^-?\d{1,12}(\.\d{1,4})?$/.test(value) ? value : null;
 }
 
-/** One search over all documents. */
-export const searchingRoutes = ({ pool }: Services): Handlers<'search'> => ({
+/** One search over all documents; the archive, searches that are kept, and lists that are handed on. */
+export const searchingRoutes = ({ pool, today }: Services): Handlers<Searching> => ({
+  searchArchive: ({ input }) => searchArchive(pool, input),
+  keptSearches: ({ person }) => keptSearches(pool, person.id),
+  keepSearch: async ({ input, person }) => {
+    await keepSearch(pool, input, person.id);
+    return keptSearches(pool, person.id);
+  },
+  lookAtSearch: async ({ params: { id }, person }) => {
+    await lookAtSearch(pool, id, person.id);
+    return keptSearches(pool, person.id);
+  },
+  removeSearch: async ({ params: { id }, person }) => {
+    await removeSearch(pool, id, person.id);
+    return keptSearches(pool, person.id);
+  },
+  handedLists: ({ person }) => openLists(pool, person.id, today()),
+  handedList: ({ params: { id }, person }) => openList(pool, id, person.id, today()),
+  handList: ({ input, person }) => handList(pool, input, person, today()),
+  closeList: async ({ params: { id }, person }) => {
+    await closeList(pool, id, person.id);
+    return openLists(pool, person.id, today());
+  },
+  listReaders: ({ person }) => peopleWith(pool, MAY.handLists).then((people) => people.filter(({ id }) => id !== person.id)),
   search: ({ input: { q } }) => {
     const text = q.trim();
     if (text === '') return [];

@@ -155,6 +155,8 @@ function actText(act: TrailAct): string {
       return act.tags.length === 0 ? 'No tags any more' : `Tags: ${act.tags.join(', ')}`;
     case 'handed':
       return act.to === null ? 'Handed to nobody any more' : `Handed to ${act.to}${act.text === null ? '' : `: ${act.text}`}`;
+    case 'listed':
+      return `Shown to ${act.to} in a list: ${act.text}`;
     case 'letter-written':
       return `Letter to ${act.to}: ${act.subject}`;
     case 'asked':
