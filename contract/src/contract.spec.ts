@@ -13,9 +13,9 @@ import { TRAY_NAMES } from './trays/index.js';
 import { traySchema } from './trays/schemas.js';
 
 describe('what each role may do', () => {
-  it('an auditor only looks, and saves what it sees', () => {
+  it('an auditor only looks, and saves and hands on what it sees', () => {
     for (const right of Object.keys(MAY) as (keyof typeof MAY)[])
-      expect([right, may('auditor', right)]).toEqual([right, right === 'audit' || right === 'exports']);
+      expect([right, may('auditor', right)]).toEqual([right, ['audit', 'exports', 'handLists', 'keepSearches'].includes(right)]);
   });
 
   it('a clerk neither approves nor posts, an approver only approves', () => {
@@ -30,7 +30,18 @@ describe('what each role may do', () => {
 
   it('an administrator administers, and touches no document', () => {
     const rights = (Object.keys(MAY) as (keyof typeof MAY)[]).filter((right) => may('administrator', right));
-    expect(rights).toEqual(['confirmSuppliers', 'ownFields', 'risk', 'submit', 'rules', 'sources', 'separation', 'audit', 'demo']);
+    expect(rights).toEqual([
+      'confirmSuppliers',
+      'keepSearches',
+      'ownFields',
+      'risk',
+      'submit',
+      'rules',
+      'sources',
+      'separation',
+      'audit',
+      'demo',
+    ]);
     expect(ROLES).toHaveLength(5);
   });
 });

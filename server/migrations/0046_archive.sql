@@ -1,20 +1,27 @@
--- The archive: all that ever came, by all of its words. One row for each document, kept up by a job from what the triggers note.
 create extension if not exists unaccent;
 create extension if not exists fuzzystrmatch;
 
+-- The archive: all that ever came, by all of its words. One row for each document, kept up by a job from what the triggers note.
 create table archive (
   document_id bigint primary key references documents,
-  -- What was read on its pages, parted by form feeds; notes, questions and letters; the mail it came with; what people said in its trail.
-  page_text text not null,
-  note_text text not null,
-  mail_text text not null,
-  trail_text text not null,
   -- Its numbers, without signs between their letters, each between spaces, and its amounts, each after an equals sign.
   numbers text not null,
   -- Weights: A what stands on its pages, B notes and letters, C the mail, D the trail. Words as they are, and by the stems of its language.
   words tsvector not null,
   people bigint[] not null,
   tags text[] not null
+) with (toast_tuple_target = 8160);
+-- Words that many documents have are looked up in the rows themselves, the newest first: they lie in them, not beside them.
+alter table archive alter words set storage main, alter words set compression lz4;
+
+-- What hits are shown with.
+create table archive_texts (
+  document_id bigint primary key references documents,
+  -- What was read on its pages, parted by form feeds; notes, questions and letters; the mail it came with; what people said in its trail.
+  page_text text not null,
+  note_text text not null,
+  mail_text text not null,
+  trail_text text not null
 );
 create index archive_by_words on archive using gin (words);
 create index archive_by_numbers on archive using gin (numbers gin_trgm_ops);
@@ -105,11 +112,11 @@ begin
   end loop;
   insert into archive_words (word) select distinct lexeme from unnest(to_tsvector('simple', regexp_replace(unaccent(left(pages || ' ' || notes_said || ' ' || mail, most)), '[^[:alpha:]]+', ' ', 'g')))
     where lexeme ~ '^[[:alpha:]]{4,30}$' order by 1 on conflict do nothing;
-  insert into archive (document_id, page_text, note_text, mail_text, trail_text, numbers, words, people, tags)
-    values (wanted, pages, notes_said, mail, coalesce(trail_said, ''), numbers_said, vector,
-      coalesce((select array_agg(distinct person_id) from trail where document_id = wanted and person_id is not null), '{}'), document.tags)
-    on conflict (document_id) do update set page_text = excluded.page_text, note_text = excluded.note_text, mail_text = excluded.mail_text, trail_text = excluded.trail_text,
-      numbers = excluded.numbers, words = excluded.words, people = excluded.people, tags = excluded.tags;
+  insert into archive (document_id, numbers, words, people, tags)
+    values (wanted, numbers_said, vector, coalesce((select array_agg(distinct person_id) from trail where document_id = wanted and person_id is not null), '{}'), document.tags)
+    on conflict (document_id) do update set numbers = excluded.numbers, words = excluded.words, people = excluded.people, tags = excluded.tags;
+  insert into archive_texts (document_id, page_text, note_text, mail_text, trail_text) values (wanted, pages, notes_said, mail, coalesce(trail_said, ''))
+    on conflict (document_id) do update set page_text = excluded.page_text, note_text = excluded.note_text, mail_text = excluded.mail_text, trail_text = excluded.trail_text;
 end $$;
 
 create function archive_is_behind() returns trigger language plpgsql as $$

@@ -1,4 +1,5 @@
 import type { DocumentKind, Tray } from '@umber/core/documents';
+import type { ArchiveSearch } from '../searching/index.js';
 import type { ExportLayout, ExportTable } from '@umber/core/exports';
 
 export const SINCE = ['all', 'last', 'this-month', 'last-month'] as const;
@@ -16,6 +17,8 @@ export interface ExportWhat {
   readonly to: string | null;
   /** Part of a number, a supplier's name or an order's number. */
   readonly words: string;
+  /** Only what this search in the archive finds; null: whatever. */
+  readonly search: ArchiveSearch | null;
   /** `last`: what no earlier run of the same kept export has, or has otherwise. */
   readonly since: Since;
 }

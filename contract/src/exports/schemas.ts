@@ -2,6 +2,7 @@ import Joi from 'joi';
 import { isIsoDate } from '@umber/core/dates';
 import { DOCUMENT_KINDS, TRAYS } from '@umber/core/documents';
 import { DATE_FORMS, ENCODINGS, EXPORT_FIELDS, EXPORT_FORMATS, SEPARATORS, SHAPES } from '@umber/core/exports';
+import { archiveSearchSchema } from '../searching/schemas.js';
 import { EVERY, SINCE, type ExportWish, type KeepWish, type RunWish } from './index.js';
 
 const day = Joi.string()
@@ -24,6 +25,7 @@ const what = Joi.object({
   from: day,
   to: day,
   words: Joi.string().allow('').max(120).required(),
+  search: archiveSearchSchema.allow(null).default(null),
   since: Joi.string()
     .valid(...SINCE)
     .required(),

@@ -1,12 +1,13 @@
 import { MOST_EXPORTED, type ExportWhat, type KeepWish, type KeptExport, type RunView, type RunWish } from '@umber/contract/exports';
 import { HEADER_FIELDS, LINE_CELLS, type HeaderField, type LineCell } from '@umber/core/documents';
 import type { ExportDocument } from '@umber/core/exports';
+import { archiveIds } from '../searching/archive.js';
 import { jsonOf, many, maybe, one, type Database } from '../database/database.js';
 
 const DATES = { issueDate: 'd.issue_date', postedOn: 'e.posted_on' } as const;
 
 /** The documents that are meant, the oldest first: one more than go out at a time, where there are as many. */
-export const exportedIds = (db: Database, what: ExportWhat, exportId: number | null, today: string) =>
+export const exportedIds = async (db: Database, what: ExportWhat, exportId: number | null, today: string) =>
   many<{ id: number; version: number }>(
     db,
     `select d.id, d.version from documents d left join journal_entries e on e.document_id = d.id left join suppliers s on s.id = d.supplier_id
@@ -17,6 +18,7 @@ export const exportedIds = (db: Database, what: ExportWhat, exportId: number | n
        and ($8 <> 'this-month' or date_trunc('month', ${DATES[what.date]}) = date_trunc('month', $9::date))
        and ($8 <> 'last-month' or date_trunc('month', ${DATES[what.date]}) = date_trunc('month', $9::date) - interval '1 month')
        and ($8 <> 'last' or not exists (select from export_documents x join export_runs r on r.id = x.run_id where x.document_id = d.id and x.version >= d.version and r.export_id = $10 and r.done_at is not null))
+       and ($11::bigint[] is null or d.id = any($11))
      order by d.id limit ${MOST_EXPORTED + 1}`,
     [
       what.trays,
@@ -29,6 +31,8 @@ export const exportedIds = (db: Database, what: ExportWhat, exportId: number | n
       what.since,
       today,
       exportId,
+      // What an earlier version kept knows of no searches.
+      what.search ? await archiveIds(db, { ...what.search, after: 0 }, MOST_EXPORTED + 1) : null,
     ],
   );
 

@@ -12,7 +12,7 @@ import { many, one, type Database } from '../database/database.js';
 import type { WordConditions } from './archive-words.js';
 
 /** Documents that are counted: the newest so many. */
-export const COUNTED = 10_000;
+export const COUNTED = 3000;
 /** Of so many it is still worked out where the words stand, and which fits best. */
 const WEIGHED = 500;
 const SUPPLIERS_SHOWN = 8;
@@ -193,8 +193,8 @@ export const hitRows = (db: Database, ids: readonly number[]) =>
     db,
     `select d.id, d.tray, d.kind, coalesce(s.name, d.seller_name) as supplier, d.invoice_number as number, d.issue_date as "issueDate", d.currency, d.gross_total as total, d.file_id as "fileId", e.number as entry,
        array(select number from pages where document_id = d.id order by position) as pages,
-       coalesce(left(a.page_text, ${LOOKED_INTO}), '') as "pageText", coalesce(left(a.note_text, ${LOOKED_INTO}), '') as "noteText", coalesce(left(a.mail_text, ${LOOKED_INTO}), '') as "mailText", coalesce(left(a.trail_text, ${LOOKED_INTO}), '') as "trailText"
-     from unnest($1::bigint[]) with ordinality as w (id, at) join documents d on d.id = w.id left join archive a on a.document_id = d.id
+       coalesce(left(x.page_text, ${LOOKED_INTO}), '') as "pageText", coalesce(left(x.note_text, ${LOOKED_INTO}), '') as "noteText", coalesce(left(x.mail_text, ${LOOKED_INTO}), '') as "mailText", coalesce(left(x.trail_text, ${LOOKED_INTO}), '') as "trailText"
+     from unnest($1::bigint[]) with ordinality as w (id, at) join documents d on d.id = w.id left join archive_texts x on x.document_id = d.id
        left join suppliers s on s.id = d.supplier_id left join journal_entries e on e.document_id = d.id order by w.at`,
     [ids],
   );

@@ -43,6 +43,12 @@ export const routes: Routes = [
         title: 'Exports · Umber Tray',
         loadComponent: () => import('./exports/exports-page').then((m) => m.ExportsPage),
       },
+      { path: 'archive', title: 'Archive · Umber Tray', loadComponent: () => import('./archive/archive-page').then((m) => m.ArchivePage) },
+      {
+        path: 'archive/list/:id',
+        title: 'List · Umber Tray',
+        loadComponent: () => import('./archive/handed-list-page').then((m) => m.HandedListPage),
+      },
       {
         path: 'questions',
         title: 'Questions · Umber Tray',

@@ -56,6 +56,7 @@ import { TopBar } from './top-bar';
         @if (bar.trail().length === 0) {
           <nav aria-label="Main">
             <a routerLink="/tray/check" routerLinkActive="here" [routerLinkActiveOptions]="{ exact: false }">Trays</a>
+            <a routerLink="/archive" routerLinkActive="here">Archive</a>
             <a routerLink="/suppliers" routerLinkActive="here">Suppliers</a>
             <a routerLink="/habits" routerLinkActive="here">Habits</a>
             <a routerLink="/orders" routerLinkActive="here">Orders</a>

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { ActivatedRoute, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { addressOf } from '@umber/contract/endpoints';
 import {
@@ -13,6 +14,7 @@ import {
   type KeptExport,
   type RunView,
 } from '@umber/contract/exports';
+import { NO_SEARCH, type ArchiveSearch } from '@umber/contract/searching';
 import { KIND_NAMES } from '@umber/contract/documents';
 import { TRAY_NAMES } from '@umber/contract/trays';
 import { DOCUMENT_KINDS, TRAYS, type DocumentKind, type Tray } from '@umber/core/documents';
@@ -40,7 +42,17 @@ import { dayText, todayIso } from '../dates/day';
 import { sessionFeature } from '../people/session.state';
 import { DATE_NAMES, ENCODING_NAMES, EVERY_NAMES, FORMAT_NAMES, SEPARATOR_NAMES, SHAPE_NAMES, SINCE_NAMES, sizeText } from './words';
 
-const EVERYTHING: ExportWhat = { trays: [], kinds: [], supplierId: null, date: 'issueDate', from: null, to: null, words: '', since: 'all' };
+const EVERYTHING: ExportWhat = {
+  trays: [],
+  kinds: [],
+  supplierId: null,
+  date: 'issueDate',
+  from: null,
+  to: null,
+  words: '',
+  search: null,
+  since: 'all',
+};
 /** The columns that most lists have; others are added. */
 const USUAL: readonly ExportField[] = [
   'supplier',
@@ -70,6 +82,7 @@ const POLLED_MS = 700;
   selector: 'umber-exports-page',
   host: { class: 'list-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [RouterLink],
   templateUrl: './exports-page.html',
   styleUrl: './exports-page.scss',
 })
@@ -145,6 +158,8 @@ export class ExportsPage {
   protected readonly address = (run: RunView, position: number): string => addressOf('exportedFile', { id: run.id, position });
 
   constructor() {
+    const search = searchIn(inject(ActivatedRoute).snapshot.queryParamMap.get('search'));
+    if (search) this.change({ search });
     this.#load();
   }
 
@@ -277,3 +292,13 @@ export class ExportsPage {
 }
 
 const toggled = <T>(list: readonly T[], one: T): T[] => (list.includes(one) ? list.filter((other) => other !== one) : [...list, one]);
+
+/** A search in the archive that the address brings; null where it brings none. */
+function searchIn(text: string | null): ArchiveSearch | null {
+  try {
+    const search: unknown = JSON.parse(text ?? 'null');
+    return search !== null && typeof search === 'object' ? { ...NO_SEARCH, ...search } : null;
+  } catch {
+    return null;
+  }
+}

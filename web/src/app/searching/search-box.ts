@@ -84,6 +84,9 @@ export class SearchAll {
               </li>
             }
           </ol>
+          <a class="all" routerLink="/archive" [queryParams]="text().trim() === '' ? {} : { q: text().trim() }" (click)="close()"
+            >Look through the whole archive</a
+          >
           <p class="quiet keys"><kbd>↓</kbd> <kbd>↑</kbd> choose <kbd>Enter</kbd> open <kbd>Esc</kbd> close</p>
         </section>
       </div>
@@ -131,6 +134,11 @@ export class SearchAll {
       border-bottom: 1px solid var(--rule);
       color: var(--ink);
       text-decoration: none;
+    }
+    .all {
+      display: block;
+      color: var(--link, #0f4f48);
+      text-decoration: underline;
     }
     b {
       overflow: hidden;

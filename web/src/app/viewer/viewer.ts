@@ -1,4 +1,4 @@
-import { computed, linkedSignal, signal, type Signal } from '@angular/core';
+import { computed, linkedSignal, signal, untracked, type Signal } from '@angular/core';
 import type { DocumentView, PageView } from '@umber/contract/documents';
 import type { Box } from '@umber/core/geometry';
 import type { KeyBinding } from '../keys/keys';
@@ -55,17 +55,27 @@ export class Viewer {
     { keys: 'f', does: 'find words on the pages', run: () => this.query.set(this.query() ?? '') },
   ];
 
-  constructor(document: Signal<DocumentView>) {
+  /** `find`: words that are looked for from the beginning, and whose first place is shown. */
+  constructor(document: Signal<DocumentView>, find = new URLSearchParams(location.search).get('find')) {
+    this.query.set(find);
+    let isOpening = find !== null;
     const id = computed(() => document().id);
     this.pages = computed(() => document().pages);
     this.turn = linkedSignal<number, Turn>({ source: id, computation: () => 0 });
     this.asTheyCame = linkedSignal<number, boolean>({ source: id, computation: () => false });
     this.hasStraightened = computed(() => this.pages().some(({ straightened }) => straightened));
     this.current = linkedSignal<number, number | null>({ source: id, computation: () => null });
-    this.wish = linkedSignal<number, Wish | null>({ source: id, computation: () => null });
     this.found = computed(() => {
       const query = this.query();
       return query === null ? [] : this.pages().flatMap((page) => foundOn(page, query));
+    });
+    this.wish = linkedSignal<number, Wish | null>({
+      source: id,
+      computation: () => {
+        const first = isOpening ? untracked(this.found)[0] : undefined;
+        isOpening = false;
+        return first ? { ...first, asked: 0 } : null;
+      },
     });
     this.foundAt = linkedSignal<readonly Found[], number>({ source: this.found, computation: () => 0 });
     this.place = computed(() =>
