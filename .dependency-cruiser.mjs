@@ -32,7 +32,9 @@ const CORE = [
   'approval',
   'ledger',
   'importing',
+  'searching',
   'exports',
+  'keeping',
 ];
 /** Within reading; `reading.ts`, the types of what is read, is everybody's. */
 const READING = ['print', 'language', 'scanned', 'rules', 'header', 'fitted', 'table', 'confidence', 'structured'];
@@ -69,7 +71,6 @@ const SERVER = [
   'asking',
   'programs',
   'trays',
-  'searching',
   'arrivals',
   'pipeline',
   'demo',

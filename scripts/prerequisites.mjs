@@ -32,7 +32,7 @@ const hasLanguage = (name) =>
   existsSync(`/usr/share/tesseract-ocr/4.00/tessdata/${name}.traineddata`);
 
 /** Installs the Debian packages that are missing; without root it says the one line to run. */
-export function ensurePackages({ browser = false, mailServer = false } = {}) {
+export function ensurePackages({ browser = false, mailServer = false, pdfTools = false } = {}) {
   const [major, minor] = process.versions.node.split('.').map(Number);
   if (major < 20 || (major === 20 && minor < 19))
     throw new Trouble(`Node ${process.versions.node} is too old. Umber Tray needs Node 20.19 or later.`);
@@ -41,6 +41,8 @@ export function ensurePackages({ browser = false, mailServer = false } = {}) {
     ...(has('tesseract') ? [] : ['tesseract-ocr']),
     ...LANGUAGES.filter((name) => !hasLanguage(name)).map((name) => `tesseract-ocr-${name}`),
     ...(browser && !has('chromium') ? ['chromium'] : []),
+    ...(pdfTools && !has('qpdf') ? ['qpdf'] : []),
+    ...(pdfTools && !has('pdffonts') ? ['poppler-utils'] : []),
     ...(mailServer && !existsSync('/usr/sbin/dovecot') ? ['dovecot-imapd'] : []),
   ];
   if (missing.length === 0) return;

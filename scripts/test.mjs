@@ -37,7 +37,11 @@ try {
   const quick = parts.length === 1 && parts[0] === 'unit' && rest.length > 0;
   if (!quick) {
     ensureSpace();
-    ensurePackages({ browser: parts.includes('browser'), mailServer: parts.includes('integration') });
+    ensurePackages({
+      browser: parts.includes('browser'),
+      mailServer: parts.includes('integration'),
+      pdfTools: parts.includes('integration'),
+    });
     ensureModules();
     ensureBuild({ web: parts.includes('browser') });
   }

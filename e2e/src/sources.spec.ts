@@ -82,7 +82,7 @@ test.describe('what comes in', () => {
     await administrator.getByRole('button', { name: 'Save' }).click();
     await administrator
       .getByRole('alert')
-      .getByText(/Files are fetched from folders below these only/)
+      .getByText(/Only folders below these are used/)
       .waitFor();
     await administrator.getByLabel('Folder on the server').fill(join(tmpdir(), 'nowhere/at/all'));
     await administrator.getByRole('button', { name: 'Save' }).click();

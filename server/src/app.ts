@@ -24,6 +24,7 @@ import { submissionRoutes } from './intake/submissions.js';
 import { arrivalRoutes } from './arrivals/routes.js';
 import { codingRoutes } from './coding/routes.js';
 import { sourceRoutes, uploadRoutes } from './intake/routes.js';
+import { keepingRoutes } from './keeping/routes.js';
 import { exportRoutes } from './exports/routes.js';
 import { programApi } from './programs/program-api.js';
 import { importingRoutes } from './importing/routes.js';
@@ -125,6 +126,7 @@ function api(services: Services): Router {
         ...askingRoutes(services),
         ...importingRoutes(services),
         ...exportRoutes(services),
+        ...keepingRoutes(services),
         ...eventRoutes(services),
         ...demoRoutes(services),
       },

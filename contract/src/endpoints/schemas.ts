@@ -44,6 +44,7 @@ import {
 import { signInSchema } from '../people/schemas.js';
 import { exportWishSchema, keepWishSchema, runWishSchema } from '../exports/schemas.js';
 import { pageLeadsSchema, riskChangeSchema } from '../reading/schemas.js';
+import { keepingWishSchema, namePreviewSchema } from '../keeping/schemas.js';
 import { archiveSearchSchema, handingListSchema, keepSearchSchema } from '../searching/schemas.js';
 import { arrangementSchema, pageNumberSchema, pictureWishSchema } from '../separating/schemas.js';
 import { alikeAcceptanceSchema, alikeChoiceSchema } from '../sorting/schemas.js';
@@ -144,6 +145,8 @@ export const INPUT_SCHEMAS: { readonly [N in WithInput]: Joi.Schema<InputOf<N> e
   sweep: sweepStrokeSchema,
   undoSweep: sweepUndoSchema,
   search: searchSchema,
+  setKeeping: keepingWishSchema,
+  namePreview: namePreviewSchema,
   searchArchive: archiveSearchSchema,
   keepSearch: keepSearchSchema,
   handList: handingListSchema,

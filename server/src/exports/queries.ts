@@ -229,9 +229,9 @@ export const exportsDue = (db: Database) =>
 
 /** What a document came as: its file, the data beside it, and the arrival. */
 export const cameWith = (db: Database, id: number) =>
-  maybe<{ fileName: string; blob: Buffer; dataBlob: Buffer | null; arrivalBlob: Buffer; kind: 'mail' | 'file' }>(
+  maybe<{ fileName: string; blob: Buffer; dataBlob: Buffer | null; arrivalBlob: Buffer; kind: 'mail' | 'file'; receivedAt: string }>(
     db,
-    `select f.name as "fileName", f.blob, f.data_blob as "dataBlob", a.blob as "arrivalBlob", a.kind from documents d join files f on f.id = d.file_id join arrivals a on a.id = d.arrival_id
+    `select f.name as "fileName", f.blob, f.data_blob as "dataBlob", a.blob as "arrivalBlob", a.kind, a.received_at as "receivedAt" from documents d join files f on f.id = d.file_id join arrivals a on a.id = d.arrival_id
      where d.id = $1`,
     [id],
   );

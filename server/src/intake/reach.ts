@@ -31,9 +31,7 @@ export async function folderInReach(path: string, { folderRoots, ownFolders }: R
   // A root within the product's own folder was named on purpose, one around it was not.
   if (root !== undefined && (own === undefined || (below(root, own) && root !== own))) return folder;
   const roots = folderRoots.length === 0 ? 'none is set' : folderRoots.join(', ');
-  throw new OutOfReach(
-    `Files are fetched from folders below these only: ${roots}. Ask who runs the server to add another (UMBER_FOLDERS).`,
-  );
+  throw new OutOfReach(`Only folders below these are used: ${roots}. Ask who runs the server to add another (UMBER_FOLDERS).`);
 }
 
 const USUAL_PORTS = new Set([143, 993]);

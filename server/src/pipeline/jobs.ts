@@ -25,6 +25,8 @@ import { releaseSpreads } from '../ledger/release.js';
 import { wakeRested } from '../matching/resolve.js';
 import { learnSorting } from '../sorting/learn.js';
 import { isForgotten } from '../sorting/queries.js';
+import { keepFile } from '../keeping/kept-folder.js';
+import { documentsToKeep } from '../keeping/queries.js';
 import type { Services } from '../services.js';
 import { failArrival, waitingArrivals, waitingDocuments } from '../intake/queries.js';
 import { endStep } from '../intake/steps.js';
@@ -43,6 +45,7 @@ const QUEUES = [
   'match-waiting',
   'send-question',
   'run-export',
+  'keep-file',
   'wake-rested',
   'verify-blobs',
   'sum-up-counts',
@@ -57,6 +60,8 @@ const LONGEST = 3600;
 const UNPACKED_TOGETHER = 12;
 /** Documents that are read again at a time, each in some hundredths of a second. */
 const READ_TOGETHER = 20;
+/** Documents that are written into the folder at a time. */
+const KEPT_TOGETHER = 500;
 const SWEEP_MS = 60_000;
 /** After the database was away, what it was away from is looked for so soon. */
 const AFTER_TROUBLE_MS = 3000;
@@ -154,6 +159,7 @@ export class Jobs {
         throw error;
       });
     });
+    await this.#work('keep-file', options, ([{ data }]) => keepFile(services, data.id));
     await this.#work('match-waiting', options, ([{ data }]) => matchWaiting(services, data.id));
     await this.#work('wake-rested', options, async () => {
       await wakeRested(services);
@@ -179,6 +185,7 @@ export class Jobs {
       for (const id of (await questionsToMail(services.pool)).filter(isFree('send-question'))) await this.send('send-question', id);
       for (const id of (await matchRequests(services.pool)).filter(isFree('match-waiting'))) await this.send('match-waiting', id);
       for (const id of (await runsToDo(services.pool)).filter(isFree('run-export'))) await this.send('run-export', id);
+      for (const id of (await documentsToKeep(services.pool, KEPT_TOGETHER)).filter(isFree('keep-file'))) await this.send('keep-file', id);
       for (const id of (await lettersToSend(services.pool)).filter(isFree('send-letter'))) await this.send('send-letter', id);
     };
     this.#look = look;

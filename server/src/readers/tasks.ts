@@ -3,6 +3,7 @@ import type { OwnField } from '@umber/core/documents';
 import { ruleOn, type PageWords, type Rule } from '@umber/core/reading';
 import { wellFormed } from '@umber/core/text';
 import { asItCame } from './as-it-came.js';
+import { kept, type KeptInput } from './make-kept.js';
 import { searchable, type SearchableInput } from './make-searchable.js';
 import { readMail } from './mail.js';
 import { openArrival } from './opened.js';
@@ -66,6 +67,8 @@ export const TASKS = {
   'follow-rule': ({ rule, documents, ownFields }: FollowedRule) => documents.map((pages) => ruleOn(pages, rule, ownFields)),
   /** A document as a PDF that can be searched. */
   'searchable-pdf': (input: SearchableInput) => searchable(input),
+  /** A document as PDF/A-3, for keeping. */
+  'kept-pdf': (input: KeptInput) => kept(input),
 } as const;
 
 export type TaskName = keyof typeof TASKS;

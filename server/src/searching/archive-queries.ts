@@ -7,6 +7,7 @@ import {
   type FoundPlace,
   type ArchiveHit,
 } from '@umber/contract/searching';
+import { decimal } from '@umber/core/money';
 import type { Search } from '@umber/core/searching';
 import { many, one, type Database } from '../database/database.js';
 import type { WordConditions } from './archive-words.js';
@@ -42,7 +43,7 @@ function typed(conditions: Conditions, search: Search, words: WordConditions, pe
   const query = (text: string) => `a.words @@ ${conditions.value(text)}::tsquery`;
   if (words.all) conditions.add(query(words.all));
   for (const { query: text, part, amount } of words.numbers) {
-    const amounts = amount === null ? '' : ` or a.numbers like ${conditions.value(`%=${Number(amount).toFixed(2)} %`)}`;
+    const amounts = amount === null ? '' : ` or a.numbers like ${conditions.value(`%=${decimal(amount).toFixed(2)} %`)}`;
     conditions.add(`(${query(text)} or a.numbers like ${conditions.value(part)}${amounts})`);
   }
   if (words.none) conditions.add(`not ${query(words.none)}`);
@@ -208,3 +209,16 @@ export const peopleNamed = async (db: Database, names: readonly string[]): Promi
       [names.map((name) => name.replace(/[\\%_]/g, '\\$&'))],
     )
   ).map(({ id }) => id);
+
+/** Takes documents whose row is behind off the list, so many notes at a time. */
+export const takeStale = async (db: Database, most: number): Promise<number[]> =>
+  (
+    await many<{ id: number }>(
+      db,
+      `with gone as (delete from archive_stale where id in (select id from archive_stale order by id limit $1 for update skip locked) returning document_id)
+       select distinct document_id as id from gone order by 1`,
+      [most],
+    )
+  ).map(({ id }) => id);
+/** Brings a document's row up to date. */
+export const archiveDocument = (db: Database, id: number) => db.query('select archive_document($1)', [id]);

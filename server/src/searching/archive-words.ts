@@ -1,21 +1,10 @@
 import type { FoundPlace } from '@umber/contract/searching';
 import type { Form, Search, Term } from '@umber/core/searching';
-import { many, type Database } from '../database/database.js';
+import type { Database } from '../database/database.js';
+import { formsOfWords, type Forms } from './word-queries.js';
 
-/** What a word is looked for as. */
-interface Forms {
-  /** In small letters, without accents. */
-  readonly plain: string;
-  /** In each language. */
-  readonly stems: readonly string[];
-  /** Words that stand somewhere and are written much alike, where it stands nowhere itself. */
-  readonly alike: readonly string[];
-}
 export type FormsOf = ReadonlyMap<string, Forms>;
 
-/** By how many letters two words may differ that may stand for each other. */
-const OFF = 2;
-const MOST_ALIKE = 3;
 /** A word so short is looked for as a whole. */
 const WHOLE = 2;
 /** Letters that may follow a stem. */
@@ -26,14 +15,7 @@ const LETTERS: Readonly<Record<FoundPlace, string>> = { page: 'A', note: 'B', ma
 export async function formsOf(db: Database, { terms, phrases, without }: Search): Promise<FormsOf> {
   const words = [...new Set([...terms.flatMap(({ pieces }) => pieces), ...phrases.flat(), ...without])];
   if (words.length === 0) return new Map();
-  const rows = await many<Forms & { word: string }>(
-    db,
-    `select w.word, f.plain, f.stems,
-       case when w.word ~ '^[[:alpha:]]{4,30}$' and not exists (select from archive_words k where k.word like f.plain || '%') and not exists (select from archive_words k, unnest(f.stems) as stem where length(stem) > 2 and k.word like stem || '%')
-         then array(select k.word from archive_words k where k.word % f.plain and levenshtein_less_equal(k.word, f.plain, ${OFF}) <= ${OFF} order by levenshtein(k.word, f.plain), similarity(k.word, f.plain) desc, k.word limit ${MOST_ALIKE}) else '{}' end as alike
-     from unnest($1::text[]) as w (word), lateral (select lower(unaccent(w.word)) as plain, archive_stems(w.word) as stems offset 0) as f`,
-    [words],
-  );
+  const rows = await formsOfWords(db, words);
   return new Map(rows.map(({ word, ...forms }) => [word, forms]));
 }
 

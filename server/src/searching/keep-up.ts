@@ -1,5 +1,6 @@
 import { noted } from '../log.js';
-import { inTransaction, many, type Pool } from '../database/database.js';
+import { inTransaction, type Pool } from '../database/database.js';
+import { archiveDocument, takeStale } from './archive-queries.js';
 
 const SOON_MS = 700;
 const TOGETHER = 200;
@@ -7,12 +8,8 @@ const TOGETHER = 200;
 /** Brings the archive's rows of so many documents up to date. @returns how many there were. */
 export const bringUpToDate = (pool: Pool): Promise<number> =>
   inTransaction(pool, async (db) => {
-    const stale = await many<{ id: number }>(
-      db,
-      `with gone as (delete from archive_stale where id in (select id from archive_stale order by id limit ${TOGETHER} for update skip locked) returning document_id)
-       select distinct document_id as id from gone order by 1`,
-    );
-    for (const { id } of stale) await db.query('select archive_document($1)', [id]);
+    const stale = await takeStale(db, TOGETHER);
+    for (const id of stale) await archiveDocument(db, id);
     return stale.length;
   });
 

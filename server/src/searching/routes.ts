@@ -6,7 +6,8 @@ import { searchWords } from '../database/search-words.js';
 import { peopleWith } from '../people/queries.js';
 import { searchArchive } from './archive.js';
 import { keepSearch, keptSearches, lookAtSearch, removeSearch } from './kept-searches.js';
-import { closeList, handList, openList, openLists } from './lists.js';
+import { closeList, openLists } from './list-queries.js';
+import { handList, openList } from './lists.js';
 import { foundDocuments } from './queries.js';
 
 type Searching =

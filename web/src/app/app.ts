@@ -213,6 +213,8 @@ import { TopBar } from './top-bar';
       position: relative;
     }
     .menu {
+      display: grid;
+      gap: 6px;
       position: absolute;
       right: 0;
       top: 36px;
@@ -224,11 +226,9 @@ import { TopBar } from './top-bar';
       box-shadow: 0 8px 30px rgb(36 27 20 / 30%);
     }
     .menu p {
-      margin: 0 0 12px;
+      margin: 0 0 6px;
     }
     .menu .plain-button {
-      width: 100%;
-      margin-top: 6px;
       justify-content: center;
     }
     .skip {

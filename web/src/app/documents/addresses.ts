@@ -14,4 +14,6 @@ export const fileAsItCame = (documentId: number): string => addressOf('documentF
 export const auditPackage = (documentId: number): string => addressOf('auditPackage', { id: documentId });
 /** The invoice as an electronic one. */
 export const eInvoiceFile = (documentId: number, syntax: 'asUbl' | 'asCii'): string => addressOf(syntax, { id: documentId });
+/** As PDF/A-3, with its data in it. */
+export const keptPdf = (documentId: number): string => addressOf('keptPdf', { id: documentId });
 export const searchablePdf = (documentId: number): string => addressOf('searchablePdf', { id: documentId });

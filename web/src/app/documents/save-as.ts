@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { DocumentView } from '@umber/contract/documents';
 import { isForTheBooks } from '@umber/core/documents';
-import { auditPackage, eInvoiceFile, fileAsItCame, searchablePdf } from './addresses';
+import { auditPackage, eInvoiceFile, fileAsItCame, keptPdf, searchablePdf } from './addresses';
 
 /** What can be saved of a document: its file, a PDF that can be searched, and what was checked as an electronic invoice. */
 @Component({
@@ -29,6 +29,7 @@ export class SaveAs {
     return [
       { text: 'Save the file as it came', address: fileAsItCame(id) },
       ...(pages.length > 0 ? [{ text: 'Save as a searchable PDF', address: searchablePdf(id) }] : []),
+      ...(pages.length > 0 ? [{ text: 'Save as PDF/A, for keeping', address: keptPdf(id) }] : []),
       ...(isChecked
         ? [
             { text: 'Save as UBL', address: eInvoiceFile(id, 'asUbl') },

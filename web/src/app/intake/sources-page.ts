@@ -10,6 +10,7 @@ import { SeparationPanel } from '../approval/separation-panel';
 import { RiskPanel } from '../reading/risk-panel';
 import { messageOf } from '../api-error';
 import { ArchiveLine } from './archive-line';
+import { KeepingPanel } from '../keeping/keeping-panel';
 import { RulesEditor } from './rules-editor';
 import { SourceForm } from './source-form';
 import { TokensPanel } from './tokens-panel';
@@ -25,7 +26,7 @@ const shortPath = (path: string): string => {
   selector: 'umber-sources-page',
   host: { class: 'list-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RiskPanel, SeparationPanel, ArchiveLine, RulesEditor, SourceForm, TokensPanel],
+  imports: [RiskPanel, SeparationPanel, ArchiveLine, KeepingPanel, RulesEditor, SourceForm, TokensPanel],
   template: `
     <header>
       <h1>Sources</h1>
@@ -82,6 +83,7 @@ const shortPath = (path: string): string => {
     <umber-risk-panel />
     <umber-separation-panel />
     <umber-archive-line />
+    <umber-keeping-panel />
   `,
   styles: `
     header a {
