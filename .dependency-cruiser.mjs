@@ -35,6 +35,7 @@ const CORE = [
   'searching',
   'exports',
   'keeping',
+  'hooks',
 ];
 /** Within reading; `reading.ts`, the types of what is read, is everybody's. */
 const READING = ['print', 'language', 'scanned', 'rules', 'header', 'fitted', 'table', 'confidence', 'structured'];

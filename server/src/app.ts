@@ -24,6 +24,7 @@ import { submissionRoutes } from './intake/submissions.js';
 import { arrivalRoutes } from './arrivals/routes.js';
 import { codingRoutes } from './coding/routes.js';
 import { sourceRoutes, uploadRoutes } from './intake/routes.js';
+import { hookRoutes } from './hooks/routes.js';
 import { keepingRoutes } from './keeping/routes.js';
 import { exportRoutes } from './exports/routes.js';
 import { programApi } from './programs/program-api.js';
@@ -127,6 +128,7 @@ function api(services: Services): Router {
         ...importingRoutes(services),
         ...exportRoutes(services),
         ...keepingRoutes(services),
+        ...hookRoutes(services),
         ...eventRoutes(services),
         ...demoRoutes(services),
       },

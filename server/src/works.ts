@@ -3,7 +3,9 @@ import { migrate } from './database/migrate.js';
 import { APPLICATION_ROLE, grantApplication } from './database/roles.js';
 import { Live } from './events/live.js';
 import { deleteStaleUploads } from './intake/queries.js';
-import { ArchiveKeeper } from './searching/keep-up.js';
+import { bringUpToDate } from './searching/keep-up.js';
+import { deliver } from './hooks/deliver.js';
+import { Steady } from './pipeline/steady.js';
 import { FetchedSources } from './intake/sources.js';
 import { deleteExpiredSessions } from './people/queries.js';
 import { Jobs } from './pipeline/jobs.js';
@@ -44,13 +46,16 @@ export async function startWorks(options: ServerOptions): Promise<RunningWorks> 
   const services = servicesOf(options, { pool, readers, live: new Live(options.databaseUrl), jobs });
   const sources = new FetchedSources(services);
   await jobs.work(services);
-  const archive = new ArchiveKeeper(pool);
+  const steady = [
+    new Steady('keeping the archive up', () => bringUpToDate(pool)),
+    new Steady('telling other programs', () => deliver(services)),
+  ];
   sources.start();
-  archive.start();
+  for (const one of steady) one.start();
   return {
     close: async () => {
       await sources.stop();
-      await archive.stop();
+      await Promise.all(steady.map((one) => one.stop()));
       await jobs.close();
       readers.close();
       await pool.end();

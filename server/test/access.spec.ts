@@ -1,8 +1,8 @@
 import { MAY, ROLES, type Right, type Role } from '@umber/core/permissions';
 import { testServer, Visitor, type TestServer } from './harness.js';
 
-/** Routes that ask for nobody: sign-in, and whether the server is well; the live stream is tested by itself. */
-const OPEN = /\/api\/(session|events|healthz|readyz|openapi\.json)$/;
+/** Routes that ask for nobody: sign-in, and whether the server is well; what describes the API; the live stream is tested by itself. */
+const OPEN = /\/api\/(session|events|healthz|readyz|openapi\.json|reader\/begin\.js|)$/;
 
 /** Every route and the right it wants; null: any signed-in role may. */
 const ROUTES: readonly (readonly [method: string, path: string, right: Right | null])[] = [
@@ -131,6 +131,11 @@ const ROUTES: readonly (readonly [method: string, path: string, right: Right | n
   ['POST', '/api/documents/999999/holders', 'note'],
   ['GET', '/api/colleagues', null],
   ['GET', '/api/search?q=x', null],
+  ['GET', '/api/documents', null],
+  ['GET', '/api/hooks', 'sources'],
+  ['POST', '/api/hooks', 'sources'],
+  ['DELETE', '/api/hooks/999999', 'sources'],
+  ['POST', '/api/hooks/deliveries/999999/again', 'sources'],
   ['GET', '/api/keeping', null],
   ['PUT', '/api/keeping', 'sources'],
   ['POST', '/api/keeping/again', 'sources'],

@@ -91,6 +91,15 @@ describe('the archive', () => {
     expect(await found({ years: '1999' })).toEqual([]);
   });
 
+  it('lists all documents by cursor, the newest first, whatever comes meanwhile', async () => {
+    const first = await people.nell.ok('GET', '/api/documents?limit=2');
+    expect(first.documents.map(({ id }: View) => id)).toEqual([documents[2].id, documents[1].id]);
+    const second = await people.nell.ok('GET', `/api/documents?limit=2&cursor=${first.next}`);
+    expect(second).toMatchObject({ documents: [{ id: documents[0].id, number: numberOf(documents[0]) }], next: null });
+    for (const cursor of ['x', '..', Buffer.from('before:0').toString('base64url'), Buffer.from('before:1 or 1=1').toString('base64url')])
+      expect((await people.nell.send('GET', `/api/documents?cursor=${encodeURIComponent(cursor)}`)).status).toBe(400);
+  });
+
   it('takes any text, and refuses choices that are none', async () => {
     for (const q of [`'`, '\\', `a' | 'b`, ':*A', '<-> & !', '%', '_', '\0x', 'ẞ', '🧾', '<1', '>', '..', 'x'.repeat(300)])
       expect((await search({ q })).documents).toBeGreaterThanOrEqual(0);

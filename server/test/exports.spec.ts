@@ -58,7 +58,9 @@ describe('exports', () => {
       await people.nell.ok('POST', '/api/export/preview', wish({ words: documents[0].fields.invoiceNumber.value.slice(-4) })),
     ).toMatchObject({ documents: 1 });
     const search = { q: documents[1].fields.invoiceNumber.value };
-    await until('the archive', async () => ((await server.pool.query('select 1 from archive_stale limit 1')).rowCount === 0 ? true : undefined));
+    await until('the archive', async () =>
+      (await server.pool.query('select 1 from archive_stale limit 1')).rowCount === 0 ? true : undefined,
+    );
     expect(await people.nell.ok('POST', '/api/export/preview', wish({ search }))).toMatchObject({ documents: 1 });
     expect(await people.nell.ok('POST', '/api/export/preview', wish({ from: '2026-11-11' }))).toMatchObject({ documents: 0 });
   });

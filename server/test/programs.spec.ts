@@ -155,6 +155,15 @@ describe('the programs’ API', () => {
     expect((await people.nell.send('POST', '/api/tokens', { name: 'x', scopes: ['everything'] })).status).toBe(400);
   });
 
+  it('shows its description on a page of its own files, and nothing else of the library', async () => {
+    const page = (path: string) => fetch(`http://127.0.0.1:${server.httpPort}/api/v1${path}`);
+    expect(await (await page('/')).text()).toContain('reader/swagger-ui-bundle.js');
+    for (const path of ['/reader/swagger-ui-bundle.js', '/reader/swagger-ui.css', '/reader/begin.js'])
+      expect((await page(path)).status).toBe(200);
+    for (const path of ['/reader/index.html', '/reader/package.json', '/reader/../package.json', '/reader/%2e%2e/package.json'])
+      expect((await page(path)).status).toBeGreaterThanOrEqual(400);
+  });
+
   it('is described as OpenAPI 3.1: every endpoint that a token may ask, with its input', async () => {
     const { status, body } = await call('GET', '/openapi.json', null);
     expect(status).toBe(200);

@@ -82,10 +82,13 @@ import type {
 } from '../orders/index.js';
 import type { Session, SignIn } from '../people/index.js';
 import type { ExportPreview, ExportsView, ExportWish, KeepWish, RunView, RunWish } from '../exports/index.js';
+import type { HooksView, MadeHook, NewHook } from '../hooks/index.js';
 import type { KeepingView, KeepingWish, NamePreview } from '../keeping/index.js';
 import type { EInvoiceView } from '../e-invoices/index.js';
 import type { PageLeadsChange, RiskChange, RiskView } from '../reading/index.js';
 import type {
+  DocumentsPage,
+  DocumentsWish,
   ArchiveFound,
   ArchiveSearch,
   FoundDocument,
@@ -219,11 +222,16 @@ export const ENDPOINTS = {
   sweep: returns<readonly SweepResult[], SweepStroke>().post('/sweep', 'check'),
   undoSweep: returns<readonly SweepResult[], SweepUndo>().post('/sweep/undo', 'check'),
   search: returns<readonly FoundDocument[], Search>().get('/search', 'signed-in'),
+  hooks: returns<HooksView>().get('/hooks', 'sources'),
+  makeHook: returns<MadeHook, NewHook>().post('/hooks', 'sources', 201),
+  removeHook: returns<HooksView>().delete('/hooks/:id', 'sources'),
+  sendHookAgain: returns<HooksView>().post('/hooks/deliveries/:id/again', 'sources'),
   keeping: returns<KeepingView>().get('/keeping', 'signed-in'),
   setKeeping: returns<KeepingView, KeepingWish>().put('/keeping', 'sources'),
   keepAgain: returns<KeepingView>().post('/keeping/again', 'sources'),
   namePreview: returns<NamePreview, { readonly pattern: string }>().get('/keeping/preview', 'signed-in'),
   keptPdf: returns<Bytes>().get('/documents/:id/kept.pdf', 'signed-in'),
+  documents: returns<DocumentsPage, DocumentsWish>().get('/documents', 'signed-in'),
   searchArchive: returns<ArchiveFound, ArchiveSearch>().get('/archive/search', 'signed-in'),
   keptSearches: returns<readonly KeptSearch[]>().get('/archive/kept', 'signed-in'),
   keepSearch: returns<readonly KeptSearch[], KeepSearch>().put('/archive/kept', 'keepSearches'),

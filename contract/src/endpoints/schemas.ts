@@ -44,8 +44,9 @@ import {
 import { signInSchema } from '../people/schemas.js';
 import { exportWishSchema, keepWishSchema, runWishSchema } from '../exports/schemas.js';
 import { pageLeadsSchema, riskChangeSchema } from '../reading/schemas.js';
+import { newHookSchema } from '../hooks/schemas.js';
 import { keepingWishSchema, namePreviewSchema } from '../keeping/schemas.js';
-import { archiveSearchSchema, handingListSchema, keepSearchSchema } from '../searching/schemas.js';
+import { documentsWishSchema, archiveSearchSchema, handingListSchema, keepSearchSchema } from '../searching/schemas.js';
 import { arrangementSchema, pageNumberSchema, pictureWishSchema } from '../separating/schemas.js';
 import { alikeAcceptanceSchema, alikeChoiceSchema } from '../sorting/schemas.js';
 import {
@@ -145,8 +146,10 @@ export const INPUT_SCHEMAS: { readonly [N in WithInput]: Joi.Schema<InputOf<N> e
   sweep: sweepStrokeSchema,
   undoSweep: sweepUndoSchema,
   search: searchSchema,
+  makeHook: newHookSchema,
   setKeeping: keepingWishSchema,
   namePreview: namePreviewSchema,
+  documents: documentsWishSchema,
   searchArchive: archiveSearchSchema,
   keepSearch: keepSearchSchema,
   handList: handingListSchema,

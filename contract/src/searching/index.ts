@@ -4,7 +4,7 @@ import type { SnippetPart } from '@umber/core/searching';
 /** By what a document was found. */
 export type FoundBy = 'number' | 'supplier' | 'amount' | 'order' | 'own' | 'page' | 'mail';
 /** What is shown of a document in a list. Amounts are decimal strings in its currency, dates ISO 8601. */
-interface Listed {
+export interface ListedDocument {
   readonly id: number;
   readonly tray: Tray;
   readonly kind: DocumentKind;
@@ -14,8 +14,19 @@ interface Listed {
   readonly currency: string | null;
   readonly total: string | null;
 }
+/** Documents, the newest first, so many at a time. */
+export interface DocumentsWish {
+  /** What the page before said is next; empty: the first page. */
+  readonly cursor: string;
+  readonly limit: number;
+}
+export interface DocumentsPage {
+  readonly documents: readonly ListedDocument[];
+  /** The cursor of the page behind this one; null: there is none. */
+  readonly next: string | null;
+}
 /** A document that a search found. */
-export interface FoundDocument extends Listed {
+export interface FoundDocument extends ListedDocument {
   readonly by: FoundBy;
 }
 
@@ -58,7 +69,7 @@ export const NO_SEARCH: ArchiveSearch = {
 /** The parts of a list in a search. */
 export const listOf = (text: string): string[] => text.split(',').filter((part) => part !== '');
 
-export interface ArchiveHit extends Listed {
+export interface ArchiveHit extends ListedDocument {
   readonly fileId: number;
   /** The number of its journal entry. */
   readonly entry: number | null;

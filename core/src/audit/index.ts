@@ -22,6 +22,7 @@ export type AuditAct =
   | { readonly code: 'risk-set'; readonly before: number; readonly after: number }
   /** Which counts where an electronic invoice's page and data differ. */
   /** A list of documents was handed on as files: the run in the journal of exports. */
+  | { readonly code: 'hook-made' | 'hook-removed'; readonly url: string }
   | { readonly code: 'keeping-set'; readonly before: string | null; readonly after: string | null; readonly pattern: string }
   | { readonly code: 'exported'; readonly name: string; readonly run: number }
   | { readonly code: 'export-kept'; readonly name: string }
@@ -78,6 +79,8 @@ export const AUDIT_SHAPES: Shapes<AuditAct> = {
   'risk-set': { before: 'number', after: 'number' },
   exported: { name: 'string', run: 'number' },
   'export-kept': { name: 'string' },
+  'hook-made': { url: 'string' },
+  'hook-removed': { url: 'string' },
   'keeping-set': { before: 'string?', after: 'string?', pattern: 'string' },
   'export-removed': { id: 'number' },
   'page-leads-set': { pageLeads: 'boolean' },

@@ -52,12 +52,27 @@ for (const [network, bits] of [
 ] as const)
   NEVER.addSubnet(network, bits, 'ipv6');
 
-/** The address to connect to: the name is looked up once, and what it is now is what is asked. @throws OutOfReach */
-export async function mailHostInReach({ host, port }: Pick<MailboxSettings, 'host' | 'port'>, { mailHosts }: Reach): Promise<string> {
-  const named = mailHosts.includes(host) || mailHosts.includes(`${host}:${port}`);
-  if (!named && !USUAL_PORTS.has(port)) throw new OutOfReach('Mail is fetched at the ports 143 and 993 only.');
-  const addresses = isIP(host) ? [host] : (await lookup(host, { all: true })).map(({ address }) => address);
-  const [allowed] = addresses.filter((address) => named || !NEVER.check(address, isIP(address) === 6 ? 'ipv6' : 'ipv4'));
-  if (allowed === undefined) throw new OutOfReach('Mail is not fetched from this machine itself.');
+/**
+ * The addresses that a name stands for and that may be asked. A host that is named as reachable may be on this machine.
+ * `port`: null for the usual one. @throws OutOfReach where none may be asked; as the lookup does where the name is not known.
+ */
+export async function addressesInReach(
+  host: string,
+  port: number | null,
+  { mailHosts }: Reach,
+): Promise<readonly { readonly address: string; readonly family: number }[]> {
+  const named = mailHosts.includes(host) || (port !== null && mailHosts.includes(`${host}:${port}`));
+  const family = isIP(host);
+  const addresses = family > 0 ? [{ address: host, family }] : await lookup(host, { all: true });
+  const allowed = addresses.filter((one) => named || !NEVER.check(one.address, one.family === 6 ? 'ipv6' : 'ipv4'));
+  if (allowed.length === 0)
+    throw new OutOfReach('Nothing is asked of this machine itself. Ask who runs the server to name it (UMBER_MAIL_HOSTS).');
   return allowed;
+}
+
+/** The address to connect to: the name is looked up once, and what it is now is what is asked. @throws OutOfReach */
+export async function mailHostInReach({ host, port }: Pick<MailboxSettings, 'host' | 'port'>, reach: Reach): Promise<string> {
+  const named = reach.mailHosts.includes(host) || reach.mailHosts.includes(`${host}:${port}`);
+  if (!named && !USUAL_PORTS.has(port)) throw new OutOfReach('Mail is fetched at the ports 143 and 993 only.');
+  return (await addressesInReach(host, port, reach))[0].address;
 }

@@ -5,6 +5,7 @@ import { personOfToken } from '../intake/tokens.js';
 import type { Services } from '../services.js';
 import { onceByKey } from './idempotency.js';
 import { openApi } from './openapi.js';
+import { readerPage } from './reader-page.js';
 import { isForPrograms } from './for-programs.js';
 
 /**
@@ -14,6 +15,7 @@ import { isForPrograms } from './for-programs.js';
 export function programApi(services: Services, endpoints: Router): Router {
   const router = Router();
   router.get('/openapi.json', (_request, response) => void response.json(openApi()));
+  router.use(readerPage());
   router.use((_request: Request, response: Response, next: NextFunction) => {
     response.locals.isProgram = true;
     response.set('Cache-Control', 'no-store');

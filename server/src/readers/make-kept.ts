@@ -139,7 +139,6 @@ function metadata(title: string, kind: DocumentKind, fields: KeptInput['fields']
 }
 
 const escaped = (text: string): string =>
-   
   text
     .replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '')
     .replace(/[&<>"]/g, (character) => `&#${character.charCodeAt(0)};`);

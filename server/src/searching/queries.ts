@@ -1,4 +1,4 @@
-import type { FoundDocument } from '@umber/contract/searching';
+import type { FoundDocument, ListedDocument } from '@umber/contract/searching';
 import { many, type Database } from '../database/database.js';
 
 /** What is looked for, in the ways in which it may be meant; null where it cannot be meant so. */
@@ -31,4 +31,13 @@ export const foundDocuments = (db: Database, { part, amount, words }: Looked, mo
      select d.id, d.tray, d.kind, coalesce(s.name, d.seller_name) as supplier, d.invoice_number as number, d.issue_date as "issueDate", d.currency, d.gross_total as total, b.by
      from best b join documents d on d.id = b.id left join suppliers s on s.id = d.supplier_id order by b.rank, d.id desc limit $4`,
     [part, amount, words, most],
+  );
+
+/** Documents of ids below this one, the newest first; null: from the newest on. */
+export const documentsBefore = (db: Database, id: number | null, most: number) =>
+  many<ListedDocument>(
+    db,
+    `select d.id, d.tray, d.kind, coalesce(s.name, d.seller_name) as supplier, d.invoice_number as number, d.issue_date as "issueDate", d.currency, d.gross_total as total
+     from documents d left join suppliers s on s.id = d.supplier_id where ($1::bigint is null or d.id < $1) order by d.id desc limit $2`,
+    [id, most],
   );

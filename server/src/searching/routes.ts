@@ -5,6 +5,7 @@ import type { Services } from '../services.js';
 import { searchWords } from '../database/search-words.js';
 import { peopleWith } from '../people/queries.js';
 import { searchArchive } from './archive.js';
+import { documentsPage } from './documents-page.js';
 import { keepSearch, keptSearches, lookAtSearch, removeSearch } from './kept-searches.js';
 import { closeList, openLists } from './list-queries.js';
 import { handList, openList } from './lists.js';
@@ -12,6 +13,7 @@ import { foundDocuments } from './queries.js';
 
 type Searching =
   | 'search'
+  | 'documents'
   | 'searchArchive'
   | 'keptSearches'
   | 'keepSearch'
@@ -39,6 +41,7 @@ function amountIn(text: string): string | null {
 
 /** One search over all documents; the archive, searches that are kept, and lists that are handed on. */
 export const searchingRoutes = ({ pool, today }: Services): Handlers<Searching> => ({
+  documents: ({ input }) => documentsPage(pool, input),
   searchArchive: ({ input }) => searchArchive(pool, input),
   keptSearches: ({ person }) => keptSearches(pool, person.id),
   keepSearch: async ({ input, person }) => {

@@ -92,7 +92,13 @@ describe('settings and sign-ins', () => {
 });
 
 describe('the sources', () => {
-  const rest: TestAnswers = { risk: () => NEVER, archive: () => NEVER, separation: () => NEVER, keeping: () => NEVER, tokens: () => of([]) };
+  const rest: TestAnswers = {
+    risk: () => NEVER,
+    archive: () => NEVER,
+    separation: () => NEVER,
+    keeping: () => NEVER,
+    tokens: () => of([]),
+  };
   const source: SourceView = {
     id: 1,
     kind: 'mail',

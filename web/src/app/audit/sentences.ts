@@ -34,6 +34,10 @@ export function auditText(act: AuditAct): string {
       return `Set how many of 100 values may be wrong unasked: ${act.before} before, ${act.after} now.`;
     case 'exported':
       return `Exported “${act.name}”.`;
+    case 'hook-made':
+      return `Told from now on: ${act.url}`;
+    case 'hook-removed':
+      return `Not told any more: ${act.url}`;
     case 'keeping-set':
       return act.after === null ? 'Documents are kept in no folder any more' : `Documents are kept in ${act.after}, named ${act.pattern}`;
     case 'export-kept':

@@ -10,6 +10,7 @@ import { SeparationPanel } from '../approval/separation-panel';
 import { RiskPanel } from '../reading/risk-panel';
 import { messageOf } from '../api-error';
 import { ArchiveLine } from './archive-line';
+import { HooksPanel } from '../hooks/hooks-panel';
 import { KeepingPanel } from '../keeping/keeping-panel';
 import { RulesEditor } from './rules-editor';
 import { SourceForm } from './source-form';
@@ -26,7 +27,7 @@ const shortPath = (path: string): string => {
   selector: 'umber-sources-page',
   host: { class: 'list-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RiskPanel, SeparationPanel, ArchiveLine, KeepingPanel, RulesEditor, SourceForm, TokensPanel],
+  imports: [RiskPanel, SeparationPanel, ArchiveLine, HooksPanel, KeepingPanel, RulesEditor, SourceForm, TokensPanel],
   template: `
     <header>
       <h1>Sources</h1>
@@ -79,6 +80,7 @@ const shortPath = (path: string): string => {
     }
     @if (maySubmit()) {
       <umber-tokens-panel />
+      <umber-hooks-panel />
     }
     <umber-risk-panel />
     <umber-separation-panel />

@@ -24,7 +24,7 @@ const SCOPES: Readonly<Record<TokenScope, readonly TokenScope[]>> = {
     <h2>Tokens for your programs</h2>
     <p class="quiet">
       A program sends a file as the body of <code>POST /api/v1/arrivals?name=…</code> with its token; with more rights it may do what you
-      may, under <code>/api/v1</code>, as <a href="/api/v1/openapi.json">its description</a> says.
+      may, under <code>/api/v1</code>, as <a href="/api/v1/" target="_blank" rel="noopener">its description</a> says.
     </p>
     <form [formGroup]="form" (ngSubmit)="make()">
       <input class="field" formControlName="name" placeholder="What the token is for" aria-label="What the token is for" />

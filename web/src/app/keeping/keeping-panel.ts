@@ -27,7 +27,7 @@ const REST = 200;
         <p class="quiet">What is posted or filed is kept as PDF/A-3 in a folder of the server as well, in step with what changes.</p>
         <form [formGroup]="form" (ngSubmit)="save()">
           <label>Kept in <input class="field digits" formControlName="folder" placeholder="none" spellcheck="false" /></label>
-          <label class="wide">Named <input class="field digits" formControlName="pattern" spellcheck="false" /></label>
+          <label class="wide">Called <input class="field digits" formControlName="pattern" spellcheck="false" /></label>
           <button class="plain-button" type="submit">Save</button>
         </form>
         @if (preview(); as seen) {
