@@ -36,6 +36,7 @@ const CORE = [
   'exports',
   'keeping',
   'hooks',
+  'other-ledger',
 ];
 /** Within reading; `reading.ts`, the types of what is read, is everybody's. */
 const READING = ['print', 'language', 'scanned', 'rules', 'header', 'fitted', 'table', 'confidence', 'structured'];

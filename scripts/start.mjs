@@ -119,7 +119,7 @@ try {
   if (fresh || existsSync(loading)) {
     if (!fresh) say('The last start was cut short while the demo was loading: it begins anew.');
     cluster.stop();
-    for (const name of ['postgres', 'database.json', 'demo.loading', 'demo.loaded'])
+    for (const name of ['postgres', 'database.json', 'demo.loading', 'demo.loaded', 'other-ledger.json'])
       rmSync(join(folder, name), { recursive: true, force: true });
   }
   if (!cluster.exists) say('Making the database …');
@@ -132,6 +132,7 @@ try {
   const smtpPort = await freePort(SMTP_PORT);
   const demoPort = await freePort(await freePort(0));
   const postPort = await freePort(await freePort(0));
+  const ledgerPort = await freePort(await freePort(0));
   const env = {
     UMBER_DATABASE_URL: databaseUrl,
     UMBER_HTTP_PORT: String(httpPort),
@@ -146,6 +147,10 @@ try {
     UMBER_MAIL_FROM: process.env.UMBER_MAIL_FROM ?? 'invoices@kestrelfell.example',
     UMBER_DEMO_POST_PORT: String(postPort),
     UMBER_DEMO_POST_FOLDER: join(folder, 'letters'),
+    // Entries go to the demo’s other ledger, unless one is named.
+    UMBER_LEDGER_URL: process.env.UMBER_LEDGER_URL ?? `http://127.0.0.1:${ledgerPort}/entries`,
+    UMBER_DEMO_LEDGER_PORT: String(ledgerPort),
+    UMBER_DEMO_LEDGER_FILE: join(folder, 'other-ledger.json'),
     UMBER_DEMO_PORT: String(demoPort),
     UMBER_DEMO_FOLDER: copierFolder(),
     UMBER_DEMO_URL: `http://127.0.0.1:${demoPort}`,

@@ -24,6 +24,7 @@ import { submissionRoutes } from './intake/submissions.js';
 import { arrivalRoutes } from './arrivals/routes.js';
 import { codingRoutes } from './coding/routes.js';
 import { sourceRoutes, uploadRoutes } from './intake/routes.js';
+import { otherLedgerRoutes } from './other-ledger/routes.js';
 import { hookRoutes } from './hooks/routes.js';
 import { keepingRoutes } from './keeping/routes.js';
 import { exportRoutes } from './exports/routes.js';
@@ -129,6 +130,7 @@ function api(services: Services): Router {
         ...exportRoutes(services),
         ...keepingRoutes(services),
         ...hookRoutes(services),
+        ...otherLedgerRoutes(services),
         ...eventRoutes(services),
         ...demoRoutes(services),
       },

@@ -17,6 +17,7 @@ export const servicesOf = (options: ServerOptions, { pool, readers, live, jobs }
   enqueue: (queue, id) => jobs.send(queue, id),
   queueAnswers: () => jobs.answers(),
   secret: options.secret,
+  ledgerUrl: options.ledgerUrl ?? null,
   sealFile: options.sealFile ?? null,
   reach: options.reach ?? NOWHERE,
   demoUrl: options.demoUrl,

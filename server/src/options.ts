@@ -23,6 +23,8 @@ export interface ServerOptions extends DatabaseAccess {
   readonly mailOut?: MailOut | null;
   /** 32 bytes. */
   readonly secret: Buffer;
+  /** Where entries are handed to another ledger; nowhere where it is left out. */
+  readonly ledgerUrl?: string | null;
   /** The file that heads of sealed days are written to. */
   readonly sealFile?: string | null;
   /** Where sources may be; nowhere where it is left out. */

@@ -37,6 +37,8 @@ export interface Services {
   readonly secret: Buffer;
   /** Where it may go on behalf of who sets sources up. */
   readonly reach: Reach;
+  /** Where entries are handed to another ledger; null for none. */
+  readonly ledgerUrl: string | null;
   /** The file that heads of sealed days are written to; null for none. */
   readonly sealFile: string | null;
   /** Where the stand-in supplier listens; null outside the demo. */

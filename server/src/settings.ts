@@ -33,6 +33,7 @@ export const settingsOf = (): ServerOptions => ({
     ownFolders: [fileURLToPath(new URL('../../', import.meta.url)), ...listOf('UMBER_DATA')],
     mailHosts: (process.env.UMBER_MAIL_HOSTS ?? '').split(',').filter((part) => part !== ''),
   },
+  ledgerUrl: process.env.UMBER_LEDGER_URL ?? null,
   sealFile: process.env.UMBER_SEALS ?? null,
   demoUrl: process.env.UMBER_DEMO_URL ?? null,
   ...(process.env.UMBER_PUBLIC_URL ? { publicUrl: process.env.UMBER_PUBLIC_URL } : {}),

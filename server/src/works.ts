@@ -5,6 +5,7 @@ import { Live } from './events/live.js';
 import { deleteStaleUploads } from './intake/queries.js';
 import { bringUpToDate } from './searching/keep-up.js';
 import { deliver } from './hooks/deliver.js';
+import { handOn } from './other-ledger/hand-on.js';
 import { Steady } from './pipeline/steady.js';
 import { FetchedSources } from './intake/sources.js';
 import { deleteExpiredSessions } from './people/queries.js';
@@ -49,6 +50,7 @@ export async function startWorks(options: ServerOptions): Promise<RunningWorks> 
   const steady = [
     new Steady('keeping the archive up', () => bringUpToDate(pool)),
     new Steady('telling other programs', () => deliver(services)),
+    new Steady('handing entries on', () => handOn(services)),
   ];
   sources.start();
   for (const one of steady) one.start();

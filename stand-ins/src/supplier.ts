@@ -1,6 +1,7 @@
 import { createServer } from 'node:http';
 import type { DemoMail, DemoSent, ScanWish } from '@umber/contract/demo';
 import { askedMail, askedStack, type DemoMailPlan } from '@umber/demo/first-day';
+import { openLedger } from './ledger/index.js';
 import { openPostOffice } from './post-office.js';
 import { scanStack } from './scanner.js';
 import { sendMail, sendScan, writeScan } from './send.js';
@@ -46,5 +47,7 @@ async function scan(wish: ScanWish): Promise<DemoSent> {
 
 const postPort = Number(process.env.UMBER_DEMO_POST_PORT ?? 0);
 if (postPort > 0) await openPostOffice(postPort, process.env.UMBER_DEMO_POST_FOLDER ?? 'letters');
+const ledgerPort = Number(process.env.UMBER_DEMO_LEDGER_PORT ?? 0);
+if (ledgerPort > 0) await openLedger(ledgerPort, process.env.UMBER_DEMO_LEDGER_FILE ?? 'ledger.json');
 server.listen(port, '127.0.0.1', () => process.send?.('ready'));
 for (const signal of ['SIGTERM', 'SIGINT', 'disconnect'] as const) process.on(signal, () => process.exit(0));

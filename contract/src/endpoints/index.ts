@@ -82,6 +82,7 @@ import type {
 } from '../orders/index.js';
 import type { Session, SignIn } from '../people/index.js';
 import type { ExportPreview, ExportsView, ExportWish, KeepWish, RunView, RunWish } from '../exports/index.js';
+import type { LedgerCodesWish, OtherLedgerSwitch, OtherLedgerView } from '../other-ledger/index.js';
 import type { HooksView, MadeHook, NewHook } from '../hooks/index.js';
 import type { KeepingView, KeepingWish, NamePreview } from '../keeping/index.js';
 import type { EInvoiceView } from '../e-invoices/index.js';
@@ -222,6 +223,12 @@ export const ENDPOINTS = {
   sweep: returns<readonly SweepResult[], SweepStroke>().post('/sweep', 'check'),
   undoSweep: returns<readonly SweepResult[], SweepUndo>().post('/sweep/undo', 'check'),
   search: returns<readonly FoundDocument[], Search>().get('/search', 'signed-in'),
+  otherLedger: returns<OtherLedgerView>().get('/other-ledger', 'signed-in'),
+  switchOtherLedger: returns<OtherLedgerView, OtherLedgerSwitch>().put('/other-ledger', 'post'),
+  setLedgerCodes: returns<OtherLedgerView, LedgerCodesWish>().put('/other-ledger/codes', 'masterData'),
+  handEntryAgain: returns<OtherLedgerView>().post('/other-ledger/entries/:id/again', 'post'),
+  sendBatchAgain: returns<OtherLedgerView>().post('/other-ledger/batches/:id/again', 'post'),
+  ledgerBatch: returns<Bytes>().get('/other-ledger/batches/:id/entries.csv', 'signed-in'),
   hooks: returns<HooksView>().get('/hooks', 'sources'),
   makeHook: returns<MadeHook, NewHook>().post('/hooks', 'sources', 201),
   removeHook: returns<HooksView>().delete('/hooks/:id', 'sources'),

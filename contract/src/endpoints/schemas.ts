@@ -44,6 +44,7 @@ import {
 import { signInSchema } from '../people/schemas.js';
 import { exportWishSchema, keepWishSchema, runWishSchema } from '../exports/schemas.js';
 import { pageLeadsSchema, riskChangeSchema } from '../reading/schemas.js';
+import { ledgerCodesSchema, otherLedgerSwitchSchema } from '../other-ledger/schemas.js';
 import { newHookSchema } from '../hooks/schemas.js';
 import { keepingWishSchema, namePreviewSchema } from '../keeping/schemas.js';
 import { documentsWishSchema, archiveSearchSchema, handingListSchema, keepSearchSchema } from '../searching/schemas.js';
@@ -146,6 +147,8 @@ export const INPUT_SCHEMAS: { readonly [N in WithInput]: Joi.Schema<InputOf<N> e
   sweep: sweepStrokeSchema,
   undoSweep: sweepUndoSchema,
   search: searchSchema,
+  switchOtherLedger: otherLedgerSwitchSchema,
+  setLedgerCodes: ledgerCodesSchema,
   makeHook: newHookSchema,
   setKeeping: keepingWishSchema,
   namePreview: namePreviewSchema,

@@ -22,6 +22,14 @@ export type AuditAct =
   | { readonly code: 'risk-set'; readonly before: number; readonly after: number }
   /** Which counts where an electronic invoice's page and data differ. */
   /** A list of documents was handed on as files: the run in the journal of exports. */
+  | { readonly code: 'other-ledger-switched'; readonly isOn: boolean }
+  | {
+      readonly code: 'ledger-code-set';
+      readonly kind: string;
+      readonly ours: string;
+      readonly before: string | null;
+      readonly after: string | null;
+    }
   | { readonly code: 'hook-made' | 'hook-removed'; readonly url: string }
   | { readonly code: 'keeping-set'; readonly before: string | null; readonly after: string | null; readonly pattern: string }
   | { readonly code: 'exported'; readonly name: string; readonly run: number }
@@ -79,6 +87,8 @@ export const AUDIT_SHAPES: Shapes<AuditAct> = {
   'risk-set': { before: 'number', after: 'number' },
   exported: { name: 'string', run: 'number' },
   'export-kept': { name: 'string' },
+  'other-ledger-switched': { isOn: 'boolean' },
+  'ledger-code-set': { kind: 'string', ours: 'string', before: 'string?', after: 'string?' },
   'hook-made': { url: 'string' },
   'hook-removed': { url: 'string' },
   'keeping-set': { before: 'string?', after: 'string?', pattern: 'string' },

@@ -34,6 +34,10 @@ export function auditText(act: AuditAct): string {
       return `Set how many of 100 values may be wrong unasked: ${act.before} before, ${act.after} now.`;
     case 'exported':
       return `Exported “${act.name}”.`;
+    case 'other-ledger-switched':
+      return act.isOn ? 'Entries are handed to the other ledger' : 'Entries are not handed to the other ledger any more';
+    case 'ledger-code-set':
+      return `${act.kind === 'account' ? 'Account' : 'Cost centre'} ${act.ours} in the other ledger: ${act.before ?? 'nothing'} → ${act.after ?? 'nothing'}`;
     case 'hook-made':
       return `Told from now on: ${act.url}`;
     case 'hook-removed':
