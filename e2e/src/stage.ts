@@ -56,7 +56,8 @@ export class Stage {
     Stage.standing.add(stage);
     const url = await newDatabase();
     stage.#database = url;
-    const [http, smtp, demo, post] = [await freePort(), await freePort(), await freePort(), await freePort()];
+    const [http, smtp, demo, post, ledger] = [await freePort(), await freePort(), await freePort(), await freePort(), await freePort()];
+    const copier = await mkdtemp(join(tmpdir(), 'umber-copier-'));
     stage.base = `http://127.0.0.1:${http}`;
     stage.smtpPort = smtp;
     const env = {
@@ -76,7 +77,10 @@ export class Stage {
       UMBER_DEMO_POST_PORT: String(post),
       UMBER_DEMO_POST_FOLDER: await mkdtemp(join(tmpdir(), 'umber-letters-')),
       UMBER_FOLDERS: tmpdir(),
-      UMBER_DEMO_FOLDER: await mkdtemp(join(tmpdir(), 'umber-copier-')),
+      UMBER_DEMO_FOLDER: copier,
+      UMBER_LEDGER_URL: `http://127.0.0.1:${ledger}/entries`,
+      UMBER_DEMO_LEDGER_PORT: String(ledger),
+      UMBER_DEMO_LEDGER_FILE: join(copier, '..', `other-ledger-${ledger}.json`),
     };
     await stage.#run('server/dist/demo/prepare.js', env, 'exit');
     await stage.#run('server/dist/main.js', env, 'message');

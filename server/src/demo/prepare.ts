@@ -1,5 +1,6 @@
 import type { SourceRule } from '@umber/core/intake';
-import { openPool } from '../database/database.js';
+import { ledgerCodes, setHandsEntries, setLedgerCode } from '../other-ledger/queries.js';
+import { openPool, type Database } from '../database/database.js';
 import { insertSource, replaceRules, sourceOfKind } from '../intake/queries.js';
 import { prepareDatabase } from '../works.js';
 import { loadDemo } from './load.js';
@@ -9,6 +10,15 @@ const DEMO_RULES: readonly SourceRule[] = [
   { conditions: [{ part: 'subject', test: 'contains', text: 'newsletter' }], does: { act: 'turn-away', reason: 'advertising' } },
   { conditions: [{ part: 'recipient', test: 'contains', text: '+coal' }], does: { act: 'department', department: 'Locomotive Shed' } },
 ];
+
+/** What the stand-in for another ledger calls our codes: but for one that nobody has named yet, and one that it does not know. */
+async function nameCodes(db: Database): Promise<void> {
+  for (const { kind, ours } of await ledgerCodes(db)) {
+    const theirs = kind === 'cost-centre' ? `K-${ours}` : ours === '5320' ? 'GROUNDS' : `${ours}00`;
+    if (ours !== '5340') await setLedgerCode(db, { kind, ours, theirs });
+  }
+  await setHandsEntries(db, true);
+}
 
 /** Migrates the database and loads the demo where it is empty. Prints `fresh` or `kept`. */
 const url = process.env.UMBER_OWNER_URL;
@@ -29,6 +39,7 @@ try {
     );
   const fresh = await loadDemo(pool, new Date().toISOString().slice(0, 10), true);
   const mail = await sourceOfKind(pool, 'mail');
+  if (fresh) await nameCodes(pool);
   if (fresh && mail) await replaceRules(pool, mail.id, DEMO_RULES);
   console.log(fresh ? 'fresh' : 'kept');
 } finally {

@@ -11,15 +11,16 @@ import { loaded } from '../loading/loaded';
 import { LoadingLine } from '../loading/loading-line';
 import { Live } from '../live/live';
 import { AmountPipe } from '../money/amount.pipe';
+import { OtherLedger } from './other-ledger';
 import { EntryTable } from './entry-table';
 
-const VIEWS = ['Journal', 'Open items', 'Trial balance'] as const;
+const VIEWS = ['Journal', 'Open items', 'Trial balance', 'Other ledger'] as const;
 
 /** Journal entries, what is owed to each supplier, and a trial balance that sums to zero. */
 @Component({
   selector: 'umber-ledger-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [KeyHint, AmountPipe, EntryTable, LoadingLine, RouterLink],
+  imports: [KeyHint, AmountPipe, EntryTable, LoadingLine, OtherLedger, RouterLink],
   host: { class: 'list-page' },
   template: `
     <header>
@@ -130,6 +131,9 @@ const VIEWS = ['Journal', 'Open items', 'Trial balance'] as const;
           }
         }
       }
+      @case ('Other ledger') {
+        <umber-other-ledger />
+      }
       @default {
         <umber-loading-line [of]="balance()" />
         @if (balance().value; as balance) {
@@ -239,7 +243,11 @@ export class LedgerPage {
 
   constructor() {
     inject(Keys).use([
-      { keys: '1 2 3', does: 'journal, open items, trial balance', run: (event) => this.view.set(VIEWS[Number(event.key) - 1]) },
+      {
+        keys: '1 2 3 4',
+        does: 'journal, open items, trial balance, other ledger',
+        run: (event) => this.view.set(VIEWS[Number(event.key) - 1]),
+      },
     ]);
   }
 
