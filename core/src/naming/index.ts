@@ -98,7 +98,7 @@ const RESERVED = /^(con|prn|aux|nul|com\d|lpt\d)(\..*)?$/i;
 function cleaned(name: string): string {
   const plain = name
     .normalize('NFC')
-     
+
     .replace(/[\u0000-\u001f\u007f]/g, ' ')
     .replace(/[:*?"<>|]/g, '-')
     .replace(/\s+/g, ' ')
