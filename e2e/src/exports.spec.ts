@@ -1,4 +1,6 @@
-import { readFile } from 'node:fs/promises';
+import { mkdtemp, readdir, readFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
 import { drawInvoice, invoiceOfOrder } from '@umber/demo/drawing';
 import { scenarioOrders } from '@umber/demo/scenario';
@@ -60,6 +62,29 @@ test.describe('exports', () => {
     await expect(clerk.getByLabel('Since when')).toHaveValue('new or changed since the last time');
     await clerk.getByRole('button', { name: 'Take For the bank away' }).click();
     await expect(clerk.getByRole('button', { name: 'Take For the bank away' })).toHaveCount(0);
+  });
+
+  test('go into a folder by themselves where a controller says so; a folder out of reach is refused', async () => {
+    const controller = await stage.signIn('ruth');
+    await controller.goto(`${stage.base}/exports`);
+    await controller.getByLabel('Name of the export').fill('To the office');
+    await controller.getByRole('button', { name: 'Keep', exact: true }).click();
+    const to = controller.getByLabel('Folder or address that To the office goes to');
+    await controller.getByLabel('Where To the office goes by itself').selectOption('folder');
+    await to.fill('/etc');
+    await controller.keyboard.press('Tab');
+    await expect(controller.getByText(/Only folders below these are used/)).toBeVisible();
+    const folder = await mkdtemp(join(tmpdir(), 'umber-exports-'));
+    await to.fill(folder);
+    await controller.keyboard.press('Tab');
+    await expect(controller.getByText(/goes to .* from its next run on/)).toBeVisible();
+    await controller.getByRole('button', { name: 'To the office', exact: true }).click();
+    await controller.getByRole('button', { name: 'Export', exact: true }).click();
+    await expect(controller.getByRole('status').getByText('One document went out.')).toBeVisible();
+    await expect(async () => expect((await readdir(folder)).length).toBeGreaterThan(0)).toPass();
+    await controller.reload();
+    await expect(controller.getByText(`gone to ${folder}`)).toBeVisible();
+    await controller.context().close();
   });
 
   test('say what is wrong, and leave what was typed', async () => {

@@ -4,6 +4,7 @@ import { APPLICATION_ROLE, grantApplication } from './database/roles.js';
 import { Live } from './events/live.js';
 import { deleteStaleUploads } from './intake/queries.js';
 import { bringUpToDate } from './searching/keep-up.js';
+import { deliverExport } from './exports/deliver.js';
 import { deliver } from './hooks/deliver.js';
 import { handOn } from './other-ledger/hand-on.js';
 import { Steady } from './pipeline/steady.js';
@@ -50,6 +51,7 @@ export async function startWorks(options: ServerOptions): Promise<RunningWorks> 
   const steady = [
     new Steady('keeping the archive up', () => bringUpToDate(pool)),
     new Steady('telling other programs', () => deliver(services)),
+    new Steady('sending exports', () => deliverExport(services)),
     new Steady('handing entries on', () => handOn(services)),
   ];
   sources.start();

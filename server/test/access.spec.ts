@@ -138,6 +138,8 @@ const ROUTES: readonly (readonly [method: string, path: string, right: Right | n
   ['POST', '/api/other-ledger/entries/999999/again', 'post'],
   ['POST', '/api/other-ledger/batches/999999/again', 'post'],
   ['GET', '/api/other-ledger/batches/999999/entries.csv', null],
+  ['PUT', '/api/export/kept/999999/target', 'exportTargets'],
+  ['POST', '/api/export/runs/999999/again', 'exportTargets'],
   ['GET', '/api/hooks', 'sources'],
   ['POST', '/api/hooks', 'sources'],
   ['DELETE', '/api/hooks/999999', 'sources'],

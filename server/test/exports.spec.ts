@@ -133,7 +133,7 @@ describe('exports', () => {
     const byItself = await until('the one by itself', async () =>
       (await people.nell.ok('GET', '/api/export')).runs.find(({ by, doneAt }: View) => by === null && doneAt !== null),
     );
-    expect(byItself).toMatchObject({ name: 'To the bank', exportId });
+    expect(byItself).toMatchObject({ name: 'To the bank', exportId, delivery: null });
     // Kept under the same name it takes the place of the first.
     expect((await people.ruth.ok('PUT', '/api/export/kept', { ...since, name: 'to the BANK', every: null })).kept).toMatchObject([
       { id: exportId, name: 'to the BANK', every: null },

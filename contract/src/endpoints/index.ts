@@ -81,7 +81,7 @@ import type {
   ReceiptWish,
 } from '../orders/index.js';
 import type { Session, SignIn } from '../people/index.js';
-import type { ExportPreview, ExportsView, ExportWish, KeepWish, RunView, RunWish } from '../exports/index.js';
+import type { TargetWish, ExportPreview, ExportsView, ExportWish, KeepWish, RunView, RunWish } from '../exports/index.js';
 import type { LedgerCodesWish, OtherLedgerSwitch, OtherLedgerView } from '../other-ledger/index.js';
 import type { HooksView, MadeHook, NewHook } from '../hooks/index.js';
 import type { KeepingView, KeepingWish, NamePreview } from '../keeping/index.js';
@@ -296,6 +296,8 @@ export const ENDPOINTS = {
   runExport: returns<RunView, RunWish>().post('/export/runs', 'exports', 201),
   exportedFile: returns<Bytes>().get('/export/runs/:id/files/:position', 'exports'),
   keepExport: returns<ExportsView, KeepWish>().put('/export/kept', 'keepExports'),
+  setExportTarget: returns<ExportsView, TargetWish>().put('/export/kept/:id/target', 'exportTargets'),
+  deliverExportAgain: returns<ExportsView>().post('/export/runs/:id/again', 'exportTargets'),
   removeExport: returns<ExportsView>().delete('/export/kept/:id', 'keepExports'),
   exportTable: returns<Bytes>().get('/exports/:table', 'signed-in'),
 

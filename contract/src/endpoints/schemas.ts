@@ -42,7 +42,7 @@ import {
   supplierChoiceSchema,
 } from '../matching/schemas.js';
 import { signInSchema } from '../people/schemas.js';
-import { exportWishSchema, keepWishSchema, runWishSchema } from '../exports/schemas.js';
+import { exportWishSchema, keepWishSchema, runWishSchema, targetWishSchema } from '../exports/schemas.js';
 import { pageLeadsSchema, riskChangeSchema } from '../reading/schemas.js';
 import { ledgerCodesSchema, otherLedgerSwitchSchema } from '../other-ledger/schemas.js';
 import { newHookSchema } from '../hooks/schemas.js';
@@ -191,6 +191,7 @@ export const INPUT_SCHEMAS: { readonly [N in WithInput]: Joi.Schema<InputOf<N> e
   previewExport: exportWishSchema,
   runExport: runWishSchema,
   keepExport: keepWishSchema,
+  setExportTarget: targetWishSchema,
   setPageLeads: pageLeadsSchema,
   supplierWrites: demoMailSchema,
   scannerFeeds: scanWishSchema,

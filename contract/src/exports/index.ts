@@ -34,7 +34,25 @@ export interface KeepWish extends ExportWish {
   readonly name: string;
   readonly every: (typeof EVERY)[number] | null;
 }
+/** Where files go by themselves. */
+export type ExportTarget =
+  | { readonly kind: 'folder'; /** On the server, absolute. */ readonly to: string }
+  | { readonly kind: 'mail'; readonly to: string }
+  | { readonly kind: 'address'; /** Each file is posted there. */ readonly to: string };
+export const TARGET_KINDS = ['folder', 'mail', 'address'] as const satisfies readonly ExportTarget['kind'][];
+export interface TargetWish {
+  readonly target: ExportTarget | null;
+}
+export interface ExportDelivery {
+  readonly target: ExportTarget;
+  readonly tries: number;
+  /** Null: it has arrived, or was given up. */
+  readonly nextAt: string | null;
+  readonly arrivedAt: string | null;
+  readonly fault: string | null;
+}
 export interface KeptExport extends KeepWish {
+  readonly target: ExportTarget | null;
   readonly id: number;
   readonly madeBy: string;
   readonly lastRun: string | null;
@@ -50,6 +68,8 @@ export interface RunView {
   readonly doneAt: string | null;
   readonly documents: number | null;
   readonly fault: string | null;
+  /** Where its files went by themselves; null: nowhere. */
+  readonly delivery: ExportDelivery | null;
   readonly files: readonly { readonly name: string; readonly bytes: number; /** Hexadecimal SHA-256. */ readonly sha256: string }[];
 }
 export interface ExportsView {

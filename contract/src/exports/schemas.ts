@@ -3,7 +3,7 @@ import { isIsoDate } from '@umber/core/dates';
 import { DOCUMENT_KINDS, TRAYS } from '@umber/core/documents';
 import { DATE_FORMS, ENCODINGS, EXPORT_FIELDS, EXPORT_FORMATS, SEPARATORS, SHAPES } from '@umber/core/exports';
 import { archiveSearchSchema } from '../searching/schemas.js';
-import { EVERY, SINCE, type ExportWish, type KeepWish, type RunWish } from './index.js';
+import { EVERY, SINCE, type ExportWish, type KeepWish, type RunWish, type TargetWish } from './index.js';
 
 const day = Joi.string()
   .custom((text: string, helpers) => (isIsoDate(text) ? text : helpers.error('any.invalid')))
@@ -70,6 +70,31 @@ const layout = Joi.object({
 
 export const exportWishSchema = Joi.object<ExportWish>({ what, layout });
 export const runWishSchema = Joi.object<RunWish>({ what, layout, exportId: Joi.number().integer().min(1).allow(null).required() });
+const to = (schema: Joi.StringSchema, text: string) => schema.trim().max(400).required().messages({ '*': text });
+export const targetWishSchema = Joi.object<TargetWish>({
+  target: Joi.alternatives()
+    .conditional('.kind', {
+      switch: [
+        {
+          is: 'folder',
+          then: Joi.object({
+            kind: Joi.string(),
+            to: to(Joi.string().pattern(/^\//), 'Give the folder from the root on, such as /srv/exports.'),
+          }),
+        },
+        { is: 'mail', then: Joi.object({ kind: Joi.string(), to: to(Joi.string().email({ tlds: false }), 'Give a mail address.') }) },
+        {
+          is: 'address',
+          then: Joi.object({
+            kind: Joi.string(),
+            to: to(Joi.string().uri({ scheme: ['https', 'http'] }), 'Give the whole address, such as https://example.org/files.'),
+          }),
+        },
+      ],
+      otherwise: Joi.valid(null),
+    })
+    .required(),
+});
 export const keepWishSchema = Joi.object<KeepWish>({
   what,
   layout,

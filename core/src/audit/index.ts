@@ -30,6 +30,7 @@ export type AuditAct =
       readonly before: string | null;
       readonly after: string | null;
     }
+  | { readonly code: 'export-target-set'; readonly name: string; readonly to: string | null }
   | { readonly code: 'hook-made' | 'hook-removed'; readonly url: string }
   | { readonly code: 'keeping-set'; readonly before: string | null; readonly after: string | null; readonly pattern: string }
   | { readonly code: 'exported'; readonly name: string; readonly run: number }
@@ -89,6 +90,7 @@ export const AUDIT_SHAPES: Shapes<AuditAct> = {
   'export-kept': { name: 'string' },
   'other-ledger-switched': { isOn: 'boolean' },
   'ledger-code-set': { kind: 'string', ours: 'string', before: 'string?', after: 'string?' },
+  'export-target-set': { name: 'string', to: 'string?' },
   'hook-made': { url: 'string' },
   'hook-removed': { url: 'string' },
   'keeping-set': { before: 'string?', after: 'string?', pattern: 'string' },

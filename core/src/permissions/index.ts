@@ -25,6 +25,8 @@ export const MAY = {
   exports: ['clerk', 'controller', 'auditor'],
   /** Hand lists of documents to colleagues. */
   handLists: ['clerk', 'approver', 'controller', 'auditor'],
+  /** Say where exports go by themselves. */
+  exportTargets: ['controller'],
   /** Keep searches of one's own, or for everybody. */
   keepSearches: ['clerk', 'approver', 'controller', 'administrator', 'auditor'],
   /** Keep exports under a name, let them run by themselves, and take them away. */

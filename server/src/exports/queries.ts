@@ -1,4 +1,12 @@
-import { MOST_EXPORTED, type ExportWhat, type KeepWish, type KeptExport, type RunView, type RunWish } from '@umber/contract/exports';
+import {
+  MOST_EXPORTED,
+  type ExportTarget,
+  type ExportWhat,
+  type KeepWish,
+  type KeptExport,
+  type RunView,
+  type RunWish,
+} from '@umber/contract/exports';
 import { HEADER_FIELDS, LINE_CELLS, type HeaderField, type LineCell } from '@umber/core/documents';
 import type { ExportDocument } from '@umber/core/exports';
 import { archiveIds } from '../searching/archive.js';
@@ -133,7 +141,7 @@ function grouped<T extends { documentId: number }>(rows: readonly T[]): Map<numb
 export const keptExports = (db: Database) =>
   many<KeptExport>(
     db,
-    `select x.id, x.name, x.wish -> 'what' as what, x.wish -> 'layout' as layout, x.every, p.name as "madeBy", (select max(r.asked_at) from export_runs r where r.export_id = x.id) as "lastRun"
+    `select x.id, x.name, x.wish -> 'what' as what, x.wish -> 'layout' as layout, x.every, x.target, p.name as "madeBy", (select max(r.asked_at) from export_runs r where r.export_id = x.id) as "lastRun"
      from exports x join people p on p.id = x.made_by where x.removed_at is null order by lower(x.name)`,
   );
 
@@ -158,6 +166,7 @@ export const removeExport = (db: Database, id: number) =>
   db.query('update exports set removed_at = now() where id = $1 and removed_at is null', [id]);
 
 const RUN = `select r.id, r.export_id as "exportId", r.name, r.wish, p.name as by, r.asked_at as "askedAt", r.done_at as "doneAt", r.documents, r.fault,
+   (select json_build_object('target', v.target, 'tries', v.tries, 'nextAt', v.next_at, 'arrivedAt', v.arrived_at, 'fault', v.fault) from export_deliveries v where v.run_id = r.id) as delivery,
    coalesce((select json_agg(json_build_object('name', f.name, 'bytes', f.bytes, 'sha256', encode(f.blob, 'hex')) order by f.position) from export_files f where f.run_id = r.id), '[]') as files
    from export_runs r left join people p on p.id = r.run_by`;
 export const newestRuns = (db: Database, most: number) => many<RunView>(db, `${RUN} order by r.id desc limit $1`, [most]);
@@ -235,3 +244,41 @@ export const cameWith = (db: Database, id: number) =>
      where d.id = $1`,
     [id],
   );
+
+/** @returns the name of the export; null where it is gone. */
+export const setTarget = async (db: Database, id: number, target: ExportTarget | null): Promise<string | null> =>
+  (
+    await maybe<{ name: string }>(db, 'update exports set target = $2 where id = $1 and removed_at is null returning name', [
+      id,
+      jsonOf(target),
+    ])
+  )?.name ?? null;
+
+/** The files of a run go where its kept export says. */
+export const insertExportDelivery = (db: Database, runId: number) =>
+  db.query(
+    'insert into export_deliveries (run_id, target) select r.id, x.target from export_runs r join exports x on x.id = r.export_id where r.id = $1 and x.target is not null',
+    [runId],
+  );
+/** Takes the delivery whose turn has come; nobody else has it for five minutes. */
+export const takeDelivery = (db: Database) =>
+  maybe<{ runId: number; name: string; target: ExportTarget; tries: number }>(
+    db,
+    `update export_deliveries v set next_at = now() + interval '5 minutes', tries = v.tries + 1 from export_runs r
+     where v.run_id = (select run_id from export_deliveries where next_at <= now() order by run_id limit 1 for update skip locked) and r.id = v.run_id
+     returning v.run_id as "runId", r.name, v.target, v.tries`,
+  );
+export const runFiles = (db: Database, runId: number) =>
+  many<{ position: number; name: string; type: string; blob: Buffer }>(
+    db,
+    'select position, name, type, blob from export_files where run_id = $1 order by position',
+    [runId],
+  );
+/** `again`: seconds until the next try; null: none. */
+export const noteDelivery = (db: Database, runId: number, fault: string | null, again: number | null) =>
+  db.query(
+    "update export_deliveries set next_at = now() + $3::int * interval '1 second', arrived_at = case when $2::text is null then now() end, fault = $2 where run_id = $1",
+    [runId, fault, again],
+  );
+export const deliverAgain = async (db: Database, runId: number): Promise<boolean> =>
+  (await db.query('update export_deliveries set next_at = now() where run_id = $1 and arrived_at is null', [runId])).rowCount !== 0;

@@ -1,13 +1,24 @@
 import type { ExportsView } from '@umber/contract/exports';
 import { audit } from '../audit/queries.js';
+import { ApiError } from '../api-error.js';
+import { folderInReach, OutOfReach } from '../intake/reach.js';
 import { inTransaction, type Database } from '../database/database.js';
 import type { Handlers } from '../serve.js';
 import type { Services } from '../services.js';
 import { auditPackage } from './audit-package.js';
-import { keepExport, keptExports, newestRuns, removeExport } from './queries.js';
+import { deliverAgain, keepExport, keptExports, newestRuns, removeExport, setTarget } from './queries.js';
 import { fileOfRun, previewExport, startRun } from './run.js';
 
-type Exports = 'exports' | 'previewExport' | 'runExport' | 'keepExport' | 'removeExport' | 'exportedFile' | 'auditPackage';
+type Exports =
+  | 'exports'
+  | 'previewExport'
+  | 'runExport'
+  | 'keepExport'
+  | 'setExportTarget'
+  | 'deliverExportAgain'
+  | 'removeExport'
+  | 'exportedFile'
+  | 'auditPackage';
 const RUNS_SHOWN = 100;
 
 /** Lists that are handed on as files, and the journal of what was. */
@@ -23,6 +34,22 @@ export const exportRoutes = (services: Services): Handlers<Exports> => {
         await keepExport(db, input, person.id);
         await audit(db, person.id, { code: 'export-kept', name: input.name });
       });
+      return view(pool);
+    },
+    setExportTarget: async ({ params: { id }, input: { target }, person }) => {
+      if (target?.kind === 'folder')
+        await folderInReach(target.to, services.reach).catch((error: unknown) => {
+          throw error instanceof OutOfReach ? new ApiError('bad-request', error.message) : error;
+        });
+      await inTransaction(pool, async (db) => {
+        const name = await setTarget(db, id, target);
+        if (name === null) throw new ApiError('no-such-thing');
+        await audit(db, person.id, { code: 'export-target-set', name, to: target?.to ?? null });
+      });
+      return view(pool);
+    },
+    deliverExportAgain: async ({ params: { id } }) => {
+      if (!(await deliverAgain(pool, id))) throw new ApiError('no-such-thing', 'It has arrived, or goes nowhere by itself.');
       return view(pool);
     },
     removeExport: async ({ params: { id }, person }) => {

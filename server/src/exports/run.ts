@@ -13,6 +13,7 @@ import {
   exportedIds,
   exportFile,
   exportsDue,
+  insertExportDelivery,
   insertExported,
   insertExportFile,
   insertRun,
@@ -85,6 +86,7 @@ export async function runExport(services: Services, id: number): Promise<void> {
       });
     await insertExported(db, id, found);
     await endRun(db, id, found.length, null);
+    await insertExportDelivery(db, id);
   });
 }
 

@@ -1,7 +1,8 @@
-import { createHash, randomUUID } from 'node:crypto';
-import { access, mkdir, open, rename, rm, rmdir } from 'node:fs/promises';
+import { createHash } from 'node:crypto';
+import { access, mkdir, rm, rmdir } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { nameUnlike, pathOf, readPattern } from '@umber/core/naming';
+import { exists, folderFault, writeWhole } from '../archive/write-whole.js';
 import { inTransaction, troubleOf } from '../database/database.js';
 import { folderInReach } from '../intake/reach.js';
 import { log } from '../log.js';
@@ -10,18 +11,6 @@ import { keptPdf } from './kept-pdf.js';
 import { documentToKeep, isPathTaken, keepingWish, namingValues, noteKept, noteNotKept } from './queries.js';
 
 const ENDING = '.pdf';
-/** What may go wrong with a folder, as whoever looks after it understands it. */
-const FAULTS: Readonly<Record<string, string>> = {
-  EACCES: 'The server may not write there. Give it the right to, or choose another folder.',
-  EPERM: 'The server may not write there. Give it the right to, or choose another folder.',
-  EROFS: 'The folder can only be read.',
-  ENOENT: 'The folder is not there.',
-  ENOTDIR: 'A part of the path is a file, where a folder should be.',
-  ENOSPC: 'There is no room left there.',
-  EDQUOT: 'There is no room left there.',
-  ENAMETOOLONG: 'The name is longer than the folder takes.',
-};
-
 /** Writes a document into the folder, where and as its pattern wants it now. What is there already is left; safe to run twice. */
 export async function keepFile(services: Services, id: number): Promise<void> {
   try {
@@ -61,34 +50,9 @@ export async function keepFile(services: Services, id: number): Promise<void> {
     });
   } catch (error) {
     if (troubleOf(error) !== null) throw error;
-    const code = (error as NodeJS.ErrnoException).code ?? '';
-    const said = FAULTS[code] ?? (error instanceof Error ? error.message : 'unknown error');
+    const said = folderFault(error);
     log.warn({ document: id, error }, 'a document could not be kept as a file');
     await noteNotKept(services.pool, id, said);
-  }
-}
-
-const exists = (path: string): Promise<boolean> =>
-  access(path).then(
-    () => true,
-    () => false,
-  );
-
-/** A file is there whole or not at all. */
-async function writeWhole(path: string, bytes: Buffer): Promise<void> {
-  const half = join(dirname(path), `.${randomUUID()}.part`);
-  try {
-    const file = await open(half, 'wx');
-    try {
-      await file.writeFile(bytes);
-      await file.sync();
-    } finally {
-      await file.close();
-    }
-    await rename(half, path);
-  } catch (error) {
-    await rm(half, { force: true });
-    throw error;
   }
 }
 

@@ -38,6 +38,8 @@ export function auditText(act: AuditAct): string {
       return act.isOn ? 'Entries are handed to the other ledger' : 'Entries are not handed to the other ledger any more';
     case 'ledger-code-set':
       return `${act.kind === 'account' ? 'Account' : 'Cost centre'} ${act.ours} in the other ledger: ${act.before ?? 'nothing'} → ${act.after ?? 'nothing'}`;
+    case 'export-target-set':
+      return act.to === null ? `Export “${act.name}” goes nowhere by itself any more` : `Export “${act.name}” goes to ${act.to}`;
     case 'hook-made':
       return `Told from now on: ${act.url}`;
     case 'hook-removed':

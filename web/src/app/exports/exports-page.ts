@@ -7,6 +7,8 @@ import {
   EVERY,
   MOST_EXPORTED,
   SINCE,
+  TARGET_KINDS,
+  type ExportDelivery,
   type ExportPreview,
   type ExportsView,
   type ExportWhat,
@@ -40,7 +42,17 @@ import { Api } from '../api';
 import { messageOf } from '../api-error';
 import { dayText, todayIso } from '../dates/day';
 import { sessionFeature } from '../people/session.state';
-import { DATE_NAMES, ENCODING_NAMES, EVERY_NAMES, FORMAT_NAMES, SEPARATOR_NAMES, SHAPE_NAMES, SINCE_NAMES, sizeText } from './words';
+import {
+  DATE_NAMES,
+  ENCODING_NAMES,
+  EVERY_NAMES,
+  FORMAT_NAMES,
+  SEPARATOR_NAMES,
+  SHAPE_NAMES,
+  SINCE_NAMES,
+  sizeText,
+  TARGET_NAMES,
+} from './words';
 
 const EVERYTHING: ExportWhat = {
   trays: [],
@@ -136,7 +148,14 @@ export class ExportsPage {
     date: DATE_NAMES,
     since: SINCE_NAMES,
     every: EVERY_NAMES,
+    target: TARGET_NAMES,
   };
+  protected readonly mayAim = computed(() => may(this.#person()?.role ?? 'approver', 'exportTargets'));
+  protected readonly targets = TARGET_KINDS;
+  protected readonly deliveryText = ({ target, arrivedAt, nextAt, fault }: ExportDelivery): string =>
+    arrivedAt !== null
+      ? `gone to ${target.to}`
+      : `${fault ?? `on its way to ${target.to}`}${fault === null ? '' : nextAt === null ? ' Given up.' : ' It is tried again.'}`;
   protected readonly isTable = computed(() => this.layout().format === 'csv' || this.layout().format === 'xlsx');
   protected readonly unused = computed(() => {
     const used = new Set(this.layout().columns.map(({ field }) => field));
@@ -236,6 +255,19 @@ export class ExportsPage {
     this.what.set(run.wish.what);
     this.layout.set(run.wish.layout);
     this.said.set(`As it was on ${this.day(run.askedAt)}.`);
+  }
+
+  /** Says where an export goes by itself, once both of it are there. */
+  protected aim(one: KeptExport, kind: string, to: string): void {
+    const known = TARGET_KINDS.find((each) => each === kind);
+    if (known && to.trim() === '') return;
+    this.#try(this.#api.call('setExportTarget', { id: one.id }, { target: known ? { kind: known, to: to.trim() } : null }), (view) => {
+      this.view.set(view);
+      this.said.set(known ? `“${one.name}” goes to ${to.trim()} from its next run on.` : `“${one.name}” waits to be fetched.`);
+    });
+  }
+  protected sendAgain(run: RunView): void {
+    this.#try(this.#api.call('deliverExportAgain', { id: run.id }), (view) => this.view.set(view));
   }
 
   protected remove(one: KeptExport): void {

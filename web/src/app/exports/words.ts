@@ -1,4 +1,4 @@
-import type { Since } from '@umber/contract/exports';
+import type { ExportTarget, Since } from '@umber/contract/exports';
 import type { DateForm, ExportFormat, ExportLayout, Shape } from '@umber/core/exports';
 
 export const FORMAT_NAMES: Readonly<Record<ExportFormat, string>> = {
@@ -44,3 +44,9 @@ export const EVERY_NAMES = { day: 'every day', week: 'every week', month: 'every
 /** A size in bytes, as people say it. */
 export const sizeText = (bytes: number): string =>
   bytes < 1024 ? `${bytes} bytes` : bytes < 1024 * 1024 ? `${Math.round(bytes / 1024)} kB` : `${(bytes / 1024 / 1024).toFixed(1)} MB`;
+
+export const TARGET_NAMES: Readonly<Record<ExportTarget['kind'], string>> = {
+  folder: 'into a folder',
+  mail: 'by mail to',
+  address: 'to an address',
+};
