@@ -1,4 +1,6 @@
 import { fireEvent, screen } from '@testing-library/angular';
+import type { ArchiveFound, ArchiveHit } from '@umber/contract/searching';
+import { ArchivePage } from './archive/archive-page';
 import type { SourceView } from '@umber/contract/intake';
 import type { OrderRow } from '@umber/contract/orders';
 import type { FileView } from '@umber/contract/separating';
@@ -126,6 +128,60 @@ describe('the sources', () => {
     await shown(SourcesPage, { answers: { ...rest, sources: () => of([source]) } });
     expect(screen.getByText(LONG_NAME)).toBeTruthy();
     expect(screen.getByText('The mailbox refused the password.')).toBeTruthy();
+  });
+});
+
+describe('the archive', () => {
+  const facets = { found: null, kinds: [], trays: [], suppliers: [], years: [], amounts: [] };
+  const hit = (id: number): ArchiveHit => ({
+    id,
+    tray: 'posted',
+    kind: 'invoice',
+    supplier: LONG_NAME,
+    number: `INV-${id}`,
+    issueDate: null,
+    currency: 'GBP',
+    total: '12.50',
+    fileId: id,
+    entry: 31,
+    parts: [
+      { text: 'the ', hit: false },
+      { text: 'carriage', hit: true },
+    ],
+    place: 'page',
+    page: 2,
+    more: 1,
+    word: 'carriage',
+  });
+  const rest: TestAnswers = { keptSearches: () => of([]), handedLists: () => of([]), listReaders: () => of([]) };
+  const found = (hits: readonly ArchiveHit[], documents = hits.length): ArchiveFound => ({
+    documents,
+    isRough: false,
+    hits,
+    facets,
+    instead: [],
+  });
+  it('says that it is loading', async () => {
+    await shown(ArchivePage, { answers: { ...rest, searchArchive: () => NEVER } });
+    expect(screen.getAllByText('Loading …')).toHaveLength(1);
+  });
+  it('says why it cannot be shown', async () => {
+    await shown(ArchivePage, { answers: { ...rest, searchArchive: away } });
+    expect(screen.getByRole('alert').textContent).toContain('does not answer');
+  });
+  it('says that nothing is found, and for what a word that stands nowhere was taken', async () => {
+    const instead = [{ word: 'haulgae', by: ['haulage'] }];
+    await shown(ArchivePage, { answers: { ...rest, searchArchive: () => of({ ...found([]), instead }) } });
+    expect(screen.getByText('Nothing has all of this.')).toBeTruthy();
+    expect(screen.getByText('“haulgae” stands nowhere: looked for haulage')).toBeTruthy();
+  });
+  it('shows five hundred hits with long names, where each was found, and how many more there are', async () => {
+    const hits = Array.from({ length: 500 }, (_, i) => hit(i + 1));
+    await shown(ArchivePage, { answers: { ...rest, searchArchive: () => of(found(hits, 2500)) } });
+    expect(document.querySelectorAll('umber-archive-hits li')).toHaveLength(500);
+    expect(screen.getAllByText('on page 2 · 1 more place')).toHaveLength(500);
+    expect(screen.getByRole('button', { name: '2,000 more below' })).toBeTruthy();
+    expect(screen.getAllByText('posted, no. 31')).toHaveLength(500);
   });
 });
 
