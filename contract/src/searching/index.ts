@@ -52,6 +52,8 @@ export interface ArchiveSearch {
   readonly years: string;
   readonly amounts: string;
   readonly order: ArchiveOrder;
+  /** Whether words are looked for in other languages too. */
+  readonly abroad: 'yes' | 'no';
   /** How many of the first are left out: the next ones are wanted. */
   readonly after: number;
 }
@@ -64,6 +66,7 @@ export const NO_SEARCH: ArchiveSearch = {
   years: '',
   amounts: '',
   order: 'best',
+  abroad: 'yes',
   after: 0,
 };
 /** The parts of a list in a search. */
@@ -103,6 +106,8 @@ export interface ArchiveFound {
     readonly years: readonly Facet[];
     readonly amounts: readonly Facet[];
   };
+  /** Words of other languages that were looked for as well, and stand somewhere. */
+  readonly abroad: readonly string[];
   /** Words that stand nowhere, and those that were looked for in their place. */
   readonly instead: readonly { readonly word: string; readonly by: readonly string[] }[];
 }

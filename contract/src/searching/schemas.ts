@@ -39,6 +39,7 @@ const search = {
   order: Joi.string()
     .valid(...ORDERS)
     .default('best'),
+  abroad: Joi.string().valid('yes', 'no').default('yes'),
   after: Joi.number().integer().min(0).max(10_000).default(0),
 };
 export const archiveSearchSchema = Joi.object<ArchiveSearch>(search);

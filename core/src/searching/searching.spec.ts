@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { readSearch, snippetOf } from './index.js';
+import { readSearch, snippetOf, wordsAbroad } from './index.js';
 
 const NOTHING = { terms: [], phrases: [], without: [], amounts: [], dates: [], who: [], tags: [] };
 const term = (...pieces: string[]) => ({ pieces, amount: null });
@@ -45,6 +45,15 @@ describe('a search as it is typed', () => {
           expect(word).toMatch(/^[\p{L}\p{M}\p{N}]+$/u);
       }),
     );
+  });
+});
+
+describe('a word abroad', () => {
+  it('is what the other languages call it, and not another word of its own', () => {
+    expect(wordsAbroad('Carriage')).toEqual(expect.arrayContaining(['fracht', 'vracht']));
+    expect(wordsAbroad('carriage')).not.toContain('freight');
+    expect(wordsAbroad('Fracht')).toContain('carriage');
+    expect(wordsAbroad('lubricant')).toEqual([]);
   });
 });
 

@@ -1,8 +1,7 @@
-import { HEADER_FIELDS, ownName, type HeaderField } from '@umber/core/documents';
 import { ApiError } from '../api-error.js';
-import { ownFields } from '../own-fields/queries.js';
 import { fetchBlob } from '../archive/blobs.js';
 import type { Services } from '../services.js';
+import { described } from './described.js';
 import { documentFile, documentHead, keepSearchable, keptSearchable, pagesToPrint } from './queries.js';
 
 /**
@@ -21,12 +20,7 @@ export async function searchablePdf({ pool, readers }: Services, id: number): Pr
       'The document has not been read, so there is nothing to make a PDF of. Its file can be saved as it came.',
     );
   const pdf = await readers.run('searchable-pdf', {
-    kind: head.kind,
-    fields: Object.fromEntries(HEADER_FIELDS.map((field) => [field, head[field]])) as Record<HeaderField, string | null>,
-    own: (await ownFields(pool)).flatMap((field) => {
-      const value = head.own[ownName(field)];
-      return value === undefined ? [] : [{ key: field.key, value }];
-    }),
+    ...(await described(pool, head)),
     pages: await Promise.all(
       pages.map(async ({ picture, ...page }) => ({ ...page, picture: page.scanned && picture ? await fetchBlob(pool, picture) : null })),
     ),

@@ -1,10 +1,10 @@
 import { access, readFile } from 'node:fs/promises';
 import { basename, extname, join } from 'node:path';
-import { createTransport } from 'nodemailer';
 import { nameUnlike } from '@umber/core/naming';
 import { fetchBlob } from '../archive/blobs.js';
 import { exists, folderFault, writeWhole } from '../archive/write-whole.js';
 import { post } from '../intake/post.js';
+import { mailTransport, messageId } from '../letters/post-office.js';
 import { folderInReach } from '../intake/reach.js';
 import type { Services } from '../services.js';
 import { noteDelivery, runFiles, takeDelivery } from './queries.js';
@@ -79,20 +79,14 @@ async function toAddress({ reach }: Out, url: string, runId: number, files: read
 
 async function byMail({ mailOut }: Out, to: string, runId: number, name: string, files: readonly OutgoingFile[]): Promise<string | null> {
   if (mailOut === null) return 'No mail server is set.';
-  const transport = createTransport({
-    host: mailOut.host,
-    port: mailOut.port,
-    secure: mailOut.port === 465,
-    connectionTimeout: 10_000,
-    socketTimeout: 20_000,
-  });
+  const transport = mailTransport(mailOut);
   try {
     await transport.sendMail({
       from: mailOut.from,
       to,
       subject: name,
       text: `${name}: ${files.length === 1 ? 'one file' : `${files.length} files`}.`,
-      messageId: `<export-${runId}@${mailOut.from.split('@')[1] ?? 'localhost'}>`,
+      messageId: messageId(mailOut, `export-${runId}`),
       attachments: files.map((file) => ({ filename: file.name, content: file.bytes, contentType: file.type })),
     });
     return null;

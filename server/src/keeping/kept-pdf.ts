@@ -1,11 +1,10 @@
-import { HEADER_FIELDS, ownName, type HeaderField } from '@umber/core/documents';
 import { fetchBlob } from '../archive/blobs.js';
 import { ApiError } from '../api-error.js';
 import type { Database } from '../database/database.js';
+import { described } from '../documents/described.js';
 import { documentHead } from '../documents/queries.js';
 import { writtenInvoice } from '../documents/write-e-invoice.js';
 import { cameWith, exportDocuments } from '../exports/queries.js';
-import { ownFields } from '../own-fields/queries.js';
 import type { KeptAttachment } from '../readers/make-kept.js';
 import type { Services } from '../services.js';
 import { pagesToKeep } from './queries.js';
@@ -23,12 +22,7 @@ export async function keptPdf({ readers }: Pick<Services, 'readers'>, db: Databa
       'The document has not been read, so there is nothing to make a PDF of. Its file can be saved as it came.',
     );
   const pdf = await readers.run('kept-pdf', {
-    kind: head.kind,
-    fields: Object.fromEntries(HEADER_FIELDS.map((field) => [field, head[field]])) as Record<HeaderField, string | null>,
-    own: (await ownFields(db)).flatMap((field) => {
-      const value = head.own[ownName(field)];
-      return value === undefined ? [] : [{ key: field.key, value }];
-    }),
+    ...(await described(db, head)),
     came: came.receivedAt,
     pages: await Promise.all(pages.map(async ({ picture, ...page }) => ({ ...page, picture: await fetchBlob(db, picture as Buffer) }))),
     attachments: await attachmentsOf(db, id, came.dataBlob),

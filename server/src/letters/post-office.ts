@@ -7,26 +7,27 @@ export interface MailOut {
   readonly from: string;
 }
 
+/** The way to a mail server, to be closed when it was gone. */
+export const mailTransport = ({ host, port }: MailOut) =>
+  createTransport({ host, port, secure: port === 465, connectionTimeout: 10_000, socketTimeout: 20_000 });
+
+/** The id of a mail as mail servers know it: a reply tells what it is about. */
+export const messageId = ({ from }: MailOut, name: string): string => `<${name}@${from.split('@')[1] ?? 'localhost'}>`;
+
 /** Hands a letter to the mail server. `id` names it there, so that a reply tells what it is about. @throws where it is not taken. */
 export async function handOver(
   out: MailOut,
   id: number,
   { to, subject, text, documentId }: { to: string; subject: string; text: string; documentId: number },
 ): Promise<void> {
-  const transport = createTransport({
-    host: out.host,
-    port: out.port,
-    secure: out.port === 465,
-    connectionTimeout: 10_000,
-    socketTimeout: 20_000,
-  });
+  const transport = mailTransport(out);
   try {
     await transport.sendMail({
       from: out.from,
       to,
       subject,
       text,
-      messageId: `<letter-${id}.document-${documentId}@${out.from.split('@')[1] ?? 'localhost'}>`,
+      messageId: messageId(out, `letter-${id}.document-${documentId}`),
     });
   } finally {
     transport.close();

@@ -1,13 +1,11 @@
 import { createRequire } from 'node:module';
 import PDFDocument from 'pdfkit';
-import { KIND_NAMES } from '@umber/contract/documents';
-import type { DocumentKind, HeaderField } from '@umber/core/documents';
+import { HEADER_FIELDS } from '@umber/core/documents';
 import type { Word } from '@umber/core/reading';
+import { escaped, saidFields, titleOf, XMP_NAMESPACE, type Described } from './xmp.js';
 
 const require = createRequire(import.meta.url);
 const FACE = '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next';
-/** The namespace of a document's fields in its metadata. */
-const FIELDS = 'https://umber-tray.example/ns/document/1/';
 
 /** A page as it was read: size in points, its words, and its picture. */
 export interface KeptPage {
@@ -24,10 +22,7 @@ export interface KeptAttachment {
   readonly description: string;
   readonly bytes: Uint8Array;
 }
-export interface KeptInput {
-  readonly kind: DocumentKind;
-  readonly fields: Readonly<Record<HeaderField, string | null>>;
-  readonly own: readonly { readonly key: string; readonly value: string }[];
+export interface KeptInput extends Described {
   /** ISO 8601, when it came: the same document makes the same bytes. */
   readonly came: string;
   readonly pages: readonly KeptPage[];
@@ -38,8 +33,7 @@ export interface KeptInput {
  * A document as PDF/A-3b (ISO 19005-3), for keeping: each page's picture with the read words unseen above it, its fields as XMP with
  * their schema, and its data within it. Nothing in it depends on what the reader has: fonts and colours lie in it.
  */
-export async function kept({ kind, fields, own, came, pages, attachments }: KeptInput): Promise<Uint8Array> {
-  const title = [KIND_NAMES[kind], fields.invoiceNumber, fields.sellerName].filter((part) => part !== null).join(' · ');
+export async function kept({ came, pages, attachments, ...said }: KeptInput): Promise<Uint8Array> {
   const options = {
     subset: 'PDF/A-3b',
     pdfVersion: '1.7',
@@ -70,7 +64,7 @@ export async function kept({ kind, fields, own, came, pages, attachments }: Kept
       creationDate: new Date(came),
       modifiedDate: new Date(came),
     } as PDFKit.Mixins.PDFAttachmentOptions);
-  (pdf as unknown as { appendXML(xml: string): void }).appendXML(metadata(title, kind, fields, own));
+  (pdf as unknown as { appendXML(xml: string): void }).appendXML(metadata(said));
   pdf.end();
   await ended;
   return Buffer.concat(chunks);
@@ -107,38 +101,17 @@ function writeUnseen(pdf: PDFKit.PDFDocument, words: readonly Word[]): void {
   pdf.restore();
 }
 
-const XMP_FIELDS = [
-  'invoiceNumber',
-  'issueDate',
-  'dueDate',
-  'currency',
-  'orderReference',
-  'sellerName',
-  'sellerTaxId',
-  'sellerIban',
-  'paymentReference',
-  'netTotal',
-  'taxTotal',
-  'grossTotal',
-  'amountDue',
-] as const satisfies readonly HeaderField[];
-
 /** What the document is and says, and, as PDF/A wants it, the schema of what is not in everybody's. */
-function metadata(title: string, kind: DocumentKind, fields: KeptInput['fields'], own: KeptInput['own']): string {
-  const said = [['kind', kind], ...XMP_FIELDS.flatMap((name) => (fields[name] === null ? [] : [[name, fields[name]]]))];
-  const properties = ['kind', ...XMP_FIELDS, 'own'].map(
+function metadata(document: Described): string {
+  const properties = ['kind', ...HEADER_FIELDS, 'own'].map(
     (name) =>
       `<rdf:li rdf:parseType="Resource"><pdfaProperty:name>${name}</pdfaProperty:name><pdfaProperty:valueType>${name === 'own' ? 'bag Text' : 'Text'}</pdfaProperty:valueType><pdfaProperty:category>external</pdfaProperty:category><pdfaProperty:description>${name === 'own' ? 'Fields of the company, as field: value' : `What the document says: ${name}`}</pdfaProperty:description></rdf:li>`,
   );
-  const bag = own.map(({ key, value }) => `<rdf:li>${escaped(`${key}: ${value}`)}</rdf:li>`).join('');
+  const said = saidFields(document).map(([name, value]) => `<ut:${name}>${escaped(value)}</ut:${name}>`);
+  const bag = document.own.map(({ key, value }) => `<rdf:li>${escaped(`${key}: ${value}`)}</rdf:li>`).join('');
   return `
-<rdf:Description rdf:about="" xmlns:dc="http://purl.org/dc/elements/1.1/"><dc:title><rdf:Alt><rdf:li xml:lang="x-default">${escaped(title)}</rdf:li></rdf:Alt></dc:title></rdf:Description>
-<rdf:Description rdf:about="" xmlns:pdfaExtension="http://www.aiim.org/pdfa/ns/extension/" xmlns:pdfaSchema="http://www.aiim.org/pdfa/ns/schema#" xmlns:pdfaProperty="http://www.aiim.org/pdfa/ns/property#"><pdfaExtension:schemas><rdf:Bag><rdf:li rdf:parseType="Resource"><pdfaSchema:schema>Fields of a document</pdfaSchema:schema><pdfaSchema:namespaceURI>${FIELDS}</pdfaSchema:namespaceURI><pdfaSchema:prefix>ut</pdfaSchema:prefix><pdfaSchema:property><rdf:Seq>${properties.join('')}</rdf:Seq></pdfaSchema:property></rdf:li></rdf:Bag></pdfaExtension:schemas></rdf:Description>
-<rdf:Description rdf:about="" xmlns:ut="${FIELDS}">${said.map(([name, value]) => `<ut:${name}>${escaped(value ?? '')}</ut:${name}>`).join('')}${bag === '' ? '' : `<ut:own><rdf:Bag>${bag}</rdf:Bag></ut:own>`}</rdf:Description>
+<rdf:Description rdf:about="" xmlns:dc="http://purl.org/dc/elements/1.1/"><dc:title><rdf:Alt><rdf:li xml:lang="x-default">${escaped(titleOf(document))}</rdf:li></rdf:Alt></dc:title></rdf:Description>
+<rdf:Description rdf:about="" xmlns:pdfaExtension="http://www.aiim.org/pdfa/ns/extension/" xmlns:pdfaSchema="http://www.aiim.org/pdfa/ns/schema#" xmlns:pdfaProperty="http://www.aiim.org/pdfa/ns/property#"><pdfaExtension:schemas><rdf:Bag><rdf:li rdf:parseType="Resource"><pdfaSchema:schema>Fields of a document</pdfaSchema:schema><pdfaSchema:namespaceURI>${XMP_NAMESPACE}</pdfaSchema:namespaceURI><pdfaSchema:prefix>ut</pdfaSchema:prefix><pdfaSchema:property><rdf:Seq>${properties.join('')}</rdf:Seq></pdfaSchema:property></rdf:li></rdf:Bag></pdfaExtension:schemas></rdf:Description>
+<rdf:Description rdf:about="" xmlns:ut="${XMP_NAMESPACE}">${said.join('')}${bag === '' ? '' : `<ut:own><rdf:Bag>${bag}</rdf:Bag></ut:own>`}</rdf:Description>
 `;
 }
-
-const escaped = (text: string): string =>
-  text
-    .replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '')
-    .replace(/[&<>"]/g, (character) => `&#${character.charCodeAt(0)};`);

@@ -1,4 +1,3 @@
-import type { DocumentKind, HeaderField } from '@umber/core/documents';
 import {
   beginText,
   endText,
@@ -13,11 +12,11 @@ import {
   type PDFFont,
   type PDFPage,
 } from '@cantoo/pdf-lib';
-import { KIND_NAMES } from '@umber/contract/documents';
 import type { Word } from '@umber/core/reading';
 import { pdfOfXml } from './e-invoice.js';
 import { isXml } from './held-in.js';
 import { imageKind } from './image.js';
+import { escaped, saidFields, titleOf, XMP_NAMESPACE, type Described } from './xmp.js';
 
 /** A page as it was read: size in points, its words, and its picture where it was scanned. */
 export interface SearchablePage {
@@ -29,11 +28,7 @@ export interface SearchablePage {
   readonly picture: Uint8Array | null;
   readonly scanned: boolean;
 }
-export interface SearchableInput {
-  readonly kind: DocumentKind;
-  readonly fields: Readonly<Record<HeaderField, string | null>>;
-  /** Values of the company's own fields, by their keys. */
-  readonly own: readonly { readonly key: string; readonly value: string }[];
+export interface SearchableInput extends Described {
   readonly pages: readonly SearchablePage[];
   /** The file, where one of its pages has a text of its own. */
   readonly file: Uint8Array | null;
@@ -43,7 +38,7 @@ export interface SearchableInput {
  * The document as a PDF that can be searched: pages with a text of their own as they came, scanned ones as their straightened
  * picture with the read words unseen above it; its fields as XMP metadata.
  */
-export async function searchable({ kind, fields, own, pages, file }: SearchableInput): Promise<Uint8Array> {
+export async function searchable({ pages, file, ...said }: SearchableInput): Promise<Uint8Array> {
   const pdf = await PDFDocument.create();
   const source = file && (await opened(isXml(file) ? await pdfOfXml(file) : file));
   const font = await pdf.embedFont(StandardFonts.Helvetica);
@@ -61,7 +56,7 @@ export async function searchable({ kind, fields, own, pages, file }: SearchableI
     }
     writeUnseen(page, font, words, height);
   }
-  describe(pdf, kind, fields, own);
+  describe(pdf, said);
   return pdf.save();
 }
 
@@ -100,39 +95,23 @@ export function inLatin(text: string): string {
 /** Letters that have no plain one within them. */
 const PLAIN: Readonly<Record<string, string>> = { ł: 'l', Ł: 'L', đ: 'd', Đ: 'D', ħ: 'h', ı: 'i' };
 
-const XMP_FIELDS = [
-  'invoiceNumber',
-  'issueDate',
-  'dueDate',
-  'currency',
-  'orderReference',
-  'sellerName',
-  'sellerTaxId',
-  'netTotal',
-  'taxTotal',
-  'grossTotal',
-  'amountDue',
-] as const;
-
 /** Says in the PDF what document it is, for people (title) and for programs (XMP, ISO 16684). */
-function describe(pdf: PDFDocument, kind: DocumentKind, fields: SearchableInput['fields'], own: SearchableInput['own']): void {
-  const value = (name: HeaderField) => fields[name] ?? '';
-  const title = [KIND_NAMES[kind], value('invoiceNumber'), value('sellerName')].filter((part) => part !== '').join(' · ');
+function describe(pdf: PDFDocument, document: Described): void {
+  const title = titleOf(document);
   pdf.setTitle(title);
   pdf.setProducer('Umber Tray');
   pdf.setCreator('Umber Tray');
-  const said = XMP_FIELDS.filter((name) => value(name) !== '').map((name) => `   <ut:${name}>${escaped(value(name))}</ut:${name}>`);
-  said.push(
-    ...own.map(
+  const said = [
+    ...saidFields(document).map(([name, value]) => `   <ut:${name}>${escaped(value)}</ut:${name}>`),
+    ...document.own.map(
       (one) => `   <ut:own rdf:parseType="Resource"><ut:field>${one.key}</ut:field><ut:value>${escaped(one.value)}</ut:value></ut:own>`,
     ),
-  );
+  ];
   const xmp = `<?xpacket begin="\ufeff" id="W5M0MpCehiHzreSzNTczkc9d"?>
 <x:xmpmeta xmlns:x="adobe:ns:meta/">
  <rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#">
-  <rdf:Description rdf:about="" xmlns:dc="http://purl.org/dc/elements/1.1/" xmlns:ut="https://umber-tray.example/ns/document/1/">
+  <rdf:Description rdf:about="" xmlns:dc="http://purl.org/dc/elements/1.1/" xmlns:ut="${XMP_NAMESPACE}">
    <dc:title><rdf:Alt><rdf:li xml:lang="x-default">${escaped(title)}</rdf:li></rdf:Alt></dc:title>
-   <ut:kind>${kind}</ut:kind>
 ${said.join('\n')}
   </rdf:Description>
  </rdf:RDF>
@@ -141,6 +120,3 @@ ${said.join('\n')}
   const stream = pdf.context.stream(Buffer.from(xmp, 'utf8'), { Type: 'Metadata', Subtype: 'XML' });
   pdf.catalog.set(PDFName.of('Metadata'), pdf.context.register(stream));
 }
-
-const escaped = (text: string): string =>
-  text.replace(/[&<>"]/g, (character) => `&#${character.charCodeAt(0)};`).replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f]/g, '');

@@ -1,7 +1,7 @@
 import type { FoundPlace } from '@umber/contract/searching';
-import type { Form, Search, Term } from '@umber/core/searching';
+import { wordsAbroad, type Form, type Search, type Term } from '@umber/core/searching';
 import type { Database } from '../database/database.js';
-import { formsOfWords, type Forms } from './word-queries.js';
+import { formsOfWords, knownWords, type Forms } from './word-queries.js';
 
 export type FormsOf = ReadonlyMap<string, Forms>;
 
@@ -11,12 +11,15 @@ const WHOLE = 2;
 const ENDING = 4;
 const LETTERS: Readonly<Record<FoundPlace, string>> = { page: 'A', note: 'B', mail: 'C', trail: 'D' };
 
-/** The forms of all words of a search. */
-export async function formsOf(db: Database, { terms, phrases, without }: Search): Promise<FormsOf> {
+/** The forms of all words of a search; single ones in other languages too, where that is wanted. */
+export async function formsOf(db: Database, { terms, phrases, without }: Search, isAbroad: boolean): Promise<FormsOf> {
   const words = [...new Set([...terms.flatMap(({ pieces }) => pieces), ...phrases.flat(), ...without])];
   if (words.length === 0) return new Map();
   const rows = await formsOfWords(db, words);
-  return new Map(rows.map(({ word, ...forms }) => [word, forms]));
+  const single = isAbroad ? terms.flatMap(({ pieces }) => (pieces.length === 1 ? pieces : [])) : [];
+  const called = new Map(single.map((word) => [word, wordsAbroad(word)]));
+  const known = new Set(called.size === 0 ? [] : await knownWords(db, [...called.values()].flat()));
+  return new Map(rows.map(({ word, ...forms }) => [word, { ...forms, abroad: (called.get(word) ?? []).filter((one) => known.has(one)) }]));
 }
 
 const quoted = (lexeme: string): string => `'${lexeme.replace(/\\/g, '\\\\').replace(/'/g, "''")}'`;
@@ -37,9 +40,9 @@ export function wordConditions({ terms, phrases, without }: Search, forms: Forms
   const plain = (word: string) => forms.get(word)?.plain ?? word;
   const phrase = (words: readonly string[]) => `(${words.map((word) => whole(plain(word))).join(' <-> ')})`;
   const word = (text: string) => {
-    const { stems = [], alike = [] } = forms.get(text) ?? {};
+    const { stems = [], alike = [], abroad = [] } = forms.get(text) ?? {};
     const begins = plain(text).length > WHOLE ? `${quoted(plain(text))}:*${weights}` : whole(plain(text));
-    return `(${[begins, ...stems.filter((stem) => stem.length > WHOLE).map(whole), ...alike.map(whole)].join(' | ')})`;
+    return `(${[begins, ...stems.filter((stem) => stem.length > WHOLE).map(whole), ...alike.map(whole), ...abroad.map(whole)].join(' | ')})`;
   };
   const term = ({ pieces }: Term) => (pieces.length === 1 ? word(pieces[0]) : phrase(pieces));
   const mayBeNumber = ({ pieces }: Term) =>
@@ -55,11 +58,11 @@ export function wordConditions({ terms, phrases, without }: Search, forms: Forms
 /** The forms of each thing looked for, as they are marked in a text. */
 export function markedForms({ terms, phrases }: Search, forms: FormsOf): Form[][] {
   const of = (word: string): Form[] => {
-    const { plain = word, stems = [], alike = [] } = forms.get(word) ?? {};
+    const { plain = word, stems = [], alike = [], abroad = [] } = forms.get(word) ?? {};
     return [
       { text: plain, more: plain.length > WHOLE ? null : 0 },
       ...stems.filter((stem) => stem.length > WHOLE).map((text) => ({ text, more: ENDING })),
-      ...alike.map((text) => ({ text, more: 0 })),
+      ...[...alike, ...abroad].map((text) => ({ text, more: 0 })),
     ];
   };
   const exactly = (word: string): Form[] => [{ text: forms.get(word)?.plain ?? word, more: 0 }];

@@ -7,7 +7,7 @@ import { formsOf, markedForms, wordConditions, type FormsOf } from './archive-wo
 /** Makes a search ready to be asked. */
 async function ask(db: Database, wish: ArchiveSearch): Promise<Asked & { forms: FormsOf }> {
   const search = readSearch(wish.q);
-  const forms = await formsOf(db, search);
+  const forms = await formsOf(db, search, wish.abroad === 'yes');
   const places = listOf(wish.found) as FoundPlace[];
   return {
     wish,
@@ -32,6 +32,7 @@ export async function searchArchive(db: Database, wish: ArchiveSearch): Promise<
     isRough: base === COUNTED,
     hits: rows.map((row) => hitOf(row, groups, listOf(wish.found))),
     facets: { ...facets, found: asked.hasWords ? await placesOf(db, within, documents) : null },
+    abroad: [...new Set([...asked.forms.values()].flatMap(({ abroad }) => abroad))],
     instead: [...asked.forms].filter(([, { alike }]) => alike.length > 0).map(([word, { alike }]) => ({ word, by: alike })),
   };
 }

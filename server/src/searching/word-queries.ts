@@ -6,6 +6,8 @@ export interface Forms {
   readonly plain: string;
   /** In each language. */
   readonly stems: readonly string[];
+  /** What it is called in other languages, where that stands somewhere. */
+  readonly abroad: readonly string[];
   /** Words that stand somewhere and are written much alike, where it stands nowhere itself. */
   readonly alike: readonly string[];
 }
@@ -13,8 +15,12 @@ export interface Forms {
 const OFF = 2;
 const MOST_ALIKE = 3;
 
+/** Those of the words that stand somewhere. */
+export const knownWords = async (db: Database, words: readonly string[]): Promise<string[]> =>
+  (await many<{ word: string }>(db, 'select word from archive_words where word = any($1) order by word', [words])).map(({ word }) => word);
+
 export const formsOfWords = (db: Database, words: readonly string[]) =>
-  many<Forms & { word: string }>(
+  many<Omit<Forms, 'abroad'> & { word: string }>(
     db,
     `select w.word, f.plain, f.stems,
        case when w.word ~ '^[[:alpha:]]{4,30}$' and not exists (select from archive_words k where k.word like f.plain || '%') and not exists (select from archive_words k, unnest(f.stems) as stem where length(stem) > 2 and k.word like stem || '%')

@@ -159,6 +159,7 @@ describe('the archive', () => {
     isRough: false,
     hits,
     facets,
+    abroad: [],
     instead: [],
   });
   it('says that it is loading', async () => {

@@ -202,6 +202,12 @@ export class ArchivePage {
     const known = ORDERS.find((one) => one === order);
     if (known) this.#go({ order: known });
   }
+  protected onlyThis(): void {
+    this.#go({ abroad: 'no' });
+  }
+  protected abroadToo(): void {
+    this.#go({ abroad: 'yes' });
+  }
   protected nextOrder(): void {
     this.orderBy(ORDERS[(ORDERS.indexOf(this.search().order) + 1) % ORDERS.length] satisfies ArchiveOrder);
   }
@@ -321,6 +327,7 @@ function searchOf(asked: (name: string) => string | null): ArchiveSearch {
     years: text('years'),
     amounts: text('amounts'),
     order,
+    abroad: asked('abroad') === 'no' ? 'no' : 'yes',
     after: 0,
   };
 }
