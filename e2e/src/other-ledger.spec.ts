@@ -51,7 +51,7 @@ test.describe('what goes out by itself', () => {
     await administrator.getByLabel('Called').fill('{year}/{supplier}/{number|id}');
     await expect(administrator.getByText('There is no field')).toHaveCount(0);
     await administrator.getByLabel('Kept in').fill('/etc');
-    await administrator.getByRole('button', { name: 'Save', exact: true }).click();
+    await administrator.getByRole('button', { name: 'Keep them there' }).click();
     await expect(administrator.getByText(/Only folders below these are used/)).toBeVisible();
     await administrator.getByLabel('Address that is told').fill('http://127.0.0.1:9/');
     await administrator.getByRole('button', { name: 'Add the address' }).click();

@@ -36,6 +36,8 @@ test.describe('somebody who clicks everything', () => {
         'questions',
         'tables',
         'coding-rules',
+        'archive',
+        'exports',
       ]) {
         await page.goto(`${stage.base}/${path}`);
         await page.getByRole('heading', { level: 1 }).waitFor();

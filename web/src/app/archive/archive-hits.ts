@@ -15,45 +15,56 @@ import { PLACE_NAMES } from './words';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [RouterLink, AmountPipe],
   template: `
-    @for (hit of hits(); track hit.id) {
-      <li [class.here]="$index === at()" [class.out]="without().has(hit.id)" [attr.aria-current]="$index === at() ? 'true' : null">
-        <a [routerLink]="['/document', hit.id]" [queryParams]="hit.word === null ? {} : { find: hit.word }" (focus)="reached.emit($index)">
-          @if (hit.page !== null) {
-            <img [src]="small(hit)" alt="" width="52" height="72" loading="lazy" />
-          } @else {
-            <span class="none" aria-hidden="true"></span>
-          }
-          <span class="what">
-            <span class="head">
-              <b>{{ hit.supplier ?? 'Unknown supplier' }}</b>
-              <span class="quiet">{{ kinds[hit.kind].toLowerCase() }}</span>
-              <span class="digits">{{ hit.number }}</span>
-            </span>
-            @if (hit.parts.length > 0) {
-              <span class="piece">
-                @for (part of hit.parts; track $index) {
-                  @if (part.hit) {
-                    <mark>{{ part.text }}</mark>
-                  } @else {
-                    {{ part.text }}
-                  }
-                }
-              </span>
+    <ol>
+      @for (hit of hits(); track hit.id) {
+        <li [class.here]="$index === at()" [class.out]="without().has(hit.id)" [attr.aria-current]="$index === at() ? 'true' : null">
+          <a
+            [routerLink]="['/document', hit.id]"
+            [queryParams]="hit.word === null ? {} : { find: hit.word }"
+            (focus)="reached.emit($index)"
+          >
+            @if (hit.page !== null) {
+              <img [src]="small(hit)" alt="" width="52" height="72" loading="lazy" />
+            } @else {
+              <span class="none" aria-hidden="true"></span>
             }
-            <span class="quiet place">{{ placeText(hit) }}</span>
-          </span>
-          <span class="sum">
-            <b class="digits">{{ hit.currency }} {{ hit.total | amount }}</b>
-            <span class="quiet">{{ day(hit) }}</span>
-            <span class="tray" [class.rests]="hit.tray === 'turned-away' || hit.tray === 'parked'">{{ trayText(hit) }}</span>
-          </span>
-        </a>
-      </li>
-    }
+            <span class="what">
+              <span class="head">
+                <b>{{ hit.supplier ?? 'Unknown supplier' }}</b>
+                <span class="quiet">{{ kinds[hit.kind].toLowerCase() }}</span>
+                <span class="digits">{{ hit.number }}</span>
+              </span>
+              @if (hit.parts.length > 0) {
+                <span class="piece">
+                  @for (part of hit.parts; track $index) {
+                    @if (part.hit) {
+                      <mark>{{ part.text }}</mark>
+                    } @else {
+                      {{ part.text }}
+                    }
+                  }
+                </span>
+              }
+              <span class="quiet place">{{ placeText(hit) }}</span>
+            </span>
+            <span class="sum">
+              <b class="digits">{{ hit.currency }} {{ hit.total | amount }}</b>
+              <span class="quiet">{{ day(hit) }}</span>
+              <span class="tray" [class.rests]="hit.tray === 'turned-away' || hit.tray === 'parked'">{{ trayText(hit) }}</span>
+            </span>
+          </a>
+        </li>
+      }
+    </ol>
   `,
   styles: `
     :host {
       display: block;
+    }
+    ol {
+      margin: 0;
+      padding: 0;
+      border-top: 1px solid var(--rule);
     }
     li {
       list-style: none;

@@ -194,6 +194,11 @@ export class ArchivePage {
     if (q.trim() === this.search().q.trim()) this.open();
     else this.#go({ q });
   }
+  /** What was typed stays; the letters are keys again. */
+  protected leaveField(event: Event): void {
+    event.preventDefault();
+    this.field().nativeElement.blur();
+  }
   protected toggle(choice: Choice, value: string): void {
     const chosen = listOf(this.search()[choice]);
     this.#go({ [choice]: (chosen.includes(value) ? chosen.filter((one) => one !== value) : [...chosen, value]).join(',') });

@@ -32,18 +32,9 @@ import { ArchiveHits } from './archive-hits';
         {{ counted(list.documents, 'document') }}, handed by {{ list.by }} to {{ list.to }} on {{ day(list.handedAt.slice(0, 10))
         }}{{ list.openUntil === null ? '' : ', open until ' + day(list.openUntil) }}
       </p>
-      <ol>
-        <umber-archive-hits [hits]="list.hits" />
-      </ol>
+      <umber-archive-hits [hits]="list.hits" />
     }
     <umber-loading-line [of]="loading()" />
-  `,
-  styles: `
-    ol {
-      margin: 0;
-      padding: 0;
-      border-top: 1px solid var(--rule);
-    }
   `,
 })
 export class HandedListPage {

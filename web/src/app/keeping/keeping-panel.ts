@@ -28,7 +28,7 @@ const REST = 200;
         <form [formGroup]="form" (ngSubmit)="save()">
           <label>Kept in <input class="field digits" formControlName="folder" placeholder="none" spellcheck="false" /></label>
           <label class="wide">Called <input class="field digits" formControlName="pattern" spellcheck="false" /></label>
-          <button class="plain-button" type="submit">Save</button>
+          <button class="plain-button" type="submit">Keep them there</button>
         </form>
         @if (preview(); as seen) {
           @if ('fault' in seen) {

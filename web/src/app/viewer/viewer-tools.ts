@@ -142,6 +142,8 @@ export class ViewerTools {
 
   protected close(event: Event): void {
     event.stopPropagation();
+    // At once, not with the next drawing: what is pressed next is a key and no word.
+    this.field()?.nativeElement.blur();
     this.viewer().query.set(null);
   }
 }
