@@ -55,7 +55,7 @@ await shoot(clerk, 'arriving', null);
 await clerk.getByRole('link', { name: /pages, \d+ documents/ }).click();
 await shoot(clerk, 'pages', null, ['ArrowRight']);
 await shoot(clerk, 'e-invoice', '/tray/check', ['row:Blencarn', 'link:Its data and rules']);
-await shoot(clerk, 'archive', '/archive?q=delivered');
+await shoot(clerk, 'archive', '/archive?q=delivery');
 await shoot(clerk, 'match', '/tray/match', ['row:Hartscale']);
 await shoot(clerk, 'order', '/orders', ['link:40604']);
 await shoot(clerk, 'statement', '/tray/filed', ['row:Statement']);

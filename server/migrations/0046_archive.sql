@@ -110,7 +110,7 @@ begin
       most := most / 2;
     end;
   end loop;
-  insert into archive_words (word) select distinct lexeme from unnest(to_tsvector('simple', regexp_replace(unaccent(left(pages || ' ' || notes_said || ' ' || mail, most)), '[^[:alpha:]]+', ' ', 'g')))
+  insert into archive_words (word) select distinct lexeme from unnest(to_tsvector('simple', regexp_replace(unaccent(left(pages || ' ' || notes_said || ' ' || mail || ' ' || coalesce(trail_said, ''), most)), '[^[:alpha:]]+', ' ', 'g')))
     where lexeme ~ '^[[:alpha:]]{4,30}$' order by 1 on conflict do nothing;
   insert into archive (document_id, numbers, words, people, tags)
     values (wanted, numbers_said, vector, coalesce((select array_agg(distinct person_id) from trail where document_id = wanted and person_id is not null), '{}'), document.tags)

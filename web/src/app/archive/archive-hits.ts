@@ -40,7 +40,7 @@ import { PLACE_NAMES } from './words';
                     @if (part.hit) {
                       <mark>{{ part.text }}</mark>
                     } @else {
-                      {{ part.text }}
+                      <span>{{ part.text }}</span>
                     }
                   }
                 </span>
@@ -116,7 +116,6 @@ import { PLACE_NAMES } from './words';
     }
     .piece {
       overflow-wrap: anywhere;
-      white-space: pre-wrap;
     }
     mark {
       padding: 0 2px;
