@@ -27,7 +27,6 @@ export const saidFields = ({ kind, fields }: Described): (readonly [name: string
 
 /** A text as XML takes it: signs of its own as numbers, and none that it has no place for. */
 export const escaped = (text: string): string =>
-   
   text
     .replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '')
     .replace(/[&<>"]/g, (character) => `&#${character.charCodeAt(0)};`);
