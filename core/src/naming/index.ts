@@ -122,9 +122,9 @@ function cut(name: string): string {
 }
 
 /** The name, with a number behind it where another has it: `name (2)`. Names that differ in their case only are the same. */
-export function nameUnlike(name: string, isTaken: (name: string) => boolean): string {
+export async function nameUnlike(name: string, isTaken: (name: string) => boolean | Promise<boolean>): Promise<string> {
   for (let n = 1; ; n++) {
     const tried = n === 1 ? name : `${name} (${n})`;
-    if (!isTaken(tried)) return tried;
+    if (!(await isTaken(tried))) return tried;
   }
 }

@@ -64,9 +64,9 @@ describe('names by a pattern', () => {
     );
   });
 
-  it('are unlike those that are there', () => {
+  it('are unlike those that are there', async () => {
     const taken = new Set(['a', 'a (2)']);
-    expect(nameUnlike('a', (name) => taken.has(name))).toBe('a (3)');
-    expect(nameUnlike('b', (name) => taken.has(name))).toBe('b');
+    expect(await nameUnlike('a', (name) => taken.has(name))).toBe('a (3)');
+    expect(await nameUnlike('b', (name) => taken.has(name))).toBe('b');
   });
 });

@@ -6,11 +6,9 @@ import { exists, folderFault, writeWhole } from '../archive/write-whole.js';
 import { post } from '../intake/post.js';
 import { mailTransport, messageId } from '../letters/post-office.js';
 import { folderInReach } from '../intake/reach.js';
+import { retryAfter } from '../intake/retry.js';
 import type { Services } from '../services.js';
 import { noteDelivery, runFiles, takeDelivery } from './queries.js';
-
-/** Seconds from one try to the next; then it is given up. */
-const AGAIN = [10, 60, 300, 1800, 7200, 28_800, 86_400];
 
 interface OutgoingFile {
   readonly position: number;
@@ -34,7 +32,7 @@ export async function deliverExport(services: Out): Promise<number> {
     : target.kind === 'mail'
       ? byMail(services, target.to, runId, name, files)
       : toAddress(services, target.to, runId, files));
-  await noteDelivery(pool, runId, fault, fault === null ? null : (AGAIN[tries - 1] ?? null));
+  await noteDelivery(pool, runId, fault, fault === null ? null : retryAfter(tries));
   return 1;
 }
 
@@ -45,16 +43,14 @@ async function intoFolder({ reach }: Out, path: string, files: readonly Outgoing
     await access(folder);
     for (const { name, bytes } of files) {
       const ending = extname(name);
-      const taken = new Set<string>();
-      let free = basename(name, ending);
       let isThere = false;
-      while (!isThere && (await exists(join(folder, free + ending)))) {
+      const free = await nameUnlike(basename(name, ending), async (tried) => {
+        const path = join(folder, tried + ending);
+        if (!(await exists(path))) return false;
         // What a try before this one wrote is not written again.
-        isThere = (await readFile(join(folder, free + ending))).equals(bytes);
-        if (isThere) break;
-        taken.add(free);
-        free = nameUnlike(basename(name, ending), (one) => taken.has(one));
-      }
+        isThere = (await readFile(path)).equals(bytes);
+        return !isThere;
+      });
       if (!isThere) await writeWhole(join(folder, free + ending), bytes);
     }
     return null;

@@ -9,6 +9,7 @@ import {
 } from '@umber/contract/exports';
 import { HEADER_FIELDS, LINE_CELLS, type HeaderField, type LineCell } from '@umber/core/documents';
 import type { ExportDocument } from '@umber/core/exports';
+import { asLike } from '../database/search-words.js';
 import { archiveIds } from '../searching/archive.js';
 import { jsonOf, many, maybe, one, type Database } from '../database/database.js';
 
@@ -35,7 +36,7 @@ export const exportedIds = async (db: Database, what: ExportWhat, exportId: numb
       what.from,
       what.to,
       what.words.trim(),
-      `%${what.words.trim().replace(/[\\%_]/g, '\\$&')}%`,
+      `%${asLike(what.words.trim())}%`,
       what.since,
       today,
       exportId,

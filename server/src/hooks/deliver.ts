@@ -1,13 +1,12 @@
 import type { HookBody } from '@umber/contract/hooks';
 import { inTransaction } from '../database/database.js';
 import { decrypt } from '../intake/encryption.js';
+import { retryAfter } from '../intake/retry.js';
 import type { Services } from '../services.js';
 import { insertDeliveries, noteArrived, noteNotArrived, takeDue, takeEvents } from './queries.js';
 import { send } from './send.js';
 
 const [EVENTS_TOGETHER, SENT_TOGETHER] = [200, 10];
-/** Seconds from one try to the next; then it is given up. */
-const AGAIN = [10, 60, 300, 1800, 7200, 28_800, 86_400];
 
 /** Addresses what happened, and sends what has its turn. @returns how much there was to do. */
 export async function deliver({ pool, secret, reach }: Pick<Services, 'pool' | 'secret' | 'reach'>): Promise<number> {
@@ -24,7 +23,7 @@ export async function deliver({ pool, secret, reach }: Pick<Services, 'pool' | '
     due.map(async ({ id, url, secret: encrypted, body, tries }) => {
       const { status, fault } = await send(url, decrypt(secret, encrypted), id, body, reach);
       if (fault === null) await noteArrived(pool, id, status ?? 0);
-      else await noteNotArrived(pool, id, status, fault, AGAIN[tries - 1] ?? null);
+      else await noteNotArrived(pool, id, status, fault, retryAfter(tries));
     }),
   );
   return events + due.length;

@@ -4,7 +4,7 @@ import { audit } from '../audit/queries.js';
 import { ApiError } from '../api-error.js';
 import { inTransaction, type Database } from '../database/database.js';
 import { encrypt } from '../intake/encryption.js';
-import { addressesInReach, OutOfReach } from '../intake/reach.js';
+import { OutOfReach, urlInReach } from '../intake/reach.js';
 import type { Handlers } from '../serve.js';
 import type { Services } from '../services.js';
 import { hook, hookLog, hooks, insertHook, removeHook, sendAgain } from './queries.js';
@@ -19,9 +19,10 @@ export const hookRoutes = ({ pool, secret: key, reach }: Services): Handlers<Hoo
   return {
     hooks: () => view(pool),
     makeHook: async ({ input, person }) => {
-      const { hostname, port, username } = new URL(input.url);
-      if (username !== '') throw new ApiError('bad-request', 'A name and password do not belong into the address: what is sent is signed.');
-      await addressesInReach(hostname.replace(/^\[|\]$/g, ''), Number(port) || null, reach).catch((error: unknown) => {
+      const url = new URL(input.url);
+      if (url.username !== '')
+        throw new ApiError('bad-request', 'A name and password do not belong into the address: what is sent is signed.');
+      await urlInReach(url, reach).catch((error: unknown) => {
         // A name that is not known today may be tomorrow.
         if (error instanceof OutOfReach) throw new ApiError('bad-request', error.message);
       });

@@ -1,6 +1,6 @@
 import { request as plainRequest } from 'node:http';
 import { request as secureRequest } from 'node:https';
-import { addressesInReach, OutOfReach, type Reach } from './reach.js';
+import { OutOfReach, urlInReach, type Reach } from './reach.js';
 
 /** Milliseconds that an answer is waited for. */
 const PATIENCE = 10_000;
@@ -18,7 +18,7 @@ export interface Sent {
 export async function post(url: string, headers: Readonly<Record<string, string>>, body: string | Buffer, reach: Reach): Promise<Sent> {
   try {
     const to = new URL(url);
-    const [address] = await addressesInReach(to.hostname.replace(/^\[|\]$/g, ''), Number(to.port) || null, reach);
+    const [address] = await urlInReach(to, reach);
     const status = await new Promise<number>((resolve, reject) => {
       const request = (to.protocol === 'https:' ? secureRequest : plainRequest)(
         to,

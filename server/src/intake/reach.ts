@@ -70,6 +70,10 @@ export async function addressesInReach(
   return allowed;
 }
 
+/** The addresses of a URL, as they may be asked. @throws as {@link addressesInReach} */
+export const urlInReach = ({ hostname, port }: URL, reach: Reach) =>
+  addressesInReach(hostname.replace(/^\[|\]$/g, ''), Number(port) || null, reach);
+
 /** The address to connect to: the name is looked up once, and what it is now is what is asked. @throws OutOfReach */
 export async function mailHostInReach({ host, port }: Pick<MailboxSettings, 'host' | 'port'>, reach: Reach): Promise<string> {
   const named = reach.mailHosts.includes(host) || reach.mailHosts.includes(`${host}:${port}`);

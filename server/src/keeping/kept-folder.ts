@@ -11,6 +11,7 @@ import { keptPdf } from './kept-pdf.js';
 import { documentToKeep, isPathTaken, keepingWish, namingValues, noteKept, noteNotKept } from './queries.js';
 
 const ENDING = '.pdf';
+
 /** Writes a document into the folder, where and as its pattern wants it now. What is there already is left; safe to run twice. */
 export async function keepFile(services: Services, id: number): Promise<void> {
   try {
@@ -26,18 +27,14 @@ export async function keepFile(services: Services, id: number): Promise<void> {
       const name = names.pop() ?? '';
       const within = join(folder, ...names);
       const relative = (one: string) => [...names, one + ENDING].join('/');
+      const wished = wish.folder;
       const own = document.folder === wish.folder ? document.path : null;
-      const taken = new Map<string, boolean>();
-      // One name after the other, until one is free: neither another document's, nor a file that somebody else put there.
-      for (let n = 1; ; n++) {
-        const tried = nameUnlike(name, (one) => taken.get(one) === true);
-        if (taken.has(tried)) break;
-        const path = relative(tried);
-        const isFree = path === own || (!(await isPathTaken(db, id, wish.folder, path)) && !(await exists(join(within, tried + ENDING))));
-        taken.set(tried, !isFree);
-        if (isFree || n > 1000) break;
-      }
-      const chosen = nameUnlike(name, (one) => taken.get(one) === true);
+      // Neither another document's name, nor that of a file that somebody else put there.
+      const chosen = await nameUnlike(
+        name,
+        async (tried) =>
+          relative(tried) !== own && ((await isPathTaken(db, id, wished, relative(tried))) || (await exists(join(within, tried + ENDING)))),
+      );
       const bytes = await keptPdf(services, db, id);
       await mkdir(within, { recursive: true });
       await writeWhole(join(within, chosen + ENDING), bytes);

@@ -2,6 +2,7 @@ import { stringify } from 'csv-stringify/sync';
 import Joi from 'joi';
 import { noFormula } from '@umber/core/text';
 import { inTransaction, type Pool } from '../database/database.js';
+import { retryAfter } from '../intake/retry.js';
 import type { Services } from '../services.js';
 import {
   entriesToHand,
@@ -21,8 +22,6 @@ import {
 /** Entries in one batch. */
 const TOGETHER = 200;
 const PATIENCE = 30_000;
-/** Seconds from one try to the next; then somebody must say so. */
-const AGAIN = [10, 60, 300, 1800, 7200, 28_800, 86_400];
 /** Bytes of an answer that are read. */
 const MOST_ANSWER = 4_000_000;
 
@@ -77,7 +76,7 @@ export async function handOn({ pool, ledgerUrl }: Pick<Services, 'pool' | 'ledge
 
 async function hand(pool: Pool, url: string, { id, csv, tries, key }: DueBatch): Promise<void> {
   const later = (status: number | null, fault: string, isTheirs: boolean) =>
-    noteUnanswered(pool, id, status, fault, isTheirs ? null : (AGAIN[tries - 1] ?? null));
+    noteUnanswered(pool, id, status, fault, isTheirs ? null : retryAfter(tries));
   let response: Response;
   let text: string;
   try {

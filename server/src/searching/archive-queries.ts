@@ -10,10 +10,11 @@ import {
 import { decimal } from '@umber/core/money';
 import type { Search } from '@umber/core/searching';
 import { many, one, type Database } from '../database/database.js';
+import { asLike } from '../database/search-words.js';
 import type { WordConditions } from './archive-words.js';
 
 /** Documents that are counted: the newest so many. */
-export const COUNTED = 3000;
+const COUNTED = 3000;
 /** Of so many it is still worked out where the words stand, and which fits best. */
 const WEIGHED = 500;
 const SUPPLIERS_SHOWN = 8;
@@ -93,7 +94,8 @@ const FROM = 'documents d left join archive a on a.document_id = d.id';
 
 interface Counts {
   readonly documents: number;
-  readonly base: number;
+  /** Whether only the newest were counted. */
+  readonly isRough: boolean;
   readonly facets: ArchiveFound['facets'];
 }
 type Counted = Record<'kinds' | 'trays' | 'years' | 'amounts', readonly Facet[]> & {
@@ -128,7 +130,7 @@ export async function counts(db: Database, { wish, search, words, people }: Aske
     conditions.values,
   );
   const { documents, base, ...facets } = counted;
-  return { documents, base, facets: { ...facets, found: null } };
+  return { documents, isRough: base === COUNTED, facets: { ...facets, found: null } };
 }
 
 /** In how many documents something stands in each place; null where they are too many to look. */
@@ -206,7 +208,7 @@ export const peopleNamed = async (db: Database, names: readonly string[]): Promi
     await many<{ id: number }>(
       db,
       `select p.id from people p, unnest($1::text[]) as n (name) where p.login = lower(n.name) or p.name ilike '%' || n.name || '%'`,
-      [names.map((name) => name.replace(/[\\%_]/g, '\\$&'))],
+      [names.map(asLike)],
     )
   ).map(({ id }) => id);
 

@@ -1,7 +1,7 @@
 import { PLACES, listOf, type ArchiveFound, type ArchiveHit, type ArchiveSearch, type FoundPlace } from '@umber/contract/searching';
 import { readSearch, snippetOf, type Form } from '@umber/core/searching';
 import type { Database } from '../database/database.js';
-import { COUNTED, counts, hitIds, hitRows, peopleNamed, placesOf, type Asked, type HitRow } from './archive-queries.js';
+import { counts, hitIds, hitRows, peopleNamed, placesOf, type Asked, type HitRow } from './archive-queries.js';
 import { formsOf, markedForms, wordConditions, type FormsOf } from './archive-words.js';
 
 /** Makes a search ready to be asked. */
@@ -22,14 +22,14 @@ async function ask(db: Database, wish: ArchiveSearch): Promise<Asked & { forms: 
 /** Searches the archive: a screen of hits with the pieces in which they were found, and how many there are with each choice. */
 export async function searchArchive(db: Database, wish: ArchiveSearch): Promise<ArchiveFound> {
   const asked = await ask(db, wish);
-  const { documents, base, facets } = await counts(db, asked);
+  const { documents, isRough, facets } = await counts(db, asked);
   const ids = await hitIds(db, asked, documents);
   const rows = await hitRows(db, ids);
   const groups = markedForms(asked.search, asked.forms);
   const within = PLACES.map((place) => ({ place, asked: { ...asked, words: wordConditions(asked.search, asked.forms, [place]) } }));
   return {
     documents,
-    isRough: base === COUNTED,
+    isRough,
     hits: rows.map((row) => hitOf(row, groups, listOf(wish.found))),
     facets: { ...facets, found: asked.hasWords ? await placesOf(db, within, documents) : null },
     abroad: [...new Set([...asked.forms.values()].flatMap(({ abroad }) => abroad))],
@@ -41,10 +41,11 @@ export async function searchArchive(db: Database, wish: ArchiveSearch): Promise<
 export const listHits = async (db: Database, ids: readonly number[]): Promise<ArchiveHit[]> =>
   (await hitRows(db, ids)).map((row) => hitOf(row, [], []));
 
-/** How many a search finds. */
-export async function countArchive(db: Database, wish: ArchiveSearch): Promise<{ documents: number; isRough: boolean }> {
-  const { documents, base } = await counts(db, await ask(db, wish));
-  return { documents, isRough: base === COUNTED };
+/** How many a search finds, and the newest of them. */
+export async function newestInArchive(db: Database, wish: ArchiveSearch, most: number) {
+  const asked = await ask(db, { ...wish, order: 'newest' });
+  const { documents, isRough } = await counts(db, asked);
+  return { documents, isRough, newest: await hitIds(db, asked, documents, most) };
 }
 
 /** The ids of what a search finds, at most so many, in its order. */

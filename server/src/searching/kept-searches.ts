@@ -2,7 +2,7 @@ import type { ArchiveSearch, KeepSearch, KeptSearch } from '@umber/contract/sear
 import { NO_SEARCH } from '@umber/contract/searching';
 import type { Database } from '../database/database.js';
 import { ApiError } from '../api-error.js';
-import { archiveIds, countArchive } from './archive.js';
+import { archiveIds, newestInArchive } from './archive.js';
 import { insertKept, keptFor, keptRows, noteSeen, removeKept } from './list-queries.js';
 
 /** How many new ones are counted. */
@@ -14,9 +14,8 @@ export async function keptSearches(db: Database, personId: number): Promise<Kept
   const kept: KeptSearch[] = [];
   for (const { newest, search: known, ...row } of rows) {
     const search = { ...NO_SEARCH, ...known };
-    const { documents, isRough } = await countArchive(db, search);
-    const newestIds = await archiveIds(db, { ...search, order: 'newest', after: 0 }, FRESH_COUNTED);
-    kept.push({ ...row, search, documents, isRough, fresh: newestIds.filter((id) => id > newest).length });
+    const { documents, isRough, newest: ids } = await newestInArchive(db, search, FRESH_COUNTED);
+    kept.push({ ...row, search, documents, isRough, fresh: ids.filter((id) => id > newest).length });
   }
   return kept;
 }

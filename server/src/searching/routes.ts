@@ -2,7 +2,7 @@ import { MAY } from '@umber/core/permissions';
 import { readNumber } from '@umber/core/reading';
 import type { Handlers } from '../serve.js';
 import type { Services } from '../services.js';
-import { searchWords } from '../database/search-words.js';
+import { asLike, searchWords } from '../database/search-words.js';
 import { peopleWith } from '../people/queries.js';
 import { searchArchive } from './archive.js';
 import { documentsPage } from './documents-page.js';
@@ -27,8 +27,7 @@ type Searching =
 
 const MOST_FOUND = 60;
 
-/** Letters that mean something to `like` mean themselves. */
-const partOf = (text: string): string => `%${text.replace(/[\\%_]/g, '\\$&')}%`;
+const partOf = (text: string): string => `%${asLike(text)}%`;
 
 /** An amount as people write one, with comma or point; null where the text is none. */
 function amountIn(text: string): string | null {

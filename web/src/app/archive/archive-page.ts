@@ -1,4 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, signal, untracked, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  ElementRef,
+  inject,
+  linkedSignal,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
 import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { ActivatedRoute, Router, RouterLink } from '@angular/router';
@@ -10,6 +21,7 @@ import {
   NO_SEARCH,
   ORDERS,
   type AmountBand,
+  type ArchiveFound,
   type ArchiveHit,
   type ArchiveOrder,
   type ArchiveSearch,
@@ -79,12 +91,12 @@ export class ArchivePage {
     whatFor: new FormControl('', { nonNullable: true }),
     openUntil: new FormControl('', { nonNullable: true }),
   });
-  protected readonly hits = signal<readonly ArchiveHit[]>([]);
+  protected readonly hits = linkedSignal<readonly ArchiveHit[]>(() => this.found()?.hits ?? []);
   protected readonly fault = signal('');
   protected readonly said = signal('');
   protected readonly busy = signal(false);
-  protected readonly at = signal(-1);
-  protected readonly without = signal<ReadonlySet<number>>(new Set());
+  protected readonly at = linkedSignal(() => (this.found()?.hits.length ? 0 : -1));
+  protected readonly without = linkedSignal<ArchiveFound | null, ReadonlySet<number>>({ source: this.found, computation: () => new Set() });
   protected readonly kept = signal<readonly KeptSearch[]>([]);
   protected readonly lists = signal<readonly HandedList[]>([]);
   protected readonly readers = signal<readonly Colleague[]>([]);
@@ -127,12 +139,6 @@ export class ArchivePage {
   protected readonly hasSearch = computed(() => JSON.stringify({ ...this.search(), order: 'best' }) !== JSON.stringify(NO_SEARCH));
 
   constructor() {
-    effect(() => {
-      const found = this.loading().value;
-      this.hits.set(found?.hits ?? []);
-      this.without.set(new Set());
-      this.at.set(found && found.hits.length > 0 ? 0 : -1);
-    });
     effect(() => {
       const { q } = this.search();
       if (untracked(() => this.form.value.q?.trim()) !== q.trim()) this.form.setValue({ q });
@@ -181,7 +187,10 @@ export class ArchivePage {
 
   /** Goes to a search; the address says it. */
   #go(part: Partial<ArchiveSearch>): void {
-    const search = { ...this.search(), ...part, after: 0 };
+    this.#open({ ...this.search(), ...part });
+  }
+
+  #open(search: ArchiveSearch): void {
     const queryParams = Object.fromEntries(
       Object.entries(search).filter(([name, value]) => value !== NO_SEARCH[name as keyof ArchiveSearch]),
     );
@@ -251,7 +260,7 @@ export class ArchivePage {
   }
   protected keep(): void {
     const { name, shared } = this.keeping.getRawValue();
-    this.#try(this.#api.call('keepSearch', {}, { name, search: { ...this.search(), after: 0 }, shared }), (kept) => {
+    this.#try(this.#api.call('keepSearch', {}, { name, search: this.search(), shared }), (kept) => {
       this.kept.set(kept);
       this.keeps.set(false);
       this.keeping.reset();
@@ -259,11 +268,7 @@ export class ArchivePage {
     });
   }
   protected take(one: KeptSearch): void {
-    void this.#router.navigate(['/archive'], {
-      queryParams: Object.fromEntries(
-        Object.entries(one.search).filter(([name, value]) => value !== NO_SEARCH[name as keyof ArchiveSearch]),
-      ),
-    });
+    this.#open(one.search);
     if (one.fresh > 0) this.#api.call('lookAtSearch', { id: one.id }).subscribe({ next: (kept) => this.kept.set(kept), error: this.#fail });
   }
   protected remove(one: KeptSearch): void {
@@ -282,7 +287,7 @@ export class ArchivePage {
       this.fault.set('Choose a colleague to hand it to.');
       return;
     }
-    const wish = { search: { ...this.search(), after: 0 }, without: [...this.without()], to, whatFor, openUntil: openUntil || null };
+    const wish = { search: this.search(), without: [...this.without()], to, whatFor, openUntil: openUntil || null };
     this.#try(this.#api.call('handList', {}, wish), (list) => {
       this.lists.update((lists) => [list, ...lists]);
       this.hands.set(false);
@@ -292,8 +297,7 @@ export class ArchivePage {
   }
 
   protected asTable(): void {
-    if (this.mayExport())
-      void this.#router.navigate(['/exports'], { queryParams: { search: JSON.stringify({ ...this.search(), after: 0 }) } });
+    if (this.mayExport()) void this.#router.navigate(['/exports'], { queryParams: { search: JSON.stringify(this.search()) } });
   }
 
   #focus(event: Event, element: HTMLElement | null): void {
