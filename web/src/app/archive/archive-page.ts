@@ -95,7 +95,7 @@ export class ArchivePage {
   protected readonly fault = signal('');
   protected readonly said = signal('');
   protected readonly busy = signal(false);
-  protected readonly at = linkedSignal(() => (this.found()?.hits.length ? 0 : -1));
+  protected readonly at = linkedSignal<number>(() => (this.found()?.hits.length ? 0 : -1));
   protected readonly without = linkedSignal<ArchiveFound | null, ReadonlySet<number>>({ source: this.found, computation: () => new Set() });
   protected readonly kept = signal<readonly KeptSearch[]>([]);
   protected readonly lists = signal<readonly HandedList[]>([]);
