@@ -33,10 +33,8 @@ const CORE = [
   'ledger',
   'importing',
   'searching',
+  'naming',
   'exports',
-  'keeping',
-  'hooks',
-  'other-ledger',
 ];
 /** Within reading; `reading.ts`, the types of what is read, is everybody's. */
 const READING = ['print', 'language', 'scanned', 'rules', 'header', 'fitted', 'table', 'confidence', 'structured'];
@@ -68,7 +66,12 @@ const SERVER = [
   'ledger',
   'receiving',
   'importing',
+  'searching',
   'exports',
+  'keeping',
+  'retention',
+  'hooks',
+  'other-ledger',
   'batch',
   'asking',
   'programs',

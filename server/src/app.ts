@@ -26,6 +26,7 @@ import { codingRoutes } from './coding/routes.js';
 import { sourceRoutes, uploadRoutes } from './intake/routes.js';
 import { otherLedgerRoutes } from './other-ledger/routes.js';
 import { hookRoutes } from './hooks/routes.js';
+import { retentionRoutes } from './retention/routes.js';
 import { keepingRoutes } from './keeping/routes.js';
 import { exportRoutes } from './exports/routes.js';
 import { programApi } from './programs/program-api.js';
@@ -129,6 +130,7 @@ function api(services: Services): Router {
         ...importingRoutes(services),
         ...exportRoutes(services),
         ...keepingRoutes(services),
+        ...retentionRoutes(services),
         ...hookRoutes(services),
         ...otherLedgerRoutes(services),
         ...eventRoutes(services),

@@ -30,7 +30,8 @@ export interface Services {
       | 'send-letter'
       | 'match-waiting'
       | 'send-question'
-      | 'run-export',
+      | 'run-export'
+      | 'delete-originals',
     id: number,
   ) => Promise<void>;
   /** The installation's key, 32 bytes: passwords of mailboxes are encrypted with it. */

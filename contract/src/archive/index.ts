@@ -13,6 +13,9 @@ export interface Finding {
     | 'posted-by-approver'
     | 'guard-off'
     | 'blob-damaged'
+    | 'deleted-by-one'
+    | 'deleted-in-use'
+    | 'deleted-too-early'
     | 'seal-broken'
     | 'head-differs';
   readonly name: string;
@@ -31,6 +34,9 @@ export const FINDING_NAMES: Readonly<Record<Finding['code'], string>> = {
   'posted-by-approver': 'Who posted this journal entry had approved its document',
   'guard-off': 'This guard of the database is switched off or gone',
   'blob-damaged': 'This file is not what was kept',
+  'deleted-by-one': 'This original was deleted without two people who agreed',
+  'deleted-in-use': 'This file was deleted, though something that is kept has it',
+  'deleted-too-early': 'This original was deleted before it had been kept for as long as it had to be',
   'seal-broken': 'Rows of this day were changed after it was sealed',
   'head-differs': 'Rows of this day are not those whose head was written down',
 };

@@ -1,3 +1,4 @@
+import type { OriginalView } from '../retention/index.js';
 import type {
   OwnField,
   OwnName,
@@ -194,6 +195,8 @@ export interface DocumentView {
   /** That its page contradicts itself, with what it prints and what is owed; null where it does not. */
   readonly dispute: Dispute | null;
   /** What people say about it, newest first. */
+  /** Until when its original is kept, and why longer; or that it is deleted. */
+  readonly original: OriginalView;
   readonly notes: readonly NoteView[];
   /** Whom it was handed to; null where to nobody. */
   readonly handed: HandedView | null;

@@ -84,6 +84,19 @@ import type { Session, SignIn } from '../people/index.js';
 import type { TargetWish, ExportPreview, ExportsView, ExportWish, KeepWish, RunView, RunWish } from '../exports/index.js';
 import type { LedgerCodesWish, OtherLedgerSwitch, OtherLedgerView } from '../other-ledger/index.js';
 import type { HooksView, MadeHook, NewHook } from '../hooks/index.js';
+import type {
+  DeletionAgreement,
+  DeletionPage,
+  DeletionRefusal,
+  DeletionWish,
+  DueOriginals,
+  DueWish,
+  HoldWish,
+  ReleaseAnswer,
+  ReleaseWish,
+  RetentionView,
+  RetentionWish,
+} from '../retention/index.js';
 import type { KeepingView, KeepingWish, NamePreview } from '../keeping/index.js';
 import type { EInvoiceView } from '../e-invoices/index.js';
 import type { PageLeadsChange, RiskChange, RiskView } from '../reading/index.js';
@@ -237,6 +250,17 @@ export const ENDPOINTS = {
   setKeeping: returns<KeepingView, KeepingWish>().put('/keeping', 'sources'),
   keepAgain: returns<KeepingView>().post('/keeping/again', 'sources'),
   namePreview: returns<NamePreview, { readonly pattern: string }>().get('/keeping/preview', 'signed-in'),
+  retention: returns<RetentionView>().get('/retention', 'signed-in'),
+  setRetention: returns<RetentionView, RetentionWish>().put('/retention', 'retention'),
+  dueOriginals: returns<DueOriginals, DueWish>().get('/retention/due', 'signed-in'),
+  placeHold: returns<RetentionView, HoldWish>().post('/retention/holds', 'placeHolds', 201),
+  askRelease: returns<RetentionView, ReleaseWish>().post('/retention/holds/:id/release', 'placeHolds'),
+  answerRelease: returns<RetentionView, ReleaseAnswer>().post('/retention/holds/:id/released', 'agreeDeletions'),
+  askDeletion: returns<DeletionPage, DeletionWish>().post('/retention/deletions', 'askDeletions', 201),
+  deletion: returns<DeletionPage>().get('/retention/deletions/:id', 'signed-in'),
+  agreeDeletion: returns<DeletionPage, DeletionAgreement>().post('/retention/deletions/:id/agreed', 'agreeDeletions'),
+  refuseDeletion: returns<DeletionPage, DeletionRefusal>().post('/retention/deletions/:id/refused', 'askDeletions'),
+  deletionRecord: returns<Bytes>().get('/retention/deletions/:id/record.csv', 'signed-in'),
   keptPdf: returns<Bytes>().get('/documents/:id/kept.pdf', 'signed-in'),
   documents: returns<DocumentsPage, DocumentsWish>().get('/documents', 'signed-in'),
   searchArchive: returns<ArchiveFound, ArchiveSearch>().get('/archive/search', 'signed-in'),

@@ -46,6 +46,16 @@ import { exportWishSchema, keepWishSchema, runWishSchema, targetWishSchema } fro
 import { pageLeadsSchema, riskChangeSchema } from '../reading/schemas.js';
 import { ledgerCodesSchema, otherLedgerSwitchSchema } from '../other-ledger/schemas.js';
 import { newHookSchema } from '../hooks/schemas.js';
+import {
+  deletionAgreementSchema,
+  deletionRefusalSchema,
+  deletionWishSchema,
+  dueWishSchema,
+  holdWishSchema,
+  releaseAnswerSchema,
+  releaseWishSchema,
+  retentionWishSchema,
+} from '../retention/schemas.js';
 import { keepingWishSchema, namePreviewSchema } from '../keeping/schemas.js';
 import { documentsWishSchema, archiveSearchSchema, handingListSchema, keepSearchSchema } from '../searching/schemas.js';
 import { arrangementSchema, pageNumberSchema, pictureWishSchema } from '../separating/schemas.js';
@@ -152,6 +162,14 @@ export const INPUT_SCHEMAS: { readonly [N in WithInput]: Joi.Schema<InputOf<N> e
   makeHook: newHookSchema,
   setKeeping: keepingWishSchema,
   namePreview: namePreviewSchema,
+  setRetention: retentionWishSchema,
+  dueOriginals: dueWishSchema,
+  placeHold: holdWishSchema,
+  askRelease: releaseWishSchema,
+  answerRelease: releaseAnswerSchema,
+  askDeletion: deletionWishSchema,
+  agreeDeletion: deletionAgreementSchema,
+  refuseDeletion: deletionRefusalSchema,
   documents: documentsWishSchema,
   searchArchive: archiveSearchSchema,
   keepSearch: keepSearchSchema,

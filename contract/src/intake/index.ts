@@ -160,5 +160,7 @@ export interface ArrivalView {
   readonly submittedBy: string | null;
   readonly state: string;
   readonly reason: ArrivalReason | null;
+  /** The deletion in which what came was deleted; null: it is here. */
+  readonly deletion: number | null;
   readonly steps: readonly StepView[];
 }

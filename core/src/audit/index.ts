@@ -1,3 +1,4 @@
+import type { KeptKind } from '../documents/index.js';
 import type { SourceRule } from '../intake/index.js';
 import type { Shapes } from '../shapes/index.js';
 
@@ -33,6 +34,18 @@ export type AuditAct =
   | { readonly code: 'export-target-set'; readonly name: string; readonly to: string | null }
   | { readonly code: 'hook-made' | 'hook-removed'; readonly url: string }
   | { readonly code: 'keeping-set'; readonly before: string | null; readonly after: string | null; readonly pattern: string }
+  | {
+      readonly code: 'retention-set';
+      /** Years; null: for ever. */
+      readonly changes: readonly { readonly kind: KeptKind; readonly before: number | null; readonly after: number | null }[];
+      /** The last month of the financial year, before and after. */
+      readonly before: number;
+      readonly after: number;
+    }
+  | { readonly code: 'hold-placed' | 'hold-release-asked' | 'hold-released' | 'hold-stays'; readonly hold: string; readonly reason: string }
+  /** Originals that were kept until a day. */
+  | { readonly code: 'deletion-asked'; readonly deletion: number; readonly until: string; readonly originals: number; readonly reason: string }
+  | { readonly code: 'deletion-answered'; readonly deletion: number; readonly agreed: boolean; readonly reason: string | null }
   | { readonly code: 'exported'; readonly name: string; readonly run: number }
   | { readonly code: 'export-kept'; readonly name: string }
   | { readonly code: 'export-removed'; readonly id: number }
@@ -94,6 +107,13 @@ export const AUDIT_SHAPES: Shapes<AuditAct> = {
   'hook-made': { url: 'string' },
   'hook-removed': { url: 'string' },
   'keeping-set': { before: 'string?', after: 'string?', pattern: 'string' },
+  'retention-set': { changes: 'array', before: 'number', after: 'number' },
+  'hold-placed': { hold: 'string', reason: 'string' },
+  'hold-release-asked': { hold: 'string', reason: 'string' },
+  'hold-released': { hold: 'string', reason: 'string' },
+  'hold-stays': { hold: 'string', reason: 'string' },
+  'deletion-asked': { deletion: 'number', until: 'string', originals: 'number', reason: 'string' },
+  'deletion-answered': { deletion: 'number', agreed: 'boolean', reason: 'string?' },
   'export-removed': { id: 'number' },
   'page-leads-set': { pageLeads: 'boolean' },
   'separation-set': { before: 'string', after: 'string' },

@@ -114,6 +114,11 @@ export type TrailAct =
   | { readonly code: 'handed'; readonly to: string | null; readonly text: string | null }
   /** It was in a list that was handed to somebody. */
   | { readonly code: 'listed'; readonly to: string; readonly text: string }
+  /** It must not be deleted, however old, until that is over. */
+  | { readonly code: 'put-on-hold'; readonly hold: string; readonly reason: string }
+  | { readonly code: 'hold-over'; readonly hold: string; readonly reason: string }
+  /** What came is deleted, by the number of the deletion; its values and this trail stay. */
+  | { readonly code: 'original-deleted'; readonly deletion: number }
   | { readonly code: 'letter-written'; readonly to: string; readonly subject: string }
   /** A colleague is asked about it, and answers. */
   | { readonly code: 'asked'; readonly of: string; readonly text: string }

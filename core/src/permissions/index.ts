@@ -53,6 +53,14 @@ export const MAY = {
   sources: ['administrator'],
   /** Say whether the company has three people for a document, or two. */
   separation: ['administrator'],
+  /** Say how long originals are kept. */
+  retention: ['controller'],
+  /** Say what must not go, and ask for that to end. */
+  placeHolds: ['clerk', 'controller'],
+  /** Ask for originals to be deleted that need not be kept any longer. */
+  askDeletions: ['clerk', 'controller'],
+  /** Agree to what somebody else asked: that originals are deleted, or a hold ends. */
+  agreeDeletions: ['controller'],
   /** See what was set and who signed in. */
   audit: ['controller', 'administrator', 'auditor'],
   demo: ['clerk', 'approver', 'controller', 'administrator'],

@@ -12,9 +12,11 @@ export async function keepBlob(db: Database, bytes: Uint8Array): Promise<Buffer>
   return hash;
 }
 
-/** The bytes kept under a hash, checked. @throws ApiError when they are gone or damaged: they are not served. */
-export async function fetchBlob(db: Database, hash: Buffer): Promise<Buffer> {
-  const bytes = await blobBytes(db, hash);
-  if (!bytes || !sha256(bytes).equals(hash)) throw new ApiError('damaged-blob');
-  return bytes;
+/** The bytes kept under a hash, checked; null is the hash of what was deleted. @throws ApiError when they are deleted, gone or damaged: they are not served. */
+export async function fetchBlob(db: Database, hash: Buffer | null): Promise<Buffer> {
+  if (hash === null) throw new ApiError('original-deleted');
+  const kept = await blobBytes(db, hash);
+  if (kept?.isDeleted) throw new ApiError('original-deleted');
+  if (!kept || !sha256(kept.bytes).equals(hash)) throw new ApiError('damaged-blob');
+  return kept.bytes;
 }

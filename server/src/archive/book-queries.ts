@@ -17,6 +17,10 @@ const GUARDS = [
   'journal_lines_totals',
   'entry_accounts_append_only',
   'blobs_append_only',
+  'holds_kept',
+  'hold_documents_append_only',
+  'deletions_kept',
+  'deletion_arrivals_kept',
   'seals_append_only',
   'documents_move',
   'documents_allotted',
@@ -70,7 +74,20 @@ const QUESTIONS: readonly (readonly [Exclude<Finding['code'], 'seal-broken' | 'h
     'guard-off',
     `select g as name from unnest($1::text[]) g where not exists (select from pg_trigger t where t.tgname = g and t.tgenabled in ('O', 'A'))`,
   ],
-  ['blob-damaged', "select encode(sha256, 'hex') as name from blobs where sha256(bytes) <> sha256"],
+  ['blob-damaged', "select encode(sha256, 'hex') as name from blobs where deletion_id is null and sha256(bytes) <> sha256"],
+  [
+    'deleted-by-one',
+    `select encode(b.sha256, 'hex') as name from blobs b where b.deletion_id is not null
+       and not exists (select from deletions d where d.id = b.deletion_id and d.agreed and d.answered_by <> d.asked_by)
+     union all select 'arrival ' || a.id from arrivals a where a.deletion_id is not null
+       and not exists (select from deletions d join deletion_arrivals x on x.deletion_id = d.id and x.arrival_id = a.id and x.outcome = 'deleted'
+         where d.id = a.deletion_id and d.agreed and d.answered_by <> d.asked_by)`,
+  ],
+  ['deleted-in-use', "select encode(sha256, 'hex') as name from blobs where deletion_id is not null and blob_in_use(sha256)"],
+  [
+    'deleted-too-early',
+    `select 'arrival ' || arrival_id as name from deletion_arrivals where outcome = 'deleted' and kept_until >= (settled_at at time zone 'utc')::date`,
+  ],
 ];
 
 /** What the database itself finds off, but for `without`. */

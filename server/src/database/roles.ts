@@ -16,6 +16,8 @@ const APPEND_ONLY = [
   'order_versions',
   'export_files',
   'export_documents',
+  'hold_documents',
+  'deletion_arrivals',
 ] as const;
 /** Tables that only migrations, or triggers as their owner, write. */
 const READ_ONLY = ['migrations', 'trays', 'tray_moves', 'account_totals', 'supplier_totals'] as const;

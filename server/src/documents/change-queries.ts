@@ -75,9 +75,10 @@ export const lockDocument = (db: Database, id: number) =>
     parkedFrom: Tray | null;
     kind: DocumentKind;
     supplierId: number | null;
+    isDeleted: boolean;
   }>(
     db,
-    'select id, version, tray, parked_from as "parkedFrom", kind, supplier_id as "supplierId" from documents where id = $1 for update',
+    'select id, version, tray, parked_from as "parkedFrom", kind, supplier_id as "supplierId", deletion_id is not null as "isDeleted" from documents where id = $1 for update',
     [id],
   );
 

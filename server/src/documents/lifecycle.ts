@@ -8,7 +8,7 @@ export type LockedDocument = NonNullable<Awaited<ReturnType<typeof lockDocument>
 
 /**
  * Runs `work` on a locked document whose version is as the person saw it, in a tray in which the act may be done.
- * @throws ApiError `stale` or `wrong-tray` when they are not.
+ * @throws ApiError `stale` or `wrong-tray` when they are not, `original-deleted` where nothing is left to work on.
  */
 export function onDocument<T>(
   pool: Pool,
@@ -20,6 +20,7 @@ export function onDocument<T>(
   return inTransaction(pool, async (db) => {
     const document = await lockDocument(db, id);
     if (!document) throw new ApiError('no-such-document');
+    if (document.isDeleted) throw new ApiError('original-deleted');
     if (!(typeof act === 'string' ? traysFor(act) : act).includes(document.tray))
       throw new ApiError(
         'wrong-tray',

@@ -207,10 +207,11 @@ export const pagePicture = async (db: Database, id: number, page: number) =>
     )
   )?.picture ?? null;
 
+/** The file that a document was cut out of; its blob is null where it was deleted. */
 export const documentFile = (db: Database, id: number) =>
-  maybe<{ blob: Buffer; fileName: string }>(
+  maybe<{ blob: Buffer | null; fileName: string }>(
     db,
-    'select f.blob, f.name as "fileName" from documents d join files f on f.id = d.file_id where d.id = $1',
+    'select case when d.deletion_id is null then f.blob end as blob, f.name as "fileName" from documents d join files f on f.id = d.file_id where d.id = $1',
     [id],
   );
 
@@ -253,9 +254,10 @@ export const keptSearchable = async (db: Database, id: number, version: number) 
   (await maybe<{ bytes: Buffer }>(db, 'select bytes from searchable_pdfs where document_id = $1 and version = $2', [id, version]))?.bytes ??
   null;
 
+/** Of a document whose original is deleted meanwhile nothing is kept. */
 export const keepSearchable = (db: Database, id: number, version: number, bytes: Buffer) =>
   db.query(
-    'insert into searchable_pdfs (document_id, version, bytes) values ($1, $2, $3) on conflict (document_id) do update set version = excluded.version, bytes = excluded.bytes',
+    `insert into searchable_pdfs (document_id, version, bytes) select id, $2, $3 from documents where id = $1 and deletion_id is null for share on conflict (document_id) do update set version = excluded.version, bytes = excluded.bytes`,
     [id, version, bytes],
   );
 

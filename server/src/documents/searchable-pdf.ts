@@ -13,6 +13,7 @@ export async function searchablePdf({ pool, readers }: Services, id: number): Pr
   if (!head || !file) throw new ApiError('no-such-document');
   const kept = await keptSearchable(pool, id, head.version);
   if (kept) return kept;
+  if (file.blob === null) throw new ApiError('original-deleted');
   const pages = await pagesToPrint(pool, id);
   if (pages.length === 0)
     throw new ApiError(

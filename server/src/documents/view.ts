@@ -5,6 +5,7 @@ import { decimal, toAmount } from '@umber/core/money';
 import { owedOf } from '@umber/core/reading';
 import type { Database } from '../database/database.js';
 import { notListed, statementHead, statementLines } from './statement-queries.js';
+import { originalView } from './original-queries.js';
 import { ApiError } from '../api-error.js';
 import { creditViews, replacedOf, replacementOf } from './credit-queries.js';
 import { splitsOf } from '../coding/queries.js';
@@ -106,6 +107,7 @@ export async function documentView(db: Database, id: number): Promise<DocumentVi
     lines,
     doubts: (await openDoubts(db, id)) as DocumentView['doubts'],
     dispute: head.dispute,
+    original: await originalView(db, id),
     notes: await notesOf(db, id),
     handed: head.handed,
     restsUntil: head.restsUntil,

@@ -16,7 +16,7 @@ interface Part {
 
 /**
  * All that there is of one document, for who audits it: the file and the mail as they came, a PDF that can be searched, its data, who approved, the
- * entry, the trail, and the sums of it all. @throws ApiError where there is no such document.
+ * entry, the trail, and the sums of it all; of an original that was deleted, what stays. @throws ApiError where there is no such document.
  */
 export async function auditPackage(services: Services, id: number): Promise<Buffer> {
   const { pool } = services;
@@ -25,9 +25,9 @@ export async function auditPackage(services: Services, id: number): Promise<Buff
   if (!came) throw new ApiError('no-such-document');
   const json = (path: string, value: unknown): Part => ({ path, bytes: Buffer.from(`${JSON.stringify(value, null, 1)}\n`) });
   const parts: Part[] = [
-    { path: `original/${plain(came.fileName)}`, bytes: await fetchBlob(pool, came.blob) },
+    ...(came.blob ? [{ path: `original/${plain(came.fileName)}`, bytes: await fetchBlob(pool, came.blob) }] : []),
     ...(came.dataBlob ? [{ path: 'original/data.xml', bytes: await fetchBlob(pool, came.dataBlob) }] : []),
-    ...(came.kind === 'mail' ? [{ path: 'original/mail.eml', bytes: await fetchBlob(pool, came.arrivalBlob) }] : []),
+    ...(came.kind === 'mail' && came.arrivalBlob ? [{ path: 'original/mail.eml', bytes: await fetchBlob(pool, came.arrivalBlob) }] : []),
     ...(pages.length > 0 ? [{ path: 'document.pdf', bytes: await searchablePdf(services, id) }] : []),
     json('document.json', view),
     json('approvals.json', view.approvals),
@@ -54,7 +54,7 @@ const sealLine = ({ day, rows, previous, head }: { day: string; rows: number; pr
 
 const noteOf = (id: number): string => `Document ${id} of Umber Tray.
 
-original/       the file as it came, the mail that it came with, and the data beside it
+original/       the file as it came, the mail that it came with, and the data beside it; missing where these were deleted after their time
 document.pdf    its pages, with the words that were read and its fields as metadata
 document.json   what it says, how it was matched, what was asked and accepted; approvals.json who approved
 entry.json      the journal entry; null where it is not posted

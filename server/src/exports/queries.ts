@@ -237,11 +237,12 @@ export const exportsDue = (db: Database) =>
        and coalesce((select max(r.asked_at) from export_runs r where r.export_id = x.id), x.made_at - interval '40 days') <= now() - case x.every when 'day' then interval '1 day' when 'week' then interval '7 days' else interval '1 month' end`,
   );
 
-/** What a document came as: its file, the data beside it, and the arrival. */
+/** What a document came as: its file, the data beside it, and the arrival; their blobs are null where they were deleted. */
 export const cameWith = (db: Database, id: number) =>
-  maybe<{ fileName: string; blob: Buffer; dataBlob: Buffer | null; arrivalBlob: Buffer; kind: 'mail' | 'file'; receivedAt: string }>(
+  maybe<{ fileName: string; blob: Buffer | null; dataBlob: Buffer | null; arrivalBlob: Buffer | null; kind: 'mail' | 'file'; receivedAt: string }>(
     db,
-    `select f.name as "fileName", f.blob, f.data_blob as "dataBlob", a.blob as "arrivalBlob", a.kind, a.received_at as "receivedAt" from documents d join files f on f.id = d.file_id join arrivals a on a.id = d.arrival_id
+    `select f.name as "fileName", case when d.deletion_id is null then f.blob end as blob, case when d.deletion_id is null then f.data_blob end as "dataBlob",
+       case when d.deletion_id is null then a.blob end as "arrivalBlob", a.kind, a.received_at as "receivedAt" from documents d join files f on f.id = d.file_id join arrivals a on a.id = d.arrival_id
      where d.id = $1`,
     [id],
   );

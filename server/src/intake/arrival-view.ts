@@ -15,7 +15,7 @@ export async function arrivalView(services: Services, id: number): Promise<Arriv
   const head = await arrivalHead(services.pool, id);
   if (!head) throw noArrival();
   const { blob, ...view } = head;
-  const html = view.kind === 'mail' ? await lookOf(services, id, blob) : '';
+  const html = view.kind === 'mail' && blob ? await lookOf(services, id, blob) : '';
   return { ...view, html: html === '' ? null : html, steps: await stepsOf(services.pool, id) };
 }
 

@@ -59,15 +59,20 @@ export const lockArrival = (db: Database, id: number) =>
     [id],
   );
 
+/** What came; its blob is null where it was deleted. */
 export const arrivalFile = (db: Database, id: number) =>
-  maybe<{ blob: Buffer; kind: 'mail' | 'file'; name: string | null }>(db, 'select blob, kind, name from arrivals where id = $1', [id]);
+  maybe<{ blob: Buffer | null; kind: 'mail' | 'file'; name: string | null }>(
+    db,
+    'select case when deletion_id is null then blob end as blob, kind, name from arrivals where id = $1',
+    [id],
+  );
 
 /** A mail's own look as it was made safe to show: null where that was not asked for yet, empty where it has none. */
 export const keptLook = async (db: Database, id: number) =>
   (await maybe<{ html: string | null }>(db, 'select safe_html as html from arrivals where id = $1', [id]))?.html ?? null;
 
 export const keepLook = (db: Database, id: number, html: string) =>
-  db.query('update arrivals set safe_html = $2 where id = $1', [id, html]);
+  db.query('update arrivals set safe_html = $2 where id = $1 and deletion_id is null', [id, html]);
 
 export const isStored = async (db: Database, id: number) =>
   (await maybe(db, "select from arrivals where id = $1 and state = 'stored'", [id])) !== null;
@@ -197,9 +202,9 @@ export const stepsOf = (db: Database, arrivalId: number) =>
   );
 
 export const arrivalHead = (db: Database, id: number) =>
-  maybe<Omit<ArrivalView, 'html' | 'steps'> & { blob: Buffer }>(
+  maybe<Omit<ArrivalView, 'html' | 'steps'> & { blob: Buffer | null }>(
     db,
-    `select a.id, s.name as source, a.kind, a.name, a.blob, a.received_at as "receivedAt", coalesce(a.sender, a.envelope_from) as sender, a.envelope_to as recipients, a.subject,
+    `select a.id, s.name as source, a.kind, a.name, case when a.deletion_id is null then a.blob end as blob, a.deletion_id as deletion, a.received_at as "receivedAt", coalesce(a.sender, a.envelope_from) as sender, a.envelope_to as recipients, a.subject,
        a.sent_at as "sentAt", a.body_text as text, p.name as "submittedBy", a.state, a.reason
      from arrivals a join sources s on s.id = a.source_id left join people p on p.id = a.submitted_by where a.id = $1`,
     [id],
@@ -328,9 +333,8 @@ export const insertPiece = (db: Database, id: string, starts: number, bytes: Buf
 export const keepPieces = (db: Database, id: string) =>
   one<{ blob: Buffer; size: number }>(
     db,
-    `with whole as materialized (select string_agg(bytes, ''::bytea order by starts) as bytes from upload_pieces where upload_id = $1),
-       kept as (insert into blobs (sha256, bytes) select sha256(bytes), bytes from whole on conflict do nothing)
-     select sha256(bytes) as blob, length(bytes) as size from whole`,
+    `with whole as materialized (select string_agg(bytes, ''::bytea order by starts) as bytes from upload_pieces where upload_id = $1)
+     select keep_blob(sha256(bytes), bytes) as blob, length(bytes) as size from whole`,
     [id],
   );
 

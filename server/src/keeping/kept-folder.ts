@@ -53,8 +53,8 @@ export async function keepFile(services: Services, id: number): Promise<void> {
   }
 }
 
-/** Takes an earlier file away, and the folders that are empty then. */
-async function removeKept(folder: string, path: string): Promise<void> {
+/** Takes a file away, and the folders that are empty then. */
+export async function removeKept(folder: string, path: string): Promise<void> {
   await rm(join(folder, path), { force: true });
   for (let parent = dirname(path); parent !== '.' && parent !== '/'; parent = dirname(parent)) {
     const left = await rmdir(join(folder, parent)).then(

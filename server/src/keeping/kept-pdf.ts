@@ -16,6 +16,7 @@ import { pagesToKeep } from './queries.js';
 export async function keptPdf({ readers }: Pick<Services, 'readers'>, db: Database, id: number): Promise<Buffer> {
   const [head, came, pages] = [await documentHead(db, id), await cameWith(db, id), await pagesToKeep(db, id)];
   if (!head || !came) throw new ApiError('no-such-document');
+  if (came.blob === null) throw new ApiError('original-deleted');
   if (pages.length === 0 || pages.some(({ picture }) => picture === null))
     throw new ApiError(
       'no-such-page',

@@ -59,7 +59,7 @@ export const documentToKeep = async (db: Database, id: number) => {
   await db.query('select 1 from documents where id = $1 for no key update', [id]);
   return maybe<{ version: number; kept: boolean; path: string | null; folder: string | null }>(
     db,
-    `select d.version, coalesce(${IS_KEPT}, false) or not ${RESTS} as kept, k.path, k.folder
+    `select d.version, coalesce(${IS_KEPT}, false) or not ${RESTS} or d.deletion_id is not null as kept, k.path, k.folder
      from documents d cross join company c left join kept_files k on k.document_id = d.id where d.id = $1`,
     [id],
   );

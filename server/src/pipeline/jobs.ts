@@ -27,6 +27,8 @@ import { learnSorting } from '../sorting/learn.js';
 import { isForgotten } from '../sorting/queries.js';
 import { keepFile } from '../keeping/kept-folder.js';
 import { documentsToKeep } from '../keeping/queries.js';
+import { carryOutDeletion } from '../retention/deletion.js';
+import { deletionsToDo } from '../retention/deletion-queries.js';
 import type { Services } from '../services.js';
 import { failArrival, waitingArrivals, waitingDocuments } from '../intake/queries.js';
 import { endStep } from '../intake/steps.js';
@@ -46,6 +48,7 @@ const QUEUES = [
   'send-question',
   'run-export',
   'keep-file',
+  'delete-originals',
   'wake-rested',
   'verify-blobs',
   'sum-up-counts',
@@ -160,6 +163,7 @@ export class Jobs {
       });
     });
     await this.#work('keep-file', options, ([{ data }]) => keepFile(services, data.id));
+    await this.#work('delete-originals', options, ([{ data }]) => carryOutDeletion(services, data.id));
     await this.#work('match-waiting', options, ([{ data }]) => matchWaiting(services, data.id));
     await this.#work('wake-rested', options, async () => {
       await wakeRested(services);
@@ -186,6 +190,7 @@ export class Jobs {
       for (const id of (await matchRequests(services.pool)).filter(isFree('match-waiting'))) await this.send('match-waiting', id);
       for (const id of (await runsToDo(services.pool)).filter(isFree('run-export'))) await this.send('run-export', id);
       for (const id of (await documentsToKeep(services.pool, KEPT_TOGETHER)).filter(isFree('keep-file'))) await this.send('keep-file', id);
+      for (const id of (await deletionsToDo(services.pool)).filter(isFree('delete-originals'))) await this.send('delete-originals', id);
       for (const id of (await lettersToSend(services.pool)).filter(isFree('send-letter'))) await this.send('send-letter', id);
     };
     this.#look = look;

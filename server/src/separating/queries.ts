@@ -99,9 +99,10 @@ export const replaceFilePage = (db: Database, fileId: number, page: PageWords, p
 export const smallPicture = async (db: Database, id: number, page: number) =>
   (await maybe<{ small: Buffer | null }>(db, 'select small from file_pages where file_id = $1 and number = $2', [id, page]))?.small ?? null;
 
-/** Keeps the small picture of a page, if it was made of the picture that the page still has. */
-export const setSmallPicture = (db: Database, id: number, page: number, picture: Buffer, small: Buffer) =>
-  db.query('update file_pages set small = $4 where file_id = $1 and number = $2 and picture = $3', [id, page, picture, small]);
+/** Keeps the small picture of a page if it was made of the picture that the page still has. */
+export const setSmallPicture = async (db: Database, id: number, page: number, picture: Buffer, small: Buffer): Promise<boolean> =>
+  (await db.query('update file_pages set small = $4 where file_id = $1 and number = $2 and picture = $3', [id, page, picture, small]))
+    .rowCount !== 0;
 
 /** The documents that still hold pages of the file, in the order of their first pages. */
 export const partsOf = (db: Database, fileId: number) =>

@@ -50,6 +50,11 @@ export const routes: Routes = [
         loadComponent: () => import('./archive/handed-list-page').then((m) => m.HandedListPage),
       },
       {
+        path: 'retention',
+        title: 'Retention · Umber Tray',
+        loadComponent: () => import('./retention/retention-page').then((m) => m.RetentionPage),
+      },
+      {
         path: 'questions',
         title: 'Questions · Umber Tray',
         loadComponent: () => import('./asking/questions-page').then((m) => m.QuestionsPage),

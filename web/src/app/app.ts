@@ -85,6 +85,7 @@ import { TopBar } from './top-bar';
               <a class="plain-button" routerLink="/coding-rules" (click)="menu.set(false)">Rules of coding</a>
               <a class="plain-button" routerLink="/tables" (click)="menu.set(false)">Tables in and out</a>
               <a class="plain-button" routerLink="/exports" (click)="menu.set(false)">Exports</a>
+              <a class="plain-button" routerLink="/retention" (click)="menu.set(false)">Retention</a>
               @if (mayAudit()) {
                 <a class="plain-button" routerLink="/settings-trail" (click)="menu.set(false)">Settings and sign-ins</a>
               }

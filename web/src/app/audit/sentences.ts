@@ -46,6 +46,23 @@ export function auditText(act: AuditAct): string {
       return `Not told any more: ${act.url}`;
     case 'keeping-set':
       return act.after === null ? 'Documents are kept in no folder any more' : `Documents are kept in ${act.after}, named ${act.pattern}`;
+    case 'retention-set':
+      return [
+        ...act.changes.map(({ kind, before, after }) => `${KEPT_KIND_NAMES[kind]}: kept for ${yearsText(before)} → ${yearsText(after)}`),
+        ...(act.before === act.after ? [] : [`Last month of the financial year: ${MONTHS[act.before - 1]} → ${MONTHS[act.after - 1]}`]),
+      ].join('; ');
+    case 'hold-placed':
+      return `Placed the hold “${act.hold}”: ${act.reason}`;
+    case 'hold-release-asked':
+      return `Asked for the hold “${act.hold}” to end: ${act.reason}`;
+    case 'hold-released':
+      return `Ended the hold “${act.hold}”`;
+    case 'hold-stays':
+      return `Left the hold “${act.hold}” on`;
+    case 'deletion-asked':
+      return `Asked to delete ${counted(act.originals, 'original')} kept until ${fullDay(act.until)} (deletion ${act.deletion}): ${act.reason}`;
+    case 'deletion-answered':
+      return act.agreed ? `Agreed to deletion ${act.deletion}` : `Left the originals of deletion ${act.deletion}: ${act.reason ?? ''}`;
     case 'export-kept':
       return `Kept the export “${act.name}”.`;
     case 'export-removed':
@@ -82,6 +99,8 @@ export function auditText(act: AuditAct): string {
       return `Inspected ${act.receipt} of order ${act.order}.`;
   }
 }
+
+const yearsText = (years: number | null): string => (years === null ? 'ever' : counted(years, 'year'));
 
 function changeText({ what, before, after }: { what: string; before: string | null; after: string | null }): string {
   return what === 'password' ? 'a new password' : `${what} from ${before ?? 'nothing'} to ${after ?? 'nothing'}`;

@@ -33,3 +33,6 @@ export function ageText(since: string, now: number): string {
 }
 
 export const todayIso = (): string => new Date().toISOString().slice(0, 10);
+
+/** The day of a moment, in UTC: "14 Mar 2026". */
+export const dayOf = (moment: string): string => (moment === '' ? '' : fullDay(moment.slice(0, 10)));

@@ -157,6 +157,12 @@ function actText(act: TrailAct): string {
       return act.to === null ? 'Handed to nobody any more' : `Handed to ${act.to}${act.text === null ? '' : `: ${act.text}`}`;
     case 'listed':
       return `Shown to ${act.to} in a list: ${act.text}`;
+    case 'put-on-hold':
+      return `Put on hold, “${act.hold}”: ${act.reason}`;
+    case 'hold-over':
+      return `The hold “${act.hold}” is over: ${act.reason}`;
+    case 'original-deleted':
+      return `Agreed to deletion ${act.deletion}: its original is gone`;
     case 'letter-written':
       return `Letter to ${act.to}: ${act.subject}`;
     case 'asked':

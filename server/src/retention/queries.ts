@@ -1,0 +1,90 @@
+import type { DeletionOutcome, DueDay, KeptOriginal, KeptYears, RetentionWish } from '@umber/contract/retention';
+import type { KeptKind } from '@umber/core/documents';
+import { many, one, type Database } from '../database/database.js';
+
+export const keptYears = async (db: Database): Promise<KeptYears> =>
+  Object.fromEntries(
+    (await many<{ kind: KeptKind; years: number | null }>(db, 'select kind, years from retention_rules')).map(({ kind, years }) => [kind, years]),
+  ) as KeptYears;
+export const yearEndsIn = async (db: Database): Promise<number> =>
+  (await one<{ month: number }>(db, 'select year_ends_in as month from company')).month;
+
+export const setRetention = async (db: Database, { years, yearEndsIn }: RetentionWish): Promise<void> => {
+  await db.query(
+    `insert into retention_rules (kind, years) select kind, years from unnest($1::text[], $2::int[]) as wished (kind, years)
+     on conflict (kind) do update set years = excluded.years`,
+    [Object.keys(years), Object.values(years)],
+  );
+  await db.query('update company set year_ends_in = $1', [yearEndsIn]);
+};
+
+/** What came at once, until when something of it is kept, and whether a hold keeps it. */
+const ORIGINALS = `select k.arrival_id, max(k.kept_until) as until, count(k.document_id)::int as documents, array_agg(distinct k.kind) as kinds, bool_and(k.rests) as rests,
+    bool_or(k.kept_until is null) as for_ever
+  from kept_originals k group by k.arrival_id`;
+const MAY_GO_ONE_DAY = 'o.rests and not o.for_ever';
+const IS_HELD = 'exists (select from held_originals h where h.arrival_id = o.arrival_id)';
+
+/** Until which days originals are kept; `today` says which of these are over. */
+export const dueDays = (db: Database, today: string) =>
+  many<DueDay>(
+    db,
+    `select o.until::text as until, o.until < $1::date as "isDue", count(*)::int as originals, sum(o.documents)::int as documents, count(h.arrival_id)::int as held
+     from (${ORIGINALS}) o left join (select distinct arrival_id from held_originals) h on h.arrival_id = o.arrival_id
+     where ${MAY_GO_ONE_DAY} group by o.until order by o.until`,
+    [today],
+  );
+export const keptOtherwise = (db: Database) =>
+  one<{ forEver: number; atWork: number }>(
+    db,
+    `select count(*) filter (where o.rests and o.for_ever)::int as "forEver", count(*) filter (where not o.rests)::int as "atWork" from (${ORIGINALS}) o`,
+  );
+
+/** Originals to be deleted: kept until a day at most, of some kinds alone where these are named, and by no hold. */
+const CHOSEN = `${MAY_GO_ONE_DAY} and o.until <= $1 and ($2::text[] = '{}' or o.kinds <@ $2::text[])`;
+
+export const countChosen = async (db: Database, until: string, kinds: readonly KeptKind[]): Promise<number> =>
+  (await one<{ originals: number }>(db, `select count(*)::int as originals from (${ORIGINALS}) o where ${CHOSEN} and not ${IS_HELD}`, [until, kinds]))
+    .originals;
+
+/** Lists the originals of a deletion that was just asked for; how many these are. Those of one that is open stay with it. */
+export const listChosen = async (db: Database, deletionId: number, until: string, kinds: readonly KeptKind[]): Promise<number> =>
+  (
+    await db.query(
+      `insert into deletion_arrivals (deletion_id, arrival_id, kept_until) select $3, o.arrival_id, o.until from (${ORIGINALS}) o
+       where ${CHOSEN} and not ${IS_HELD}
+         and not exists (select from deletion_arrivals x join deletions d on d.id = x.deletion_id where x.arrival_id = o.arrival_id and x.outcome is null and d.done_at is null)`,
+      [until, kinds, deletionId],
+    )
+  ).rowCount ?? 0;
+
+type OriginalRow = Omit<KeptOriginal, 'outcome'> & { outcome: DeletionOutcome | null };
+const HOLD_NAMES = `array(select distinct x.name from held_originals h join holds x on x.id = h.hold_id where h.arrival_id = a.id order by 1)`;
+const ROW = `a.id as "arrivalId", d.id as "documentId", coalesce(d.kind, 'no-document') as kind, coalesce(s.name, d.seller_name) as supplier, d.invoice_number as number, d.issue_date::text as "issueDate",
+  d.currency, d.gross_total as total, coalesce(a.subject, a.name) as name, (a.received_at at time zone 'utc')::date::text as "receivedOn"`;
+
+/** Documents of originals that are kept until a day at most, those that are kept shortest first. */
+export const dueRows = (db: Database, until: string, kinds: readonly KeptKind[], most: number) =>
+  many<OriginalRow>(
+    db,
+    `select ${ROW}, o.until::text as "keptUntil", ${HOLD_NAMES} as holds, null as outcome
+     from (${ORIGINALS}) o join arrivals a on a.id = o.arrival_id left join documents d on d.arrival_id = a.id left join suppliers s on s.id = d.supplier_id
+     where ${CHOSEN} order by o.until, a.id, d.id limit $3`,
+    [until, kinds, most],
+  );
+/** Documents of the originals of a deletion, with what became of them. */
+export const deletionRows = (db: Database, deletionId: number, most: number | null) =>
+  many<OriginalRow>(
+    db,
+    `select ${ROW}, x.kept_until::text as "keptUntil", ${HOLD_NAMES} as holds, x.outcome
+     from deletion_arrivals x join arrivals a on a.id = x.arrival_id left join documents d on d.arrival_id = a.id left join suppliers s on s.id = d.supplier_id
+     where x.deletion_id = $1 order by x.kept_until, a.id, d.id limit $2`,
+    [deletionId, most],
+  );
+/** What went of each original. */
+export const deletedFiles = (db: Database, deletionId: number) =>
+  many<{ arrivalId: number; settledAt: string | null; files: { name: string; sha256: string; bytes: number }[] }>(
+    db,
+    'select arrival_id as "arrivalId", settled_at as "settledAt", files from deletion_arrivals where deletion_id = $1',
+    [deletionId],
+  );

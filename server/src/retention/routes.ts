@@ -1,0 +1,77 @@
+import { audit } from '../audit/queries.js';
+import { KEPT_KINDS } from '@umber/core/documents';
+import { ApiError } from '../api-error.js';
+import { inTransaction } from '../database/database.js';
+import type { Handlers } from '../serve.js';
+import type { Services } from '../services.js';
+import { agreeToDeletion, askForDeletion, leaveOriginals } from './deletion.js';
+import { deletionById } from './deletion-queries.js';
+import { answerRelease, askForRelease, placeHold } from './hold.js';
+import { keptYears, setRetention, yearEndsIn } from './queries.js';
+import { deletionRecord } from './record.js';
+import { deletionPage, dueOriginals, retentionView } from './view.js';
+
+type Retention =
+  | 'retention'
+  | 'setRetention'
+  | 'dueOriginals'
+  | 'placeHold'
+  | 'askRelease'
+  | 'answerRelease'
+  | 'askDeletion'
+  | 'deletion'
+  | 'agreeDeletion'
+  | 'refuseDeletion'
+  | 'deletionRecord';
+
+/** How long originals are kept, what holds them, and how they go. */
+export const retentionRoutes = (services: Services): Handlers<Retention> => {
+  const { pool, today } = services;
+  return {
+    retention: ({ person }) => retentionView(pool, person.id, today()),
+    setRetention: async ({ input, person }) => {
+      await inTransaction(pool, async (db) => {
+        const [years, month] = [await keptYears(db), await yearEndsIn(db)];
+        const changes = KEPT_KINDS.filter((kind) => years[kind] !== input.years[kind]).map((kind) => ({
+          kind,
+          before: years[kind],
+          after: input.years[kind],
+        }));
+        if (changes.length === 0 && month === input.yearEndsIn) return;
+        await setRetention(db, input);
+        await audit(db, person.id, { code: 'retention-set', changes, before: month, after: input.yearEndsIn });
+      });
+      return retentionView(pool, person.id, today());
+    },
+    dueOriginals: ({ input }) => dueOriginals(pool, input),
+    placeHold: async ({ input, person }) => {
+      await placeHold(pool, input, person);
+      return retentionView(pool, person.id, today());
+    },
+    askRelease: async ({ params: { id }, input: { reason }, person }) => {
+      await askForRelease(pool, id, reason, person);
+      return retentionView(pool, person.id, today());
+    },
+    answerRelease: async ({ params: { id }, input: { released }, person }) => {
+      await answerRelease(pool, id, released, person);
+      return retentionView(pool, person.id, today());
+    },
+    askDeletion: async ({ input, person }) => deletionPage(pool, await askForDeletion(pool, input, person, today()), person.id),
+    deletion: ({ params: { id }, person }) => deletionPage(pool, id, person.id),
+    agreeDeletion: async ({ params: { id }, input, person }) => {
+      await agreeToDeletion(services, id, input, person);
+      return deletionPage(pool, id, person.id);
+    },
+    refuseDeletion: async ({ params: { id }, input: { reason }, person }) => {
+      await leaveOriginals(pool, id, reason, person);
+      return deletionPage(pool, id, person.id);
+    },
+    deletionRecord: async ({ params: { id }, person, response }) => {
+      if (!(await deletionById(pool, id, person.id))) throw new ApiError('no-such-thing');
+      response
+        .attachment(`deletion-${id}.csv`)
+        .type('text/csv')
+        .send(await deletionRecord(pool, id));
+    },
+  };
+};
