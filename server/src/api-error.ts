@@ -29,7 +29,10 @@ const API_ERRORS = {
   'too-large': [413, 'The file is larger than 100 MB. Send it in parts.'],
   'demo-off': [404, 'The demo is not running beside this server.'],
   'damaged-blob': [500, 'What was kept of this file is damaged and is not shown. Tell the administrator.'],
-  'original-deleted': [410, 'Its original was deleted when it did not have to be kept any longer. Its values, its trail and its entry stay.'],
+  'original-deleted': [
+    410,
+    'Its original was deleted when it did not have to be kept any longer. Its values, its trail and its entry stay.',
+  ],
   'key-used': [422, 'This Idempotency-Key was used for another request. Take a new one.'],
   'key-busy': [409, 'The request under this Idempotency-Key is still being worked on. Ask again in a moment.'],
   'database-away': [503, 'The database does not answer just now. Nothing is lost: what you typed is still here. Try again in a moment.'],

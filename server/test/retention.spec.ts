@@ -36,7 +36,8 @@ describe('retention', () => {
 
   const view = (id: number): Promise<View> => people.nell.ok('GET', `/api/documents/${id}`);
   const retention = (): Promise<View> => people.nell.ok('GET', '/api/retention');
-  const value = async (text: string, values: unknown[] = []): Promise<View> => Object.values((await server.pool.query(text, values)).rows[0] ?? {})[0];
+  const value = async (text: string, values: unknown[] = []): Promise<View> =>
+    Object.values((await server.pool.query(text, values)).rows[0] ?? {})[0];
   /** As if it had come, been issued and posted so many years earlier. */
   const age = async (id: number, years: number) => {
     const client = await server.pool.connect();
@@ -57,7 +58,8 @@ describe('retention', () => {
     await age(document.id, years);
     return view(document.id);
   };
-  const ask = (who = 'nell', more: object = {}) => people[who].send('POST', '/api/retention/deletions', { until: '2025-12-31', reason: REASON, ...more });
+  const ask = (who = 'nell', more: object = {}) =>
+    people[who].send('POST', '/api/retention/deletions', { until: '2025-12-31', reason: REASON, ...more });
   const agree = (who: string, { id, originals }: View) => people[who].send('POST', `/api/retention/deletions/${id}/agreed`, { originals });
   const done = (id: number) =>
     until('the deletion to be done', async () => {
@@ -82,7 +84,9 @@ describe('retention', () => {
     );
 
   it('counts whole years from the end of the financial year, whatever its last month', async () => {
-    const day = fc.date({ min: new Date('1990-01-01'), max: new Date('2090-12-31'), noInvalidDate: true }).map((date) => date.toISOString().slice(0, 10));
+    const day = fc
+      .date({ min: new Date('1990-01-01'), max: new Date('2090-12-31'), noInvalidDate: true })
+      .map((date) => date.toISOString().slice(0, 10));
     await fc.assert(
       fc.asyncProperty(day, fc.integer({ min: 1, max: 12 }), fc.integer({ min: 1, max: 99 }), async (since, month, years) => {
         const last: string = await value('select kept_until($1::date, $2, $3)::text', [since, month, years]);
@@ -114,7 +118,10 @@ describe('retention', () => {
     expect(entry.act).toMatchObject({
       before: 12,
       after: 3,
-      changes: expect.arrayContaining([{ kind: 'reminder', before: 10, after: 2 }, { kind: 'statement', before: 10, after: null }]),
+      changes: expect.arrayContaining([
+        { kind: 'reminder', before: 10, after: 2 },
+        { kind: 'statement', before: 10, after: null },
+      ]),
     });
     await people.ruth.ok('PUT', '/api/retention', { years, yearEndsIn: 12 });
   });
@@ -129,11 +136,16 @@ describe('retention', () => {
     await bringUpToDate(server.pool);
     const number: string = document.fields.invoiceNumber.value;
     const word = document.lines[0].cells.description.split(' ')[0];
-    const search = async (q: string) => ((await people.nell.ok('GET', `/api/archive/search?q=${encodeURIComponent(q)}`)).hits as View[]).map(({ id }) => id);
+    const search = async (q: string) =>
+      ((await people.nell.ok('GET', `/api/archive/search?q=${encodeURIComponent(q)}`)).hits as View[]).map(({ id }) => id);
     expect(await search(word)).toContain(document.id);
     expect((await retention()).days).toContainEqual({ until: '2024-12-31', isDue: true, originals: 1, documents: 1, held: 0 });
     const due = await people.nell.ok('GET', '/api/retention/due?until=2025-12-31');
-    expect(due).toMatchObject({ originals: 1, isCut: false, documents: [{ documentId: document.id, number, keptUntil: '2024-12-31', holds: [] }] });
+    expect(due).toMatchObject({
+      originals: 1,
+      isCut: false,
+      documents: [{ documentId: document.id, number, keptUntil: '2024-12-31', holds: [] }],
+    });
 
     // What is not over cannot be asked for, and nobody who only looks asks.
     expect((await ask('nell', { until: '2026-12-31' })).status).toBe(409);
@@ -154,11 +166,21 @@ describe('retention', () => {
     const both = await Promise.all([agree('abel', asked.body), agree('abel', asked.body)]);
     expect(both.map(({ status }) => status).sort()).toEqual([200, 409]);
     const page = await done(asked.body.id);
-    expect(page).toMatchObject({ deleted: 1, keptBack: 0, fault: null, answer: { by: 'Abel Fenwick' }, listed: [{ outcome: 'deleted', documentId: document.id }] });
+    expect(page).toMatchObject({
+      deleted: 1,
+      keptBack: 0,
+      fault: null,
+      answer: { by: 'Abel Fenwick' },
+      listed: [{ outcome: 'deleted', documentId: document.id }],
+    });
 
     expect(await bytesOf(hashes)).toBe(0);
     const after = await view(document.id);
-    expect(after).toMatchObject({ tray: 'posted', pages: [], original: { keptUntil: null, deleted: { deletion: asked.body.id, askedBy: 'Ruth Denholm', agreedBy: 'Abel Fenwick' } } });
+    expect(after).toMatchObject({
+      tray: 'posted',
+      pages: [],
+      original: { keptUntil: null, deleted: { deletion: asked.body.id, askedBy: 'Ruth Denholm', agreedBy: 'Abel Fenwick' } },
+    });
     expect(after.arrival.text).toBe('');
     expect(after.fields.invoiceNumber.value).toBe(number);
     expect(after.lines.length).toBe(document.lines.length);
@@ -170,14 +192,21 @@ describe('retention', () => {
     expect(await search(number)).toContain(document.id);
     expect(await search(word)).not.toContain(document.id);
     const hex = (text: string) => Buffer.from(text).toString('hex');
-    for (const text of ['select page_text from archive_texts where document_id = $1', 'select words::text from archive where document_id = $1'])
+    for (const text of [
+      'select page_text from archive_texts where document_id = $1',
+      'select words::text from archive where document_id = $1',
+    ])
       expect(hex(await value(text, [document.id]))).not.toContain(hex(word.toLowerCase()));
 
     for (const path of ['file', 'kept.pdf', 'searchable.pdf'])
       expect([path, (await people.nell.raw(`/api/documents/${document.id}/${path}`)).status]).toEqual([path, 410]);
     expect((await people.nell.raw(`/api/documents/${document.id}/pages/1/picture`)).status).toBe(404);
     expect((await people.nell.raw(`/api/arrivals/${document.arrival.id}/original`)).status).toBe(410);
-    expect(await people.nell.ok('GET', `/api/arrivals/${document.arrival.id}`)).toMatchObject({ deletion: asked.body.id, html: null, text: '' });
+    expect(await people.nell.ok('GET', `/api/arrivals/${document.arrival.id}`)).toMatchObject({
+      deletion: asked.body.id,
+      html: null,
+      text: '',
+    });
     expect((await people.nell.raw(`/api/documents/${document.id}/package.zip`)).status).toBe(200);
     const record = await (await people.wyn.raw(`/api/retention/deletions/${asked.body.id}/record.csv`)).text();
     expect(record).toContain(number);
@@ -202,7 +231,9 @@ describe('retention', () => {
     expect(await bytesOf([hash])).toBe(0);
     await mail(server.smtpPort, [{ filename: 'once-more.pdf', content }], { subject: 'once more' });
     const twin = await until('the second to be turned away', async () => {
-      const found = await server.pool.query("select d.id, d.rest_reason as reason from documents d join files f on f.id = d.file_id where f.name = 'once-more.pdf' and d.tray = 'turned-away'");
+      const found = await server.pool.query(
+        "select d.id, d.rest_reason as reason from documents d join files f on f.id = d.file_id where f.name = 'once-more.pdf' and d.tray = 'turned-away'",
+      );
       return found.rows[0];
     });
     expect(twin.reason).toEqual({ code: 'same-file', document: document.id });
@@ -218,7 +249,15 @@ describe('retention', () => {
     const document = await arrivedFile(server, people.nell, 'shared.pdf', content, 'accounts@tarnside.example');
     await people.ruth.ok('POST', `/api/documents/${document.id}/post`, { version: document.version });
     await mail(server.smtpPort, [{ filename: 'shared-twin.pdf', content }], { subject: 'twin' });
-    await until('the twin', async () => (await server.pool.query("select 1 from documents d join files f on f.id = d.file_id where f.name = 'shared-twin.pdf' and d.tray = 'turned-away'")).rows[0]);
+    await until(
+      'the twin',
+      async () =>
+        (
+          await server.pool.query(
+            "select 1 from documents d join files f on f.id = d.file_id where f.name = 'shared-twin.pdf' and d.tray = 'turned-away'",
+          )
+        ).rows[0],
+    );
     await age(document.id, 12);
     const asked = (await ask('nell')).body;
     expect((await agree('ruth', asked)).status).toBe(200);
@@ -230,7 +269,8 @@ describe('retention', () => {
 
   it('lets nothing go that a hold keeps, and ends a hold by two people', async () => {
     const [first, second] = [await posted('dapplemere', 0, 0.1, 12), await posted('dapplemere', 0, 0.2, 12)];
-    const hold = (more: object) => people.nell.send('POST', '/api/retention/holds', { name: 'Dispute', reason: 'the court asks for it', ...more });
+    const hold = (more: object) =>
+      people.nell.send('POST', '/api/retention/holds', { name: 'Dispute', reason: 'the court asks for it', ...more });
     expect((await hold({})).body.message).toMatch(/what must not go/);
     expect((await hold({ documents: [first.id], supplier: first.supplier.id })).status).toBe(409);
     expect((await hold({ documents: [999999] })).status).toBe(404);
@@ -256,7 +296,9 @@ describe('retention', () => {
     const release = (who: string, released = true) => people[who].send('POST', `/api/retention/holds/${audit.id}/released`, { released });
     expect((await release('ruth')).body.code).toBe('stale');
     await people.ruth.ok('POST', `/api/retention/holds/${audit.id}/release`, { reason: 'the audit is over' });
-    expect((await people.nell.send('POST', `/api/retention/holds/${audit.id}/release`, { reason: 'again' })).body.code).toBe('already-there');
+    expect((await people.nell.send('POST', `/api/retention/holds/${audit.id}/release`, { reason: 'again' })).body.code).toBe(
+      'already-there',
+    );
     expect((await release('nell')).status).toBe(403);
     expect((await release('ruth')).body.code).toBe('own-work');
     await people.abel.ok('POST', `/api/retention/holds/${audit.id}/released`, { released: false });
@@ -283,8 +325,14 @@ describe('retention', () => {
     expect(asked.originals).toBe(1);
     await rename(folder, `${folder}-away`);
     expect((await agree('abel', asked)).status).toBe(200);
-    await until('the fault', async () => ((await people.nell.ok('GET', `/api/retention/deletions/${asked.id}`)).fault === null ? undefined : true));
-    expect(await people.nell.ok('GET', `/api/retention/deletions/${asked.id}`)).toMatchObject({ state: 'under-way', deleted: 0, fault: 'The folder is not there.' });
+    await until('the fault', async () =>
+      (await people.nell.ok('GET', `/api/retention/deletions/${asked.id}`)).fault === null ? undefined : true,
+    );
+    expect(await people.nell.ok('GET', `/api/retention/deletions/${asked.id}`)).toMatchObject({
+      state: 'under-way',
+      deleted: 0,
+      fault: 'The folder is not there.',
+    });
     expect((await people.nell.raw(`/api/documents/${document.id}/file`)).status).toBe(200);
     await rename(`${folder}-away`, folder);
     await carryOutDeletion(server.services, asked.id);
@@ -298,16 +346,29 @@ describe('retention', () => {
 
   it('deletes what nothing came of, and leaves alone what somebody works with', async () => {
     await mail(server.smtpPort, [], { subject: 'only words', text: 'nothing to read here' });
-    const arrival = await until('the mail', async () => (await server.pool.query("select id from arrivals where subject = 'only words' and state = 'no-documents'")).rows[0]);
+    const arrival = await until(
+      'the mail',
+      async () => (await server.pool.query("select id from arrivals where subject = 'only words' and state = 'no-documents'")).rows[0],
+    );
     const working = await arrived(server, people.nell, 'elsterfurt', 0, { totalOff: '7.00' });
     expect(working.tray).toBe('check');
-    await server.pool.query("update arrivals set received_at = received_at - interval '14 years' where id = any($1)", [[arrival.id, working.arrival.id]]);
+    await server.pool.query("update arrivals set received_at = received_at - interval '14 years' where id = any($1)", [
+      [arrival.id, working.arrival.id],
+    ]);
     await server.pool.query("update documents set issue_date = issue_date - interval '14 years' where id = $1", [working.id]);
     const asked = (await ask('nell', { until: '2022-12-31', kinds: ['no-document'] })).body;
-    expect(asked).toMatchObject({ originals: 1, documents: 0, listed: [{ arrivalId: arrival.id, kind: 'no-document', name: 'only words' }] });
+    expect(asked).toMatchObject({
+      originals: 1,
+      documents: 0,
+      listed: [{ arrivalId: arrival.id, kind: 'no-document', name: 'only words' }],
+    });
     expect((await agree('ruth', asked)).status).toBe(200);
     expect(await done(asked.id)).toMatchObject({ deleted: 1 });
-    expect(await people.nell.ok('GET', `/api/arrivals/${arrival.id}`)).toMatchObject({ subject: 'only words', text: '', deletion: asked.id });
+    expect(await people.nell.ok('GET', `/api/arrivals/${arrival.id}`)).toMatchObject({
+      subject: 'only words',
+      text: '',
+      deletion: asked.id,
+    });
     expect((await ask('nell', { until: '2022-12-31' })).status).toBe(409);
     expect((await people.nell.raw(`/api/documents/${working.id}/file`)).status).toBe(200);
   });
@@ -315,15 +376,24 @@ describe('retention', () => {
   it('is done by the database alone, which looks itself', async () => {
     const old = await posted('bellwether', 0, 0.1, 12);
     const young = await arrived(server, people.nell, 'bellwether', 0, { part: 0.2 });
-    const [ruth, abel] = [await value("select id from people where login = 'ruth'"), await value("select id from people where login = 'abel'")];
-    const made = (who: number) => value("insert into deletions (until, kinds, reason, asked_by) values ('2025-12-31', '{}', 'mine', $1) returning id", [who]);
+    const [ruth, abel] = [
+      await value("select id from people where login = 'ruth'"),
+      await value("select id from people where login = 'abel'"),
+    ];
+    const made = (who: number) =>
+      value("insert into deletions (until, kinds, reason, asked_by) values ('2025-12-31', '{}', 'mine', $1) returning id", [who]);
     const lists = (deletion: number, arrival: number) =>
-      server.pool.query("insert into deletion_arrivals (deletion_id, arrival_id, kept_until) values ($1, $2, '2020-12-31')", [deletion, arrival]);
+      server.pool.query("insert into deletion_arrivals (deletion_id, arrival_id, kept_until) values ($1, $2, '2020-12-31')", [
+        deletion,
+        arrival,
+      ]);
     const alone = await made(ruth);
     await lists(alone, old.arrival.id);
     const blob = `(select blob from arrivals where id = ${old.arrival.id})`;
     expect(await refusal(application, 'select delete_originals($1, $2)', [alone, old.arrival.id])).toBe('42501');
-    expect(await refusal(application, 'update deletions set agreed = true, answered_by = asked_by, answered_at = now() where id = $1', [alone])).toBe('23514');
+    expect(
+      await refusal(application, 'update deletions set agreed = true, answered_by = asked_by, answered_at = now() where id = $1', [alone]),
+    ).toBe('23514');
     for (const text of [
       `update blobs set bytes = '' where sha256 = ${blob}`,
       `delete from blobs where sha256 = ${blob}`,
@@ -338,7 +408,12 @@ describe('retention', () => {
     expect(await refusal(server.pool, `update blobs set bytes = '', deletion_id = ${alone} where sha256 = ${blob}`)).toBe('42501');
     await server.pool.query('update deletions set agreed = true, answered_by = $2, answered_at = now() where id = $1', [alone, abel]);
     expect(await refusal(server.pool, `update blobs set bytes = '', deletion_id = ${alone} where sha256 = ${blob}`)).toBe('42501');
-    expect(await refusal(server.pool, `insert into deletion_arrivals (deletion_id, arrival_id, kept_until) values (${alone}, ${young.arrival.id}, '2020-12-31')`)).toBe('42501');
+    expect(
+      await refusal(
+        server.pool,
+        `insert into deletion_arrivals (deletion_id, arrival_id, kept_until) values (${alone}, ${young.arrival.id}, '2020-12-31')`,
+      ),
+    ).toBe('42501');
     // What is too young, or wanted for ever, stays whoever agreed.
     const wrong = await made(ruth);
     await lists(wrong, young.arrival.id);
@@ -352,7 +427,9 @@ describe('retention', () => {
 
     // Who goes round it is seen.
     const client = await server.pool.connect();
-    await client.query(`begin; set local session_replication_role = replica; update blobs set bytes = '', deletion_id = ${wrong} where sha256 = ${blob}; commit`);
+    await client.query(
+      `begin; set local session_replication_role = replica; update blobs set bytes = '', deletion_id = ${wrong} where sha256 = ${blob}; commit`,
+    );
     client.release();
     expect((await verifyBooks(server.pool)).map(({ code }) => code)).toEqual(['deleted-in-use']);
   });

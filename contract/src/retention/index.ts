@@ -47,6 +47,8 @@ export interface HoldWish {
   readonly name: string;
   readonly reason: string;
   readonly search: ArchiveSearch | null;
+  /** Ids of what it finds and is not meant. */
+  readonly without: readonly number[];
   readonly documents: readonly number[];
   readonly supplier: number | null;
   readonly first: string | null;

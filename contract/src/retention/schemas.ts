@@ -15,7 +15,13 @@ import {
   type RetentionWish,
 } from './index.js';
 
-const years = Joi.number().integer().min(1).max(MOST_YEARS).allow(null).required().messages({ '*': 'Whole years, from 1 to 99, or none for ever.' });
+const years = Joi.number()
+  .integer()
+  .min(1)
+  .max(MOST_YEARS)
+  .allow(null)
+  .required()
+  .messages({ '*': 'Whole years, from 1 to 99, or none for ever.' });
 
 export const retentionWishSchema = Joi.object<RetentionWish>({
   years: Joi.object(Object.fromEntries(KEPT_KINDS.map((kind) => [kind, years]))).required(),
@@ -29,9 +35,15 @@ export const dueWishSchema = Joi.object<DueWish, true>({
     .default(''),
 });
 export const holdWishSchema = Joi.object<HoldWish>({
-  name: Joi.string().trim().min(1).max(120).required().messages({ 'string.empty': 'Give the hold a name, such as the matter it is about.' }),
+  name: Joi.string()
+    .trim()
+    .min(1)
+    .max(120)
+    .required()
+    .messages({ 'string.empty': 'Give the hold a name, such as the matter it is about.' }),
   reason: reasonSchema,
   search: archiveSearchSchema.allow(null).default(null),
+  without: Joi.array().items(idSchema.optional()).max(MOST_HELD).default([]),
   documents: Joi.array().items(idSchema.optional()).max(MOST_HELD).unique().default([]),
   supplier: idSchema.optional().allow(null).default(null),
   first: isoDateSchema.allow(null).default(null),

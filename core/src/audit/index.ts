@@ -44,7 +44,13 @@ export type AuditAct =
     }
   | { readonly code: 'hold-placed' | 'hold-release-asked' | 'hold-released' | 'hold-stays'; readonly hold: string; readonly reason: string }
   /** Originals that were kept until a day. */
-  | { readonly code: 'deletion-asked'; readonly deletion: number; readonly until: string; readonly originals: number; readonly reason: string }
+  | {
+      readonly code: 'deletion-asked';
+      readonly deletion: number;
+      readonly until: string;
+      readonly originals: number;
+      readonly reason: string;
+    }
   | { readonly code: 'deletion-answered'; readonly deletion: number; readonly agreed: boolean; readonly reason: string | null }
   | { readonly code: 'exported'; readonly name: string; readonly run: number }
   | { readonly code: 'export-kept'; readonly name: string }

@@ -4,7 +4,9 @@ import { many, maybe, type Database } from '../database/database.js';
 export const insertBlob = (db: Database, hash: Buffer, bytes: Buffer) => db.query('select keep_blob($1, $2)', [hash, bytes]);
 
 export const blobBytes = (db: Database, hash: Buffer) =>
-  maybe<{ bytes: Buffer; isDeleted: boolean }>(db, 'select bytes, deletion_id is not null as "isDeleted" from blobs where sha256 = $1', [hash]);
+  maybe<{ bytes: Buffer; isDeleted: boolean }>(db, 'select bytes, deletion_id is not null as "isDeleted" from blobs where sha256 = $1', [
+    hash,
+  ]);
 
 /** Compares the blobs that were compared longest ago with their checksums; how many. */
 export const checkBlobs = async (db: Database, most: number) =>

@@ -4,6 +4,7 @@ import { openPool, type Database } from '../database/database.js';
 import { insertSource, replaceRules, sourceOfKind } from '../intake/queries.js';
 import { prepareDatabase } from '../works.js';
 import { loadDemo } from './load.js';
+import { bringOldPapers } from './old-papers.js';
 
 /** Rules that the clerks wrote for mail. */
 const DEMO_RULES: readonly SourceRule[] = [
@@ -40,6 +41,8 @@ try {
   const fresh = await loadDemo(pool, new Date().toISOString().slice(0, 10), true);
   const mail = await sourceOfKind(pool, 'mail');
   if (fresh) await nameCodes(pool);
+  // Where nobody writes, nothing is brought over either.
+  if (fresh && process.env.UMBER_DEMO_COUNT !== '0') await bringOldPapers(pool);
   if (fresh && mail) await replaceRules(pool, mail.id, DEMO_RULES);
   console.log(fresh ? 'fresh' : 'kept');
 } finally {

@@ -149,3 +149,7 @@ export const insertTwin = (db: Database, name: string, key: string, of: string) 
      select $1, mail_domain, country, currency, terms_days, default_account, default_cost_centre, $2, 'Quay Works' from suppliers where name = $3`,
     [name, key, of],
   );
+
+/** Says that an arrival came on a day, at noon. */
+export const ageArrival = (db: Database, id: number, day: string) =>
+  db.query("update arrivals set received_at = $2::date + interval '12 hours' where id = $1", [id, day]);

@@ -239,7 +239,14 @@ export const exportsDue = (db: Database) =>
 
 /** What a document came as: its file, the data beside it, and the arrival; their blobs are null where they were deleted. */
 export const cameWith = (db: Database, id: number) =>
-  maybe<{ fileName: string; blob: Buffer | null; dataBlob: Buffer | null; arrivalBlob: Buffer | null; kind: 'mail' | 'file'; receivedAt: string }>(
+  maybe<{
+    fileName: string;
+    blob: Buffer | null;
+    dataBlob: Buffer | null;
+    arrivalBlob: Buffer | null;
+    kind: 'mail' | 'file';
+    receivedAt: string;
+  }>(
     db,
     `select f.name as "fileName", case when d.deletion_id is null then f.blob end as blob, case when d.deletion_id is null then f.data_blob end as "dataBlob",
        case when d.deletion_id is null then a.blob end as "arrivalBlob", a.kind, a.received_at as "receivedAt" from documents d join files f on f.id = d.file_id join arrivals a on a.id = d.arrival_id

@@ -11,7 +11,8 @@ const DELETION = `select d.id, case when d.agreed is null then 'asked' when not 
 
 /** Deletions as this person sees them, the newest first. */
 export const deletions = (db: Database, personId: number) => many<DeletionView>(db, `${DELETION} order by d.id desc limit 100`, [personId]);
-export const deletionById = (db: Database, id: number, personId: number) => maybe<DeletionView>(db, `${DELETION} where d.id = $2`, [personId, id]);
+export const deletionById = (db: Database, id: number, personId: number) =>
+  maybe<DeletionView>(db, `${DELETION} where d.id = $2`, [personId, id]);
 
 export const insertDeletion = async (db: Database, personId: number, { until, kinds, reason }: DeletionWish): Promise<number> =>
   (

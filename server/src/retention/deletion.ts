@@ -32,7 +32,10 @@ export async function askForDeletion(pool: Pool, wish: DeletionWish, person: Per
     const id = await insertDeletion(db, person.id, wish);
     const originals = await listChosen(db, id, wish.until, wish.kinds);
     if (originals === 0)
-      throw new ApiError('incomplete', 'There is nothing to delete: what was kept until then is on hold, or its deletion has been asked for already.');
+      throw new ApiError(
+        'incomplete',
+        'There is nothing to delete: what was kept until then is on hold, or its deletion has been asked for already.',
+      );
     await audit(db, person.id, { code: 'deletion-asked', deletion: id, until: wish.until, originals, reason: wish.reason });
     return id;
   });
@@ -45,7 +48,8 @@ export async function agreeToDeletion(services: Services, id: number, seen: Dele
     if (!deletion) throw new ApiError('no-such-thing');
     if (deletion.isAnswered) throw new ApiError('stale', 'This has been answered already. Reload to see what happened.');
     if (deletion.askedBy === person.id) throw new ApiError('own-work', 'You asked for this deletion, so another controller must agree.');
-    if (deletion.originals !== seen.originals) throw new ApiError('stale', 'These are not the originals that you saw. Look at the list once more.');
+    if (deletion.originals !== seen.originals)
+      throw new ApiError('stale', 'These are not the originals that you saw. Look at the list once more.');
     await answerDeletion(db, id, person.id, true, null);
     await audit(db, person.id, { code: 'deletion-answered', deletion: id, agreed: true, reason: null });
   });

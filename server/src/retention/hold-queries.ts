@@ -15,8 +15,12 @@ export const holds = (db: Database, personId: number) =>
     [personId],
   );
 
-type NewHold = Omit<HoldWish, 'search' | 'documents'> & { ofDocuments: boolean };
-export const insertHold = async (db: Database, personId: number, { name, reason, ofDocuments, supplier, first, last }: NewHold): Promise<number> =>
+type NewHold = Omit<HoldWish, 'search' | 'without' | 'documents'> & { ofDocuments: boolean };
+export const insertHold = async (
+  db: Database,
+  personId: number,
+  { name, reason, ofDocuments, supplier, first, last }: NewHold,
+): Promise<number> =>
   (
     await one<{ id: number }>(
       db,
@@ -33,7 +37,9 @@ export const insertHeld = async (db: Database, holdId: number, documents: readon
     )
   ).rowCount ?? 0;
 export const heldDocuments = async (db: Database, holdId: number): Promise<number[]> =>
-  (await many<{ id: number }>(db, 'select document_id as id from hold_documents where hold_id = $1 order by 1', [holdId])).map(({ id }) => id);
+  (await many<{ id: number }>(db, 'select document_id as id from hold_documents where hold_id = $1 order by 1', [holdId])).map(
+    ({ id }) => id,
+  );
 
 export const isSupplier = async (db: Database, id: number): Promise<boolean> =>
   (await maybe(db, 'select 1 from suppliers where id = $1', [id])) !== null;

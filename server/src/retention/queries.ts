@@ -4,7 +4,10 @@ import { many, one, type Database } from '../database/database.js';
 
 export const keptYears = async (db: Database): Promise<KeptYears> =>
   Object.fromEntries(
-    (await many<{ kind: KeptKind; years: number | null }>(db, 'select kind, years from retention_rules')).map(({ kind, years }) => [kind, years]),
+    (await many<{ kind: KeptKind; years: number | null }>(db, 'select kind, years from retention_rules')).map(({ kind, years }) => [
+      kind,
+      years,
+    ]),
   ) as KeptYears;
 export const yearEndsIn = async (db: Database): Promise<number> =>
   (await one<{ month: number }>(db, 'select year_ends_in as month from company')).month;
@@ -44,8 +47,12 @@ export const keptOtherwise = (db: Database) =>
 const CHOSEN = `${MAY_GO_ONE_DAY} and o.until <= $1 and ($2::text[] = '{}' or o.kinds <@ $2::text[])`;
 
 export const countChosen = async (db: Database, until: string, kinds: readonly KeptKind[]): Promise<number> =>
-  (await one<{ originals: number }>(db, `select count(*)::int as originals from (${ORIGINALS}) o where ${CHOSEN} and not ${IS_HELD}`, [until, kinds]))
-    .originals;
+  (
+    await one<{ originals: number }>(db, `select count(*)::int as originals from (${ORIGINALS}) o where ${CHOSEN} and not ${IS_HELD}`, [
+      until,
+      kinds,
+    ])
+  ).originals;
 
 /** Lists the originals of a deletion that was just asked for; how many these are. Those of one that is open stay with it. */
 export const listChosen = async (db: Database, deletionId: number, until: string, kinds: readonly KeptKind[]): Promise<number> =>

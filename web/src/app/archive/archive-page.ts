@@ -73,6 +73,7 @@ export class ArchivePage {
   readonly #person = inject(Store).selectSignal(sessionFeature.selectPerson);
   private readonly field = viewChild.required<ElementRef<HTMLInputElement>>('field');
   private readonly name = viewChild<ElementRef<HTMLInputElement>>('name');
+  private readonly holdName = viewChild<ElementRef<HTMLInputElement>>('holdName');
   private readonly whatFor = viewChild<ElementRef<HTMLTextAreaElement>>('whatFor');
 
   /** What the address says is looked for. */
@@ -91,6 +92,10 @@ export class ArchivePage {
     whatFor: new FormControl('', { nonNullable: true }),
     openUntil: new FormControl('', { nonNullable: true }),
   });
+  protected readonly holding = new FormGroup({
+    name: new FormControl('', { nonNullable: true }),
+    reason: new FormControl('', { nonNullable: true }),
+  });
   protected readonly hits = linkedSignal<readonly ArchiveHit[]>(() => this.found()?.hits ?? []);
   protected readonly fault = signal('');
   protected readonly said = signal('');
@@ -102,6 +107,8 @@ export class ArchivePage {
   protected readonly readers = signal<readonly Colleague[]>([]);
   protected readonly keeps = signal(false);
   protected readonly hands = signal(false);
+  protected readonly holds = signal(false);
+  protected readonly mayHold = computed(() => may(this.#person()?.role ?? 'auditor', 'placeHolds'));
   protected readonly mayHand = computed(() => may(this.#person()?.role ?? 'administrator', 'handLists'));
   protected readonly mayExport = computed(() => may(this.#person()?.role ?? 'administrator', 'exports'));
 
@@ -156,6 +163,7 @@ export class ArchivePage {
       { keys: 'x', does: 'leave the document out of the list, and back', run: () => this.leaveOut() },
       { keys: 'k', does: 'keep this search', run: (event) => this.keepOpen(event) },
       { keys: 'h', does: 'hand this list on', run: (event) => this.handOpen(event) },
+      { keys: 'l', does: 'put this list on hold', run: (event) => this.holdOpen(event) },
       { keys: 's', does: 'save as a table', run: () => this.asTable() },
       { keys: 'b', does: 'another order', run: () => this.nextOrder() },
       {
@@ -296,6 +304,30 @@ export class ArchivePage {
     });
   }
 
+  protected holdOpen(event?: Event): void {
+    event?.preventDefault();
+    if (!this.mayHold()) return;
+    this.holds.update((open) => !open);
+    setTimeout(() => this.holdName()?.nativeElement.focus());
+  }
+  protected hold(): void {
+    const wish = {
+      ...this.holding.getRawValue(),
+      search: this.search(),
+      without: [...this.without()],
+      documents: [],
+      supplier: null,
+      first: null,
+      last: null,
+    };
+    const n = this.handed();
+    this.#try(this.#api.call('placeHold', {}, wish), () => {
+      this.holds.set(false);
+      this.holding.reset();
+      this.said.set(`${counted(n, 'document')} on hold.`);
+    });
+  }
+
   protected asTable(): void {
     if (this.mayExport()) void this.#router.navigate(['/exports'], { queryParams: { search: JSON.stringify(this.search()) } });
   }
@@ -305,7 +337,9 @@ export class ArchivePage {
     element?.focus();
     if (element instanceof HTMLInputElement && element.type === 'search') element.select();
   }
+  /** A held key asks once. */
   #try<T>(request: Observable<T>, done: (answer: T) => void): void {
+    if (this.busy()) return;
     this.busy.set(true);
     this.fault.set('');
     this.said.set('');

@@ -2,6 +2,8 @@ import type { AuditAct } from '@umber/core/audit';
 import { orderChangeText } from '../orders/sentences';
 import type { SupplierChange } from '@umber/core/suppliers';
 import { supplierChangeText } from '../suppliers/record-words';
+import { fullDay } from '../dates/day';
+import { KEPT_KIND_NAMES, MONTHS } from '../retention/words';
 import { counted } from '../words/counted';
 import { SEPARATION_NAMES } from '../approval/sentences';
 

@@ -24,12 +24,14 @@ export function dueText(due: string | null, today: string): { text: string; pres
   return { text: dayText(due, today), presses: false };
 }
 
-/** How long ago: "5 min", "3 h", "2 d". */
+/** How long ago: "5 min", "3 h", "2 d", "12 y". */
 export function ageText(since: string, now: number): string {
   const minutes = Math.max(0, Math.round((now - Date.parse(since)) / 60_000));
   if (minutes < 60) return `${Math.max(1, minutes)} min`;
   const hours = Math.round(minutes / 60);
-  return hours < 48 ? `${hours} h` : `${Math.round(hours / 24)} d`;
+  if (hours < 48) return `${hours} h`;
+  const days = Math.round(hours / 24);
+  return days < 730 ? `${days} d` : `${Math.floor(days / 365.25)} y`;
 }
 
 export const todayIso = (): string => new Date().toISOString().slice(0, 10);

@@ -13,6 +13,7 @@ import { sessionFeature } from '../people/session.state';
 import { DocumentActions } from './document.state';
 import { Linked } from './linked';
 import { MailSaid } from './mail-said';
+import { OriginalLine } from './original-line';
 import { SaveAs } from './save-as';
 import { PageViewer } from '../viewer/page-viewer';
 import { Viewer } from '../viewer/viewer';
@@ -24,24 +25,28 @@ import { TrailPanel } from './trail-panel';
 @Component({
   selector: 'umber-resting-screen',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [KeyHint, Linked, MailSaid, PageViewer, RouterLink, SaveAs, StatementTable, TrailPanel],
+  imports: [KeyHint, Linked, MailSaid, PageViewer, RouterLink, OriginalLine, SaveAs, StatementTable, TrailPanel],
   template: `
     <div class="beside">
-      <umber-page-viewer [documentId]="document().id" [viewer]="viewer" />
+      @if (document().original.deleted) {
+        <umber-original-line [document]="document()" />
+      } @else {
+        <umber-page-viewer [documentId]="document().id" [viewer]="viewer" />
+      }
     </div>
     <section>
       <h2 class="title">{{ name() }}</h2>
       @if (document().reason; as reason) {
         <p class="why">{{ restingText(reason) }}</p>
       }
-      @if (document().tray === 'filed' && mayCheck()) {
+      @if (document().tray === 'filed' && mayWork()) {
         <p class="kinds">
           <span class="quiet">It is rather</span>
           @for (kind of otherKinds(); track kind) {
             <button class="plain-button" type="button" (click)="say(kind)">{{ kindNames[kind] }}</button>
           }
         </p>
-      } @else if (rests() && mayCheck()) {
+      } @else if (rests() && mayWork()) {
         <button class="plain-button main" type="button" (click)="reopen()">Reopen, to {{ backTo() }} <kbd>Enter</kbd></button>
       }
       <umber-linked [document]="document()" />
@@ -66,6 +71,9 @@ import { TrailPanel } from './trail-panel';
             }
           </tbody>
         </table>
+      }
+      @if (!document().original.deleted) {
+        <umber-original-line [document]="document()" />
       }
       <umber-save-as [document]="document()" />
       <h2>How it came</h2>
@@ -114,7 +122,8 @@ export class RestingScreen {
   protected readonly rests = computed(() => mayIn('reopen', this.document().tray));
   /** Where reopening it leads. */
   protected readonly backTo = computed(() => TRAY_NAMES[reopenedTo(this.document().tray, this.document().parkedFrom)]);
-  protected readonly mayCheck = computed(() => may(this.#person()?.role ?? 'auditor', 'check'));
+  /** Nothing is done any more with a document whose original is deleted. */
+  protected readonly mayWork = computed(() => may(this.#person()?.role ?? 'auditor', 'check') && this.document().original.deleted === null);
 
   constructor() {
     const router = inject(Router);
@@ -142,7 +151,7 @@ export class RestingScreen {
   }
 
   protected reopen(): void {
-    if (this.rests() && this.document().tray !== 'filed' && this.mayCheck())
+    if (this.rests() && this.document().tray !== 'filed' && this.mayWork())
       this.#store.dispatch(DocumentActions.changed({ change: { name: 'reopen' } }));
   }
 }

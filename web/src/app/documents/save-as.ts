@@ -24,10 +24,10 @@ import { auditPackage, eInvoiceFile, fileAsItCame, keptPdf, searchablePdf } from
 export class SaveAs {
   readonly document = input.required<DocumentView>();
   protected readonly links = computed(() => {
-    const { id, pages, kind, tray } = this.document();
+    const { id, pages, kind, tray, original } = this.document();
     const isChecked = isForTheBooks(kind) && (tray === 'post' || tray === 'posted');
     return [
-      { text: 'Save the file as it came', address: fileAsItCame(id) },
+      ...(original.deleted === null ? [{ text: 'Save the file as it came', address: fileAsItCame(id) }] : []),
       ...(pages.length > 0 ? [{ text: 'Save as a searchable PDF', address: searchablePdf(id) }] : []),
       ...(pages.length > 0 ? [{ text: 'Save as PDF/A, for keeping', address: keptPdf(id) }] : []),
       ...(isChecked

@@ -111,7 +111,7 @@ export class StatementTable {
   readonly #letters = inject(Letters);
   readonly #person = inject(Store).selectSignal(sessionFeature.selectPerson);
   readonly #today = todayIso();
-  protected readonly mayWrite = computed(() => may(this.#person()?.role ?? 'auditor', 'check'));
+  protected readonly mayWrite = computed(() => may(this.#person()?.role ?? 'auditor', 'check') && !this.document().original.deleted);
   protected readonly amiss = computed(() => this.statement().lines.filter((line) => this.isAmiss(line)));
   protected readonly kinds = KINDS;
   protected readonly kindNames = KIND_NAMES;

@@ -3,6 +3,7 @@ import { Store } from '@ngrx/store';
 import { sessionFeature } from '../people/session.state';
 import type { TrailEntry } from '@umber/contract/documents';
 import { DatePipe } from '@angular/common';
+import { todayIso } from '../dates/day';
 import { trailText } from './sentences';
 
 /** Everything that happened to a document, newest first. */
@@ -17,7 +18,7 @@ import { trailText } from './sentences';
     <ol>
       @for (entry of trail(); track entry.id) {
         <li>
-          <time class="quiet">{{ entry.at | date: 'd MMM, HH:mm:ss' }}</time>
+          <time class="quiet">{{ entry.at | date: formOf(entry.at) }}</time>
           <span class="who" [class.quiet]="entry.person === null">{{ entry.person ?? 'machine' }}</span>
           <span>{{ trailText(entry) }}</span>
         </li>
@@ -32,7 +33,7 @@ import { trailText } from './sentences';
     }
     li {
       display: grid;
-      grid-template-columns: 104px 110px minmax(0, 1fr);
+      grid-template-columns: 122px 110px minmax(0, 1fr);
       gap: 10px;
       padding: 5px 0;
       border-bottom: 1px solid var(--rule);
@@ -57,6 +58,8 @@ import { trailText } from './sentences';
   `,
 })
 export class TrailPanel {
+  /** With the year where it is not this one: trails are read for years. */
+  protected readonly formOf = (at: string): string => (at.slice(0, 4) === todayIso().slice(0, 4) ? 'd MMM, HH:mm:ss' : 'd MMM yyyy, HH:mm');
   readonly #session = inject(Store).selectSignal(sessionFeature.selectSession);
   protected readonly separation = computed(() => this.#session()?.company.separation);
   protected readonly trailText = trailText;

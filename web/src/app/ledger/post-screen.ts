@@ -14,6 +14,7 @@ import { DocumentActions } from '../documents/document.state';
 import { PageViewer } from '../viewer/page-viewer';
 import { Viewer } from '../viewer/viewer';
 import { Linked } from '../documents/linked';
+import { OriginalLine } from '../documents/original-line';
 import { SaveAs } from '../documents/save-as';
 import { TrailPanel } from '../documents/trail-panel';
 import { WaysOut } from '../documents/ways-out';
@@ -32,10 +33,14 @@ import { paidText } from './sentences';
   selector: 'umber-post-screen',
   host: { class: 'beside-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [KeyHint, ConfirmSupplier, Linked, PageViewer, SaveAs, TrailPanel, EntryTable, AmountPipe, RouterLink],
+  imports: [KeyHint, ConfirmSupplier, Linked, PageViewer, OriginalLine, SaveAs, TrailPanel, EntryTable, AmountPipe, RouterLink],
   template: `
     <div class="paper">
-      <umber-page-viewer [documentId]="document().id" [viewer]="viewer" />
+      @if (document().original.deleted) {
+        <umber-original-line [document]="document()" />
+      } @else {
+        <umber-page-viewer [documentId]="document().id" [viewer]="viewer" />
+      }
     </div>
     <section>
       <p class="amount">
@@ -67,6 +72,9 @@ import { paidText } from './sentences';
         <p class="quiet" role="status">Drawing up the entry …</p>
       }
       <umber-linked [document]="document()" />
+      @if (!document().original.deleted) {
+        <umber-original-line [document]="document()" />
+      }
       <umber-save-as [document]="document()" />
       <h2>Trail</h2>
       <umber-trail-panel [trail]="document().trail" />

@@ -23,7 +23,9 @@ import { deletionText, KEPT_KIND_NAMES } from './words';
     @for (one of view().deletions; track one.id) {
       <article [class.open]="chosen() === one.id" [attr.aria-label]="'Deletion ' + one.id">
         <div class="row">
-          <button type="button" class="word-button" [attr.aria-expanded]="chosen() === one.id" (click)="choose(one)">No. {{ one.id }}</button>
+          <button type="button" class="word-button" [attr.aria-expanded]="chosen() === one.id" (click)="choose(one)">
+            No. {{ one.id }}
+          </button>
           <span class="what"
             >{{ whatText(one) }} · asked by {{ one.askedBy }} on {{ day(one.askedAt) }}: “{{ one.reason }}”
             <span [class.ask]="one.state === 'asked' || one.fault !== null">· {{ stateText(one) }}</span></span
@@ -42,11 +44,11 @@ import { deletionText, KEPT_KIND_NAMES } from './words';
             @if (open.state === 'asked') {
               @if (mayAgree() && !open.isMine) {
                 <p>
-                  These {{ originalsText(open.originals) }} will be gone for good: files and mails as they came, pages, what was read. Values, trail
-                  and journal entries stay.
+                  These {{ originalsText(open.originals) }} will be gone for good: files and mails as they came, pages, what was read.
+                  Values, trail and journal entries stay.
                 </p>
               } @else if (open.isMine) {
-                <p class="quiet">You asked for it, so another controller agrees, or leaves them.</p>
+                <p class="quiet">You asked for it, so a controller other than you decides.</p>
               }
               <form class="row" [formGroup]="form" (ngSubmit)="leave(open)">
                 @if (mayAgree() && !open.isMine) {
@@ -55,7 +57,13 @@ import { deletionText, KEPT_KIND_NAMES } from './words';
                   </button>
                 }
                 @if (mayAsk()) {
-                  <input class="field wide" formControlName="reason" aria-label="Why they stay" placeholder="Why they stay" maxlength="500" />
+                  <input
+                    class="field wide"
+                    formControlName="reason"
+                    aria-label="Why they stay"
+                    [placeholder]="open.isMine ? 'Why you take it back' : 'Why they stay'"
+                    maxlength="500"
+                  />
                   <button class="plain-button" type="submit" [disabled]="busy()">{{ open.isMine ? 'Take it back' : 'Leave them' }}</button>
                 }
               </form>

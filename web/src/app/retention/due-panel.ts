@@ -128,6 +128,9 @@ const COMING = 6;
     .days .open td {
       background: var(--right-tint);
     }
+    .days .word-button {
+      margin-left: -4px;
+    }
     .state {
       width: 90px;
     }
@@ -151,7 +154,14 @@ export class DuePanel {
     const { days, forEver, atWork } = this.view();
     const later = days.filter(({ isDue }) => !isDue).slice(COMING);
     const parts = [
-      ...(later.length === 0 ? [] : [`${counted(later.reduce((sum, { originals }) => sum + originals, 0), 'original')} for longer`]),
+      ...(later.length === 0
+        ? []
+        : [
+            `${counted(
+              later.reduce((sum, { originals }) => sum + originals, 0),
+              'original',
+            )} for longer`,
+          ]),
       ...(forEver === 0 ? [] : [`${counted(forEver, 'original')} for ever`]),
       ...(atWork === 0 ? [] : [`${counted(atWork, 'original')} still being worked with`]),
     ];

@@ -40,7 +40,7 @@ const chosenText = ({ name, taxId }: FoundSupplier): string => (taxId === null ?
               </p>
             }
             @if (asked.isMine) {
-              <p class="quiet">You asked, so another controller agrees.</p>
+              <p class="quiet">You asked, so a controller other than you decides.</p>
             }
           } @else if (mayPlace()) {
             @if (ends() === hold.id) {
@@ -75,7 +75,9 @@ const chosenText = ({ name, taxId }: FoundSupplier): string => (taxId === null ?
             <label>From <input class="field" type="date" formControlName="first" /></label>
             <label>To <input class="field" type="date" formControlName="last" /></label>
           </div>
-          <p class="quiet">Issued, come or posted on these days; what comes later is held too. Single documents are put on hold in the archive.</p>
+          <p class="quiet">
+            Issued, come or posted on these days; what comes later is held too. Single documents are put on hold in the archive.
+          </p>
           <button class="plain-button" type="submit" [disabled]="busy()">Place the hold</button>
         </form>
       } @else {
@@ -152,7 +154,9 @@ export class HoldsPanel {
   protected readonly suppliers = toSignal(
     this.form.controls.supplier.valueChanges.pipe(
       debounceTime(REST),
-      switchMap((q) => (q.trim() === '' ? of([]) : this.#api.call('suppliers', {}, { q: q.split(' · ')[0] }).pipe(catchError(() => of([]))))),
+      switchMap((q) =>
+        q.trim() === '' ? of([]) : this.#api.call('suppliers', {}, { q: q.split(' · ')[0] }).pipe(catchError(() => of([]))),
+      ),
       takeUntilDestroyed(),
     ),
     { initialValue: [] as readonly FoundSupplier[] },
@@ -177,7 +181,16 @@ export class HoldsPanel {
     const known = this.suppliers().filter((one) => chosenText(one) === typed || one.name === typed);
     if (typed !== '' && known.length !== 1)
       return this.fault.set(`Choose a supplier from the list that appears as you type: “${typed}” is none of them.`);
-    const wish = { name, reason, search: null, documents: [], supplier: known[0]?.id ?? null, first: first || null, last: last || null };
+    const wish = {
+      name,
+      reason,
+      search: null,
+      without: [],
+      documents: [],
+      supplier: known[0]?.id ?? null,
+      first: first || null,
+      last: last || null,
+    };
     this.#do(this.#api.call('placeHold', {}, wish), () => {
       this.form.reset();
       this.places.set(false);

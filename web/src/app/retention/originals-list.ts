@@ -39,10 +39,10 @@ import { KEPT_KIND_NAMES, originalName, OUTCOME_NAMES } from './words';
             <td>
               <span class="nowrap">{{ one.keptUntil === null ? 'for ever' : day(one.keptUntil) }}</span>
               @if (one.outcome !== null) {
-                <span [class.ask]="one.outcome !== 'deleted'">· {{ outcomes[one.outcome] }}</span>
+                <div [class.ask]="one.outcome !== 'deleted'">{{ outcomes[one.outcome] }}</div>
               }
               @if (one.holds.length > 0 && one.outcome !== 'deleted') {
-                <span class="ask">· on hold: {{ one.holds.join(', ') }}</span>
+                <div class="ask">on hold: {{ one.holds.join(', ') }}</div>
               }
             </td>
           </tr>

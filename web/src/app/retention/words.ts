@@ -4,7 +4,7 @@ import type { KeptKind } from '@umber/core/documents';
 import { dayOf, fullDay } from '../dates/day';
 import { counted } from '../words/counted';
 
-export const KEPT_KIND_NAMES: Readonly<Record<KeptKind, string>> = { ...KIND_NAMES, 'no-document': 'What nothing came of' };
+export const KEPT_KIND_NAMES: Readonly<Record<KeptKind, string>> = { ...KIND_NAMES, 'no-document': 'Without a document' };
 
 export const OUTCOME_NAMES: Readonly<Record<DeletionOutcome, string>> = {
   deleted: 'deleted',

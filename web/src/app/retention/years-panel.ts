@@ -31,8 +31,8 @@ import { KEPT_KIND_NAMES, MONTHS } from './words';
         </select>
       </label>
       <p class="quiet">
-        Whole years after the financial year in which it was issued, came or was posted, whichever is latest. Empty: for ever. What came in one mail
-        goes together, with the last of it.
+        Whole years after the financial year in which it was issued, came or was posted, whichever is latest. Empty: for ever. What came in
+        one mail goes together, with the last of it.
       </p>
       @if (mayChange()) {
         <button class="plain-button" type="submit" [disabled]="busy() || form.pristine">Keep them so long</button>
@@ -68,6 +68,12 @@ import { KEPT_KIND_NAMES, MONTHS } from './words';
       width: 100%;
       height: 32px;
     }
+    .field:disabled {
+      border-color: var(--rule);
+      background: none;
+      color: var(--ink);
+      opacity: 1;
+    }
     p {
       margin: 6px 0;
       font-size: 14px;
@@ -86,7 +92,10 @@ export class YearsPanel {
   protected readonly most = MOST_YEARS;
   protected readonly form = new FormGroup({
     years: new FormGroup(
-      Object.fromEntries(KEPT_KINDS.map((kind) => [kind, new FormControl<number | null>(null)])) as Record<KeptKind, FormControl<number | null>>,
+      Object.fromEntries(KEPT_KINDS.map((kind) => [kind, new FormControl<number | null>(null)])) as Record<
+        KeptKind,
+        FormControl<number | null>
+      >,
     ),
     yearEndsIn: new FormControl(12, { nonNullable: true }),
   });

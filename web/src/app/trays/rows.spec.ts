@@ -55,5 +55,6 @@ describe('what a reader sees', () => {
     expect(dueText('2026-12-01', '2026-11-23')).toEqual({ text: '1 Dec', presses: false });
     expect(dayText('2025-12-01', '2026-11-23')).toBe('1 Dec 2025');
     expect(ageText('2026-11-23T10:00:00Z', Date.parse('2026-11-23T13:00:00Z'))).toBe('3 h');
+    expect(ageText('2013-11-29T12:00:00Z', Date.parse('2026-11-23T13:00:00Z'))).toBe('12 y');
   });
 });
