@@ -148,6 +148,14 @@ create view kept_originals as
   from arrivals a cross join company c left join retention_rules r on r.kind = 'no-document', lateral (select (a.received_at at time zone 'utc')::date as since) came
   where a.deletion_id is null and not exists (select from documents d where d.arrival_id = a.id);
 
+-- A supplier, and those that it became part of.
+create function supplier_and_after(one bigint) returns setof bigint language sql stable as $$
+  with recursive later as (
+    select id, merged_into from suppliers where id = one
+    union select s.id, s.merged_into from later l join suppliers s on s.id = l.merged_into
+  ) select id from later
+$$;
+
 -- Holds that are on: each document or arrival that one of them is about.
 create view held_originals as
   select k.document_id, k.arrival_id, h.id as hold_id
@@ -155,7 +163,7 @@ create view held_originals as
   where h.released_at is null
   union all
   select k.document_id, k.arrival_id, h.id
-  from holds h join kept_originals k on (h.supplier_id is null or h.supplier_id = k.supplier_id)
+  from holds h join kept_originals k on (h.supplier_id is null or k.supplier_id in (select supplier_and_after(h.supplier_id)))
     and (h.first_day is null and h.last_day is null
       or exists (select from unnest(array[k.issue_date, k.came_on, k.posted_on]) day where day between coalesce(h.first_day, '-infinity') and coalesce(h.last_day, 'infinity')))
   where h.released_at is null and not h.of_documents;
@@ -283,6 +291,22 @@ begin
   return new;
 end $$;
 create trigger deletion_arrivals_kept before insert or update or delete on deletion_arrivals for each row execute function keep_outcome();
+
+-- Files in folders that a document was kept as before another folder was set: they go with it.
+create table earlier_kept_files (
+  document_id bigint not null references documents,
+  folder text not null,
+  path text not null,
+  primary key (document_id, folder, path)
+);
+create function keep_earlier_files() returns trigger language plpgsql as $$
+begin
+  insert into earlier_kept_files (document_id, folder, path) values (old.document_id, old.folder, old.path) on conflict do nothing;
+  return null;
+end $$;
+create trigger kept_files_elsewhere after update of folder on kept_files
+  for each row when (old.path is not null and old.folder is distinct from new.folder) execute function keep_earlier_files();
+create index audit_of_retention on audit (id) where act ->> 'code' = 'retention-set';
 
 -- Nothing is done any more with a document whose original is gone.
 create or replace function check_tray_move() returns trigger language plpgsql as $$

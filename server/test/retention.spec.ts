@@ -295,6 +295,16 @@ describe('retention', () => {
     expect(audit).toMatchObject({ documents: 2, supplier: second.supplier.name, first: '2014-01-01', release: null });
     const release = (who: string, released = true) => people[who].send('POST', `/api/retention/holds/${audit.id}/released`, { released });
     expect((await release('ruth')).body.code).toBe('stale');
+    // It holds on, whatever the supplier became part of.
+    await server.pool.query("update suppliers set merged_into = (select id from suppliers where name like 'Garth Valley%') where id = $1", [
+      second.supplier.id,
+    ]);
+    await server.pool.query("update documents set supplier_id = (select id from suppliers where name like 'Garth Valley%') where id = $1", [
+      second.id,
+    ]);
+    expect((await view(second.id)).original.holds).toEqual(['Tax audit']);
+    await server.pool.query('update suppliers set merged_into = null where id = $1', [second.supplier.id]);
+    await server.pool.query('update documents set supplier_id = $1 where id = $2', [second.supplier.id, second.id]);
     await people.ruth.ok('POST', `/api/retention/holds/${audit.id}/release`, { reason: 'the audit is over' });
     expect((await people.nell.send('POST', `/api/retention/holds/${audit.id}/release`, { reason: 'again' })).body.code).toBe(
       'already-there',
@@ -316,8 +326,13 @@ describe('retention', () => {
   });
 
   it('takes the files in folders away too, and waits where it cannot', async () => {
-    await people.sol.ok('PUT', '/api/keeping', { folder, pattern: '{supplier}/{id}' });
+    // Once in another folder: nothing stays there either.
+    const earlier = await mkdtemp(join(tmpdir(), 'umber-retention-earlier-'));
+    await people.sol.ok('PUT', '/api/keeping', { folder: earlier, pattern: '{id}' });
     const document = await posted('ovenden', 0, 0.05, 13);
+    await keepFile(server.services, document.id);
+    expect(await readdir(earlier)).toEqual([`${document.id}.pdf`]);
+    await people.sol.ok('PUT', '/api/keeping', { folder, pattern: '{supplier}/{id}' });
     await keepFile(server.services, document.id);
     const files = async () => (await readdir(folder, { recursive: true })).filter((name) => name.endsWith('.pdf'));
     expect((await files()).some((name) => name.endsWith(`${document.id}.pdf`))).toBe(true);
@@ -341,6 +356,8 @@ describe('retention', () => {
     await access(folder);
     await keepFile(server.services, document.id);
     expect(await people.nell.ok('GET', '/api/keeping')).toMatchObject({ faults: [] });
+    expect(await readdir(earlier, { recursive: true })).toEqual([]);
+    await rm(earlier, { recursive: true });
     await people.sol.ok('PUT', '/api/keeping', { folder: null, pattern: '{id}' });
   });
 

@@ -1,3 +1,4 @@
+import { verifyBooks } from '../src/archive/verify-books.js';
 import { arrived } from './documents.js';
 import { testServer, Visitor, type TestServer } from './harness.js';
 
@@ -111,6 +112,8 @@ describe('a supplier’s record', () => {
     const { id: from } = await named('Brandtal');
     const document = await arrived(server, people.nell, 'brandtal', 0, { part: 0.1 });
     expect(document.supplier.id).toBe(from);
+    const booked = await arrived(server, people.nell, 'brandtal', 0, { part: 0.2 });
+    await people.ruth.ok('POST', `/api/documents/${booked.id}/post`, { version: booked.version });
     const asked = await people.nell.ok('POST', `/api/suppliers/${from}/merge`, {
       version: (await page(from)).version,
       into,
@@ -122,6 +125,8 @@ describe('a supplier’s record', () => {
     expect(merged.record.otherTaxIds.length).toBe(1);
     expect(merged.accounts.length).toBeGreaterThan(1);
     expect((await people.nell.ok('GET', `/api/documents/${document.id}`)).supplier.id).toBe(into);
+    // The books have it under the name of then, which is the same firm.
+    expect(await verifyBooks(server.pool)).toEqual([]);
     expect((await named('Brandtal')).id).toBe(into);
     const late = await people.nell.send('PUT', `/api/suppliers/${from}`, await wish(from, { termsDays: 3 }));
     expect(late).toMatchObject({ status: 409, body: { message: expect.stringContaining('became part of') } });

@@ -139,6 +139,8 @@ export interface DeletionPage extends DeletionView {
 }
 
 export interface RetentionView extends RetentionWish {
+  /** Who set these years last, and when; null: nobody ever did. */
+  readonly set: { readonly by: string; readonly at: string } | null;
   /** Today, by which days are over or not. */
   readonly today: string;
   readonly days: readonly DueDay[];

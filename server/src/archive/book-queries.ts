@@ -64,7 +64,7 @@ const QUESTIONS: readonly (readonly [Exclude<Finding['code'], 'seal-broken' | 'h
   [
     'entry-differs-from-document',
     `select e.number::text as name from journal_entries e join documents d on d.id = e.document_id join journal_lines l on l.entry_id = e.id join accounts a on a.number = l.account and a.purpose = 'payables'
-     where abs(l.credit - l.debit) <> round(d.gross_total * e.exchange_rate, 2) or l.supplier_id is distinct from d.supplier_id`,
+     where abs(l.credit - l.debit) <> round(d.gross_total * e.exchange_rate, 2) or (d.supplier_id in (select supplier_and_after(l.supplier_id))) is not true`,
   ],
   [
     'posted-by-approver',

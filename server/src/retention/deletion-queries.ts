@@ -56,15 +56,19 @@ export const arrivalsToDelete = async (db: Database, id: number, after: number, 
 export const deleteOriginals = async (db: Database, id: number, arrivalId: number): Promise<string | null> =>
   (await one<{ outcome: string | null }>(db, 'select delete_originals($1, $2) as outcome', [id, arrivalId])).outcome;
 
-/** Files in folders that an arrival's documents are kept as. */
+/** Files in folders that an arrival's documents are kept as, or were before another folder was set. */
 export const keptFilesOf = (db: Database, arrivalId: number) =>
   many<{ folder: string; path: string }>(
     db,
-    'select k.folder, k.path from kept_files k join documents d on d.id = k.document_id where d.arrival_id = $1 and k.path is not null and k.folder is not null',
+    `select k.folder, k.path from documents d join (
+       select document_id, folder, path from kept_files where path is not null and folder is not null union select document_id, folder, path from earlier_kept_files) k
+       on k.document_id = d.id where d.arrival_id = $1 order by 1, 2`,
     [arrivalId],
   );
-export const forgetKeptFiles = (db: Database, arrivalId: number) =>
-  db.query('delete from kept_files k using documents d where d.id = k.document_id and d.arrival_id = $1', [arrivalId]);
+export const forgetKeptFiles = async (db: Database, arrivalId: number): Promise<void> => {
+  for (const table of ['kept_files', 'earlier_kept_files'])
+    await db.query(`delete from ${table} k using documents d where d.id = k.document_id and d.arrival_id = $1`, [arrivalId]);
+};
 
 export const noteFault = (db: Database, id: number, fault: string | null) =>
   db.query('update deletions set fault = $2 where id = $1 and done_at is null', [id, fault]);

@@ -1,6 +1,6 @@
 import type { DeletionOutcome, DueDay, KeptOriginal, KeptYears, RetentionWish } from '@umber/contract/retention';
 import type { KeptKind } from '@umber/core/documents';
-import { many, one, type Database } from '../database/database.js';
+import { many, maybe, one, type Database } from '../database/database.js';
 
 export const keptYears = async (db: Database): Promise<KeptYears> =>
   Object.fromEntries(
@@ -20,6 +20,13 @@ export const setRetention = async (db: Database, { years, yearEndsIn }: Retentio
   );
   await db.query('update company set year_ends_in = $1', [yearEndsIn]);
 };
+
+/** Who set the years last; null: nobody ever did. */
+export const yearsSetBy = (db: Database) =>
+  maybe<{ by: string; at: string }>(
+    db,
+    `select p.name as by, a.at from audit a join people p on p.id = a.person_id where a.act ->> 'code' = 'retention-set' order by a.id desc limit 1`,
+  );
 
 /** What came at once, until when something of it is kept, and whether a hold keeps it. */
 const ORIGINALS = `select k.arrival_id, max(k.kept_until) as until, count(k.document_id)::int as documents, array_agg(distinct k.kind) as kinds, bool_and(k.rests) as rests,

@@ -3,13 +3,14 @@ import { ApiError } from '../api-error.js';
 import type { Database } from '../database/database.js';
 import { deletionById, deletions } from './deletion-queries.js';
 import { holds } from './hold-queries.js';
-import { countChosen, deletionRows, dueDays, dueRows, keptOtherwise, keptYears, yearEndsIn } from './queries.js';
+import { countChosen, deletionRows, dueDays, dueRows, keptOtherwise, keptYears, yearEndsIn, yearsSetBy } from './queries.js';
 
 /** What is kept how long, what may go, what holds it, and what was deleted, as this person sees it. */
 export async function retentionView(db: Database, personId: number, today: string): Promise<RetentionView> {
   return {
     years: await keptYears(db),
     yearEndsIn: await yearEndsIn(db),
+    set: await yearsSetBy(db),
     today,
     days: await dueDays(db, today),
     ...(await keptOtherwise(db)),

@@ -46,6 +46,9 @@ import { deletionText, KEPT_KIND_NAMES } from './words';
                 <p>
                   These {{ originalsText(open.originals) }} will be gone for good: files and mails as they came, pages, what was read.
                   Values, trail and journal entries stay.
+                  @if (view().set; as last) {
+                    For how long they are kept was set last by {{ last.by }} on {{ day(last.at) }}.
+                  }
                 </p>
               } @else if (open.isMine) {
                 <p class="quiet">You asked for it, so a controller other than you decides.</p>

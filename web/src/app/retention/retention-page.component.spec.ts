@@ -58,6 +58,7 @@ const original = (id: number): KeptOriginal => ({
 const view = (more: Partial<RetentionView> = {}): RetentionView => ({
   years: Object.fromEntries(KEPT_KINDS.map((kind) => [kind, 10])) as Record<KeptKind, number>,
   yearEndsIn: 12,
+  set: { by: 'Ruth Denholm', at: '2026-11-29T10:00:00Z' },
   today: '2026-11-30',
   days: [
     { until: '2024-12-31', isDue: true, originals: 3, documents: 4, held: 1 },
@@ -146,6 +147,7 @@ describe('Retention', () => {
       'controller',
     );
     await user.click(screen.getByRole('button', { name: 'No. 5' }));
+    expect(screen.getByText(/set last by Ruth Denholm on 29 Nov 2026/, { selector: 'article p' })).toBeTruthy();
     await user.click(screen.getByRole('button', { name: 'Delete 2 originals for good' }));
     expect(agreed).toEqual([[{ id: 5 }, { originals: 2 }]]);
   });

@@ -4,6 +4,7 @@ import { MOST_YEARS, type KeptYears, type RetentionView } from '@umber/contract/
 import { KEPT_KINDS, type KeptKind } from '@umber/core/documents';
 import { Api } from '../api';
 import { messageOf } from '../api-error';
+import { dayOf } from '../dates/day';
 import { KEPT_KIND_NAMES, MONTHS } from './words';
 
 /** For how many years each kind is kept, and when the financial year ends. */
@@ -34,6 +35,9 @@ import { KEPT_KIND_NAMES, MONTHS } from './words';
         Whole years after the financial year in which it was issued, came or was posted, whichever is latest. Empty: for ever. What came in
         one mail goes together, with the last of it.
       </p>
+      @if (view().set; as last) {
+        <p>Set last by {{ last.by }} on {{ day(last.at) }}.</p>
+      }
       @if (mayChange()) {
         <button class="plain-button" type="submit" [disabled]="busy() || form.pristine">Keep them so long</button>
       }
@@ -89,6 +93,7 @@ export class YearsPanel {
   protected readonly kinds = KEPT_KINDS;
   protected readonly names = KEPT_KIND_NAMES;
   protected readonly months = MONTHS;
+  protected readonly day = dayOf;
   protected readonly most = MOST_YEARS;
   protected readonly form = new FormGroup({
     years: new FormGroup(
