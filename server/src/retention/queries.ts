@@ -28,37 +28,32 @@ export const yearsSetBy = (db: Database) =>
     `select p.name as by, a.at from audit a join people p on p.id = a.person_id where a.act ->> 'code' = 'retention-set' order by a.id desc limit 1`,
   );
 
-/** What came at once, until when something of it is kept, and whether a hold keeps it. */
-const ORIGINALS = `select k.arrival_id, max(k.kept_until) as until, count(k.document_id)::int as documents, array_agg(distinct k.kind) as kinds, bool_and(k.rests) as rests,
+/** What came at once, and until when something of it is kept. */
+const ORIGINALS = `select k.arrival_id, max(k.kept_until) as until, count(k.document_id)::int as documents, array_agg(k.kind) as kinds, bool_and(k.rests) as rests,
     bool_or(k.kept_until is null) as for_ever
   from kept_originals k group by k.arrival_id`;
-const MAY_GO_ONE_DAY = 'o.rests and not o.for_ever';
-const IS_HELD = 'exists (select from held_originals h where h.arrival_id = o.arrival_id)';
+const HELD = '(select h.arrival_id from held_originals h)';
 
-/** Until which days originals are kept; `today` says which of these are over. */
-export const dueDays = (db: Database, today: string) =>
-  many<DueDay>(
+/** How many originals are kept until each day (null: for ever), and with how many somebody works; `today` says which days are over. */
+export const keptDays = (db: Database, today: string) =>
+  many<Omit<DueDay, 'until'> & { until: string | null; rests: boolean }>(
     db,
-    `select o.until::text as until, o.until < $1::date as "isDue", count(*)::int as originals, sum(o.documents)::int as documents, count(h.arrival_id)::int as held
-     from (${ORIGINALS}) o left join (select distinct arrival_id from held_originals) h on h.arrival_id = o.arrival_id
-     where ${MAY_GO_ONE_DAY} group by o.until order by o.until`,
+    `select o.rests, case when not o.for_ever then o.until end::text as until, coalesce(o.until < $1::date and not o.for_ever, false) as "isDue", count(*)::int as originals,
+       sum(o.documents)::int as documents, (count(*) filter (where o.arrival_id in ${HELD}))::int as held
+     from (${ORIGINALS}) o group by 1, 2, 3 order by 2`,
     [today],
-  );
-export const keptOtherwise = (db: Database) =>
-  one<{ forEver: number; atWork: number }>(
-    db,
-    `select count(*) filter (where o.rests and o.for_ever)::int as "forEver", count(*) filter (where not o.rests)::int as "atWork" from (${ORIGINALS}) o`,
   );
 
 /** Originals to be deleted: kept until a day at most, of some kinds alone where these are named, and by no hold. */
-const CHOSEN = `${MAY_GO_ONE_DAY} and o.until <= $1 and ($2::text[] = '{}' or o.kinds <@ $2::text[])`;
+const CHOSEN = `o.rests and not o.for_ever and o.until <= $1 and ($2::text[] = '{}' or o.kinds <@ $2::text[])`;
 
 export const countChosen = async (db: Database, until: string, kinds: readonly KeptKind[]): Promise<number> =>
   (
-    await one<{ originals: number }>(db, `select count(*)::int as originals from (${ORIGINALS}) o where ${CHOSEN} and not ${IS_HELD}`, [
-      until,
-      kinds,
-    ])
+    await one<{ originals: number }>(
+      db,
+      `select count(*)::int as originals from (${ORIGINALS}) o where ${CHOSEN} and o.arrival_id not in ${HELD}`,
+      [until, kinds],
+    )
   ).originals;
 
 /** Lists the originals of a deletion that was just asked for; how many these are. Those of one that is open stay with it. */
@@ -66,7 +61,7 @@ export const listChosen = async (db: Database, deletionId: number, until: string
   (
     await db.query(
       `insert into deletion_arrivals (deletion_id, arrival_id, kept_until) select $3, o.arrival_id, o.until from (${ORIGINALS}) o
-       where ${CHOSEN} and not ${IS_HELD}
+       where ${CHOSEN} and o.arrival_id not in ${HELD}
          and not exists (select from deletion_arrivals x join deletions d on d.id = x.deletion_id where x.arrival_id = o.arrival_id and x.outcome is null and d.done_at is null)`,
       [until, kinds, deletionId],
     )

@@ -3,19 +3,30 @@ import { ApiError } from '../api-error.js';
 import type { Database } from '../database/database.js';
 import { deletionById, deletions } from './deletion-queries.js';
 import { holds } from './hold-queries.js';
-import { countChosen, deletionRows, dueDays, dueRows, keptOtherwise, keptYears, yearEndsIn, yearsSetBy } from './queries.js';
+import { countChosen, deletionRows, dueRows, keptDays, keptYears, yearEndsIn, yearsSetBy } from './queries.js';
 
 /** What is kept how long, what may go, what holds it, and what was deleted, as this person sees it. */
 export async function retentionView(db: Database, personId: number, today: string): Promise<RetentionView> {
+  const [years, month, set, kept, held, asked] = await Promise.all([
+    keptYears(db),
+    yearEndsIn(db),
+    yearsSetBy(db),
+    keptDays(db, today),
+    holds(db, personId),
+    deletions(db, personId),
+  ]);
+  const resting = kept.filter(({ rests }) => rests);
+  const counted = (rows: readonly { readonly originals: number }[]) => rows.reduce((sum, { originals }) => sum + originals, 0);
   return {
-    years: await keptYears(db),
-    yearEndsIn: await yearEndsIn(db),
-    set: await yearsSetBy(db),
+    years,
+    yearEndsIn: month,
+    set,
     today,
-    days: await dueDays(db, today),
-    ...(await keptOtherwise(db)),
-    holds: await holds(db, personId),
-    deletions: await deletions(db, personId),
+    days: resting.flatMap(({ rests: _rests, until, ...day }) => (until === null ? [] : [{ until, ...day }])),
+    forEver: counted(resting.filter(({ until }) => until === null)),
+    atWork: counted(kept.filter(({ rests }) => !rests)),
+    holds: held,
+    deletions: asked,
   };
 }
 
