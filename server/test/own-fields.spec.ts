@@ -1,3 +1,4 @@
+import { PLAIN_LAYOUT } from '@umber/core/exports';
 import { arrivedFile } from './documents.js';
 import { testServer, until, Visitor, type TestServer } from './harness.js';
 import { oddInvoice } from './odd-invoice.js';
@@ -92,6 +93,22 @@ describe('own fields', () => {
     const found = (words: string) => clerk.ok('GET', `/api/search?q=${encodeURIComponent(words)}`);
     expect(await found('North yard')).toMatchObject([{ id: document.id, by: 'own' }]);
     expect(again.tray).toBe('check');
+    const preview = await clerk.ok('POST', '/api/export/preview', {
+      what: { trays: [], kinds: [], supplierId: null, date: 'issueDate', from: null, to: null, words: 'HO-4101', since: 'all' },
+      layout: {
+        ...PLAIN_LAYOUT,
+        shape: 'joined',
+        columns: [
+          { field: 'invoiceNumber', head: 'Nr' },
+          { field: 'own:works-site', head: 'Yard' },
+          { field: 'own-line:batch', head: 'Batch' },
+        ],
+      },
+    });
+    expect(preview.tables[0].rows).toEqual([
+      ['HO-4101', 'North yard', ''],
+      ['HO-4101', 'North yard', 'B-7712'],
+    ]);
   });
 
   it('what a person gives is known on the next page', async () => {

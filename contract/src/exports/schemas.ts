@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { isIsoDate } from '@umber/core/dates';
 import { DOCUMENT_KINDS, TRAYS } from '@umber/core/documents';
-import { DATE_FORMS, ENCODINGS, EXPORT_FIELDS, EXPORT_FORMATS, SEPARATORS, SHAPES } from '@umber/core/exports';
+import { DATE_FORMS, ENCODINGS, EXPORT_FIELDS, EXPORT_FORMATS, OWN_COLUMN, SEPARATORS, SHAPES } from '@umber/core/exports';
 import { archiveSearchSchema } from '../searching/schemas.js';
 import { EVERY, SINCE, type ExportWish, type KeepWish, type RunWish, type TargetWish } from './index.js';
 
@@ -41,9 +41,7 @@ const layout = Joi.object({
   columns: Joi.array()
     .items(
       Joi.object({
-        field: Joi.string()
-          .valid(...EXPORT_FIELDS)
-          .required(),
+        field: Joi.alternatives(Joi.string().valid(...EXPORT_FIELDS), Joi.string().pattern(OWN_COLUMN)).required(),
         head: Joi.string().trim().min(1).max(60).required().messages({ '*': 'Each column needs a head of at most 60 letters.' }),
       }),
     )

@@ -1,10 +1,12 @@
 import { readFileSync } from 'node:fs';
 import { validateXML } from 'xmllint-wasm';
-import { HEADER_FIELDS, LINE_CELLS, type HeaderField, type LineCell } from '../documents/index.js';
+import { HEADER_FIELDS, LINE_CELLS, type HeaderField, type LineCell, type OwnField } from '../documents/index.js';
 import {
   EXPORT_FIELDS,
   headOf,
   isOfLine,
+  OWN_COLUMN,
+  ownColumn,
   plainXml,
   PLAIN_LAYOUT,
   tablesOf,
@@ -29,6 +31,7 @@ const document = (more: Partial<ExportDocument> = {}, fields: Partial<Record<Hea
   postedOn: '2026-11-30',
   doubts: '',
   fields: { ...nothing(HEADER_FIELDS), invoiceNumber: 'INV-1', issueDate: '2026-11-03', currency: 'GBP', grossTotal: '1234.50', ...fields },
+  own: { 'own:site': 'Fell <End>', 'own:fit-on': '2026-11-09' },
   lines: [1, 2].map((position) => ({
     position,
     account: '5010',
@@ -36,6 +39,7 @@ const document = (more: Partial<ExportDocument> = {}, fields: Partial<Record<Hea
     project: null,
     lineDoubts: '',
     cells: { ...nothing<LineCell>(LINE_CELLS), description: `Line ${position}`, quantity: '2.5', netAmount: '-10.00' },
+    own: position === 1 ? { 'own:weight': '12.5' } : {},
   })),
   ...more,
 });
@@ -89,6 +93,32 @@ describe('exports', () => {
     expect(isOfLine('grossTotal')).toBe(false);
   });
 
+  it('have the company’s own fields as columns, as what they hold, of the head and of lines', () => {
+    const own = [
+      { key: 'site', level: 'head', type: 'text' },
+      { key: 'fit-on', level: 'head', type: 'date' },
+      { key: 'weight', level: 'line', type: 'number' },
+    ].map((one) => one as OwnField);
+    const columns = [...own.map(ownColumn), 'own:gone' as const].map((field) => ({ field, head: headOf(field) }));
+    expect(columns.map(({ field, head }) => [field, head])).toEqual([
+      ['own:site', 'Site'],
+      ['own:fit-on', 'Fit-on'],
+      ['own-line:weight', 'Weight'],
+      ['own:gone', 'Gone'],
+    ]);
+    const [heads, lines] = tablesOf([document()], layout({ columns }), own);
+    expect(heads.rows).toEqual([
+      [
+        { type: 'text', value: 'Fell <End>' },
+        { type: 'date', value: '2026-11-09' },
+        { type: 'text', value: null },
+      ],
+    ]);
+    expect(lines.rows).toEqual([[{ type: 'number', value: '12.5' }], [{ type: 'number', value: null }]]);
+    for (const { field } of columns) expect(OWN_COLUMN.test(field)).toBe(true);
+    expect(OWN_COLUMN.test('own:a; drop')).toBe(false);
+  });
+
   it('in XML of our own keep to its schema, whatever the texts', async () => {
     const contents = readFileSync(new URL('../../../docs/formats/documents.xsd', import.meta.url), 'utf8');
     const all = Object.fromEntries(
@@ -100,6 +130,8 @@ describe('exports', () => {
       schema: [{ fileName: 'documents.xsd', contents }],
     });
     expect(errors).toEqual([]);
+    expect(xml).toContain('<own field="site">Fell &lt;End&gt;</own>');
+    expect(xml).toContain('<own field="weight">12.5</own></line>');
     expect(xml).toContain('<supplier>Hollin Bank &lt;Ltd&gt;</supplier>');
     const wrong = await validateXML({
       xml: [{ fileName: 'a.xml', contents: xml.replace('invoice</kind>', 'bill</kind>') }],

@@ -1,4 +1,4 @@
-import { HEADER_FIELDS, LINE_CELLS } from '../documents/index.js';
+import { HEADER_FIELDS, LINE_CELLS, type OwnField } from '../documents/index.js';
 import { noFormula } from '../text/index.js';
 import { isOfLine, typeOf, valueOf, type ExportDocument, type ExportField, type ExportLine, type ValueType } from './fields.js';
 
@@ -32,7 +32,7 @@ export interface ExportLayout {
 
 /** What a column is headed with where nobody chose: "orderReference" is "Order reference". */
 export const headOf = (field: ExportField): string => {
-  const words = field.replace(/([A-Z])/g, (sign) => ` ${sign.toLowerCase()}`);
+  const words = field.replace(/^own(-line)?:/, '').replace(/([A-Z])/g, (sign) => ` ${sign.toLowerCase()}`);
   return words.charAt(0).toUpperCase() + words.slice(1);
 };
 const column = (field: ExportField): ExportColumn => ({ field, head: headOf(field) });
@@ -79,15 +79,17 @@ export function tableColumns({
   return shape === 'heads' ? [heads] : shape === 'lines' ? [lines] : [heads, lines];
 }
 
-/** The tables of some documents, as the layout shapes them. A document without lines keeps its row where both stand in one table. */
-export function tablesOf(documents: readonly ExportDocument[], layout: ExportLayout): ExportTable[] {
+/** The tables of some documents, as the layout shapes them. A document without lines keeps its row where both stand in one table. `own` says what the company's own fields hold. */
+export function tablesOf(documents: readonly ExportDocument[], layout: ExportLayout, own: readonly OwnField[] = []): ExportTable[] {
   const rowsOf = (name: ExportTable['name'], document: ExportDocument): readonly (ExportLine | null)[] =>
     name === 'heads' || (name === 'documents' && document.lines.length === 0) ? [null] : document.lines;
   return tableColumns(layout).map(({ name, columns }) => ({
     name,
     heads: columns.map(({ head }) => head),
     rows: documents.flatMap((document) =>
-      rowsOf(name, document).map((line) => columns.map(({ field }) => ({ type: typeOf(field), value: valueOf(field, document, line) }))),
+      rowsOf(name, document).map((line) =>
+        columns.map(({ field }) => ({ type: typeOf(field, own), value: valueOf(field, document, line) })),
+      ),
     ),
   }));
 }

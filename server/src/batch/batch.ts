@@ -142,6 +142,7 @@ const unreadRow = (file: string, why: string): ExportDocument => ({
   carriage: null,
   doubts: why,
   fields: Object.fromEntries(HEADER_FIELDS.map((field) => [field, null])) as Record<HeaderField, string | null>,
+  own: {},
   lines: [],
 });
 
@@ -159,6 +160,7 @@ function rowOf(
     carriage: allowances.carriage,
     doubts: doubtText(doubts.filter(({ line }) => line === null)),
     fields: Object.fromEntries(HEADER_FIELDS.map((field) => [field, fields[field]?.value ?? null])) as Record<HeaderField, string | null>,
+    own: {},
     lines: lines.map((line, i) => ({
       position: i + 1,
       account: null,
@@ -166,6 +168,7 @@ function rowOf(
       project: null,
       lineDoubts: doubtText(doubts.filter((doubt) => doubt.line === i)),
       cells: Object.fromEntries(LINE_CELLS.map((cell) => [cell, line[cell]?.value ?? null])) as Record<LineCell, string | null>,
+      own: {},
     })),
   };
 }

@@ -79,20 +79,24 @@ export async function exportDocuments(db: Database, ids: readonly number[]): Pro
     db,
     `select d.id, f.name as file, (select string_agg(p.number::text, ', ' order by p.position) from pages p where p.document_id = d.id) as pages, d.kind, d.tray, s.name as supplier,
        (select string_agg(o.number, ', ' order by o.number) from document_orders x join orders o on o.id = x.order_id where x.document_id = d.id) as orders,
-       d.document_discount::text as discount, d.carriage::text as carriage, e.number as entry, e.posted_on as "postedOn",
+       d.document_discount::text as discount, d.carriage::text as carriage, e.number as entry, e.posted_on as "postedOn", d.own_values as own,
        ${HEADER_FIELDS.map((field) => `${COLUMNS[field]}::text as "${field}"`).join(', ')}
      from documents d join files f on f.id = d.file_id left join suppliers s on s.id = d.supplier_id left join journal_entries e on e.document_id = d.id
      where d.id = any($1) order by d.id`,
     [ids],
   );
   const lines = await many<
-    { documentId: number; position: number; account: string | null; costCentre: string | null; project: string | null } & Record<
-      LineCell,
-      string | null
-    >
+    {
+      documentId: number;
+      position: number;
+      account: string | null;
+      costCentre: string | null;
+      project: string | null;
+      own: ExportDocument['own'];
+    } & Record<LineCell, string | null>
   >(
     db,
-    `select document_id as "documentId", position, account, cost_centre as "costCentre", project, ${LINE_CELLS.map((cell) => `${CELLS[cell]}::text as "${cell}"`).join(', ')}
+    `select document_id as "documentId", position, account, cost_centre as "costCentre", project, own_values as own, ${LINE_CELLS.map((cell) => `${CELLS[cell]}::text as "${cell}"`).join(', ')}
      from document_lines where document_id = any($1) order by document_id, position`,
     [ids],
   );
@@ -118,6 +122,7 @@ export async function exportDocuments(db: Database, ids: readonly number[]): Pro
     postedOn: head.postedOn,
     doubts: doubtsOf.get(`${head.id} `) ?? '',
     fields: Object.fromEntries(HEADER_FIELDS.map((field) => [field, head[field]])) as Record<HeaderField, string | null>,
+    own: head.own,
     lines: (linesOf.get(head.id ?? 0) ?? []).map((line) => ({
       position: line.position + 1,
       account: line.account,
@@ -125,6 +130,7 @@ export async function exportDocuments(db: Database, ids: readonly number[]): Pro
       project: line.project,
       lineDoubts: doubtsOf.get(`${head.id} ${line.position}`) ?? '',
       cells: Object.fromEntries(LINE_CELLS.map((cell) => [cell, line[cell]])) as Record<LineCell, string | null>,
+      own: line.own,
     })),
   }));
 }

@@ -22,6 +22,7 @@ import {
   runView,
   waitingRun,
 } from './queries.js';
+import { ownFields } from '../own-fields/queries.js';
 import { writeFiles, type WrittenFile } from './write-file.js';
 import { zipped } from './zip.js';
 
@@ -36,7 +37,7 @@ export async function previewExport({ pool, today }: Services, { what, layout }:
   );
   return {
     documents: found.length,
-    tables: tablesOf(documents, layout).map(({ name, heads, rows }) => ({
+    tables: tablesOf(documents, layout, await ownFields(pool)).map(({ name, heads, rows }) => ({
       name,
       heads,
       rows: rows.slice(0, PREVIEWED).map((row) => row.map((cell) => textOf(cell, layout))),
@@ -92,7 +93,7 @@ export async function runExport(services: Services, id: number): Promise<void> {
 
 async function filesOf(db: Database, ids: readonly number[], layout: ExportLayout): Promise<WrittenFile[]> {
   if (layout.format === 'ubl' || layout.format === 'cii') return [await electronic(db, ids, layout.format)];
-  return writeFiles(await exportDocuments(db, ids), layout);
+  return writeFiles(await exportDocuments(db, ids), layout, await ownFields(db));
 }
 
 /** Each document as an electronic invoice in one archive, and a list of those that cannot be written, with why. */

@@ -1,5 +1,6 @@
 import { stringify } from 'csv-stringify/sync';
 import ExcelJS from 'exceljs';
+import type { OwnField } from '@umber/core/documents';
 import { plainXml, tablesOf, textOf, type ExportDocument, type ExportLayout, type ExportTable } from '@umber/core/exports';
 
 /** A file of an export: what stands behind its name, and its bytes. */
@@ -12,10 +13,14 @@ export interface WrittenFile {
 }
 
 /** Documents as the files that a layout makes of them; the same documents and layout make the same bytes. Electronic invoices are written elsewhere. */
-export async function writeFiles(documents: readonly ExportDocument[], layout: ExportLayout): Promise<WrittenFile[]> {
+export async function writeFiles(
+  documents: readonly ExportDocument[],
+  layout: ExportLayout,
+  own: readonly OwnField[] = [],
+): Promise<WrittenFile[]> {
   switch (layout.format) {
     case 'csv':
-      return tablesOf(documents, layout).map((table) => ({
+      return tablesOf(documents, layout, own).map((table) => ({
         suffix: layout.shape === 'apart' && table.name === 'lines' ? '-lines' : '',
         extension: 'csv',
         type: 'text/csv',
@@ -27,7 +32,7 @@ export async function writeFiles(documents: readonly ExportDocument[], layout: E
           suffix: '',
           extension: 'xlsx',
           type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
-          bytes: await sheetsOf(tablesOf(documents, layout)),
+          bytes: await sheetsOf(tablesOf(documents, layout, own)),
         },
       ];
     case 'json':

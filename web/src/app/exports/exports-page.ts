@@ -19,7 +19,7 @@ import {
 import { NO_SEARCH, type ArchiveSearch } from '@umber/contract/searching';
 import { KIND_NAMES } from '@umber/contract/documents';
 import { TRAY_NAMES } from '@umber/contract/trays';
-import { DOCUMENT_KINDS, TRAYS, type DocumentKind, type Tray } from '@umber/core/documents';
+import { DOCUMENT_KINDS, TRAYS, type DocumentKind, type OwnField, type Tray } from '@umber/core/documents';
 import {
   DATE_FORMS,
   ENCODINGS,
@@ -27,6 +27,7 @@ import {
   EXPORT_FORMATS,
   headOf,
   isOfLine,
+  ownColumn,
   PLAIN_LAYOUT,
   SEPARATORS,
   SHAPES,
@@ -157,9 +158,18 @@ export class ExportsPage {
       ? `gone to ${target.to}`
       : `${fault ?? `on its way to ${target.to}`}${fault === null ? '' : nextAt === null ? ' Given up.' : ' It is tried again.'}`;
   protected readonly isTable = computed(() => this.layout().format === 'csv' || this.layout().format === 'xlsx');
+  /** The company's own fields; empty until they are there. */
+  readonly #own = toSignal(
+    inject(Api)
+      .call('ownFields')
+      .pipe(catchError(() => of([]))),
+    { initialValue: [] as readonly OwnField[] },
+  );
+  /** What a column is headed with where nobody chose: an own field by its name. */
+  protected readonly headOf = (field: ExportField): string => this.#own().find((one) => ownColumn(one) === field)?.name ?? headOf(field);
   protected readonly unused = computed(() => {
     const used = new Set(this.layout().columns.map(({ field }) => field));
-    return EXPORT_FIELDS.filter((field) => !used.has(field));
+    return [...EXPORT_FIELDS, ...this.#own().map(ownColumn)].filter((field) => !used.has(field));
   });
   /** The tables as they will be, their heads at once, their rows as the server last had them. */
   protected readonly tables = computed(() =>
@@ -168,9 +178,8 @@ export class ExportsPage {
       return { name, columns, rows: shown && shown.heads.length === columns.length ? shown.rows : [] };
     }),
   );
-  protected readonly isNumber = (field: ExportField | undefined): boolean => field !== undefined && typeOf(field) === 'number';
+  protected readonly isNumber = (field: ExportField | undefined): boolean => field !== undefined && typeOf(field, this.#own()) === 'number';
   protected readonly most = MOST_EXPORTED;
-  protected readonly headOf = headOf;
   protected readonly size = sizeText;
   readonly #today = todayIso();
   protected readonly day = (moment: string): string => dayText(moment.slice(0, 10), this.#today);
@@ -203,8 +212,8 @@ export class ExportsPage {
   }
 
   protected addColumn(field: string): void {
-    const known = EXPORT_FIELDS.find((one) => one === field);
-    if (known) this.#columns((columns) => [...columns, { field: known, head: headOf(known) }]);
+    const known = this.unused().find((one) => one === field);
+    if (known) this.#columns((columns) => [...columns, { field: known, head: this.headOf(known) }]);
   }
   protected removeColumn(field: ExportField): void {
     this.#columns((columns) => columns.filter((column) => column.field !== field));
