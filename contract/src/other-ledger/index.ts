@@ -1,7 +1,12 @@
-export const LEDGER_CODE_KINDS = ['account', 'cost-centre'] as const;
+export const LEDGER_CODE_KINDS = ['account', 'cost-centre', 'tax-rate'] as const;
 export type LedgerCodeKind = (typeof LEDGER_CODE_KINDS)[number];
+export const LEDGER_CODE_NAMES: Readonly<Record<LedgerCodeKind, string>> = {
+  account: 'Account',
+  'cost-centre': 'Cost centre',
+  'tax-rate': 'Tax rate',
+};
 
-/** One of our accounts or cost centres, and what it is called in the other ledger; null: nothing yet. */
+/** One of our accounts, cost centres or rates of tax (percent), and what it is called in the other ledger; null: nothing yet. */
 export interface LedgerCode {
   readonly kind: LedgerCodeKind;
   readonly ours: string;

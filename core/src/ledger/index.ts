@@ -1,5 +1,6 @@
 import { linesFitNet, totalsFit } from '../arithmetic/index.js';
 import { Decimal, decimal, distribute, plain, sum, toAmount, type DecimalString } from '../money/index.js';
+import { taxByRate } from './tax-by-rate.js';
 
 /** One line of a journal entry, base currency; one of debit and credit is zero. */
 export interface EntryLine {
@@ -9,6 +10,8 @@ export interface EntryLine {
   readonly text: string;
   readonly debit: DecimalString;
   readonly credit: DecimalString;
+  /** The rate, in percent, of the tax that it is or that is reckoned on it; missing where there is none or it is not known. */
+  readonly taxRate?: DecimalString | null;
 }
 
 /** An invoice line ready to be posted: amounts net, in the invoice's currency, positive on a credit note too. */
@@ -19,6 +22,8 @@ export interface PostingLine {
   readonly costCentre: string;
   /** Quantity × order price of a line that goes against what was received; null where there is no receipt. */
   readonly receivedValue: DecimalString | null;
+  /** Per cent; null where its page shows none. */
+  readonly taxRate: DecimalString | null;
 }
 
 export interface PostingAccounts {
@@ -44,6 +49,8 @@ export interface PostingInvoice {
   readonly discount: DecimalString | null;
   readonly carriage: DecimalString | null;
   readonly lines: readonly PostingLine[];
+  /** The rates that it may have; null where the countries' are not known. */
+  readonly taxRates: readonly number[] | null;
   /** Units of base currency for one of the invoice's. */
   readonly exchangeRate: DecimalString;
 }
@@ -56,12 +63,13 @@ interface Part {
   readonly costCentre: string | null;
   readonly text: string;
   readonly amount: Decimal;
+  readonly taxRate: DecimalString | null;
   /** Whether it is what the invoice's price differs by from the order's. */
   readonly variance?: boolean;
 }
 
 /**
- * The journal entry of an invoice: goods received or expense, price variance, input tax, payables. Sums to zero exactly.
+ * The journal entry of an invoice: goods received or expense, price variance, input tax by its rates, payables. Sums to zero exactly.
  * A credit note is the same with the sides swapped. @throws NotPostable when the totals do not add up.
  */
 export function invoiceEntry(invoice: PostingInvoice, accounts: PostingAccounts): EntryLine[] {
@@ -69,7 +77,9 @@ export function invoiceEntry(invoice: PostingInvoice, accounts: PostingAccounts)
   if (!totalsFit(net, tax, gross))
     throw new NotPostable(`Net ${invoice.netTotal} and tax ${invoice.taxTotal} do not make the total ${invoice.grossTotal}.`);
   if (gross.isZero()) throw new NotPostable('The total is zero: there is nothing to post.');
-  const parts = merge(netParts(invoice, accounts, gross.minus(tax)));
+  const each = netParts(invoice, accounts, gross.minus(tax));
+  const taxes = taxByRate(each, tax, invoice.taxRates);
+  const parts = merge(each.map((part, i) => ({ ...part, taxRate: taxes.rates[i] })));
   const rate = decimal(invoice.exchangeRate);
   const payable = toAmount(gross.times(rate));
   const inputTax = toAmount(tax.times(rate));
@@ -79,9 +89,20 @@ export function invoiceEntry(invoice: PostingInvoice, accounts: PostingAccounts)
     parts.map((part) => toAmount(part.amount)),
   );
   const text = `${invoice.supplierName} ${invoice.invoiceNumber}`;
-  const lines = parts.map((part, i) => entryLine(part.account, part.costCentre, null, part.text, decimal(shares[i]), invoice.creditNote));
-  if (!decimal(inputTax).isZero()) lines.push(entryLine(accounts.inputTax, null, null, text, decimal(inputTax), invoice.creditNote));
-  lines.push(entryLine(accounts.payables, null, invoice.supplierId, text, decimal(payable).negated(), invoice.creditNote));
+  const lines = parts.map((part, i) => ({
+    ...entryLine(part.account, part.costCentre, null, part.text, decimal(shares[i]), invoice.creditNote),
+    taxRate: part.taxRate,
+  }));
+  const taxShares = distribute(
+    inputTax,
+    taxes.shares.map(({ weight }) => weight),
+  );
+  for (const [i, { taxRate }] of taxes.shares.entries())
+    lines.push({ ...entryLine(accounts.inputTax, null, null, text, decimal(taxShares[i]), invoice.creditNote), taxRate });
+  lines.push({
+    ...entryLine(accounts.payables, null, invoice.supplierId, text, decimal(payable).negated(), invoice.creditNote),
+    taxRate: null,
+  });
   return lines.filter((line) => line.debit !== '0.00' || line.credit !== '0.00');
 }
 
@@ -100,29 +121,41 @@ function netParts(invoice: PostingInvoice, accounts: PostingAccounts, net: Decim
   );
   const parts = invoice.lines.flatMap((line, i): Part[] => {
     const amount = decimal(shares[i]);
-    if (line.receivedValue === null) return [{ account: line.account, costCentre: line.costCentre, text: line.text, amount }];
+    const { text, taxRate } = line;
+    if (line.receivedValue === null) return [{ account: line.account, costCentre: line.costCentre, text, amount, taxRate }];
     const received = decimal(toAmount(line.receivedValue));
     return [
-      { account: accounts.goodsReceived, costCentre: null, text: line.text, amount: received },
+      { account: accounts.goodsReceived, costCentre: null, text, amount: received, taxRate },
       {
         account: accounts.priceVariance,
         costCentre: line.costCentre,
-        text: `Price variance: ${line.text}`,
+        text: `Price variance: ${text}`,
         variance: true,
         amount: amount.minus(received),
+        taxRate,
       },
     ];
   });
   if (!carriage.isZero())
-    parts.push({ account: accounts.carriage, costCentre: invoice.lines[0].costCentre, text: 'Carriage', amount: carriage });
+    parts.push({
+      account: accounts.carriage,
+      costCentre: invoice.lines[0].costCentre,
+      text: 'Carriage',
+      amount: carriage,
+      // Carriage goes with what is carried: with most of it, where that is of several rates.
+      taxRate: mainRate(invoice.lines),
+    });
   return parts.filter((part) => !part.amount.isZero());
 }
 
-/** Parts of one account and cost centre become one line; its text is the first's and how many more. */
+const mainRate = (lines: readonly PostingLine[]): DecimalString | null =>
+  lines.reduce((most, line) => (decimal(line.netAmount).abs().gt(decimal(most.netAmount).abs()) ? line : most)).taxRate;
+
+/** Parts of one account, cost centre and rate become one line; its text is the first's and how many more. */
 function merge(parts: readonly Part[]): Part[] {
   const groups = new Map<string, Part[]>();
   for (const part of parts) {
-    const key = `${part.account}|${part.costCentre}|${part.variance ?? false}`;
+    const key = `${part.account}|${part.costCentre}|${part.variance ?? false}|${part.taxRate ?? ''}`;
     groups.set(key, [...(groups.get(key) ?? []), part]);
   }
   return [...groups.values()]

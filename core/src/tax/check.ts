@@ -35,7 +35,7 @@ export function taxFaults({ net, tax, lines, rates }: TaxedInvoice): TaxFault[] 
   );
   const base = decimal(net);
   const charged = decimal(tax);
-  const slack = decimal(ROUNDING.invoice).plus(decimal(ROUNDING.line).times(lines.length));
+  const slack = taxSlack(lines.length);
   const rated = lines.filter((line) => line.taxRate !== null && line.netAmount !== null);
   const others = base.minus(sum(rated.map((line) => line.netAmount ?? '0')));
   const known = sum(rated.map((line) => percentOf(decimal(line.netAmount ?? '0'), decimal(line.taxRate ?? '0'))));
@@ -55,6 +55,15 @@ export function taxFaults({ net, tax, lines, rates }: TaxedInvoice): TaxFault[] 
   const fits =
     rates === null ? charged.lte(percentOf(base, new Decimal(HIGHEST_RATE)).plus(slack)) && !charged.lt(0) : rates.some(explains);
   return fits ? wrong : [...wrong, amountFault(base, charged, null)];
+}
+
+/** What the rounding of so many lines may leave between a tax and what its rates make. */
+export const taxSlack = (lines: number): Decimal => decimal(ROUNDING.invoice).plus(decimal(ROUNDING.line).times(lines));
+
+/** The one rate of these that makes the tax of a net amount of so many lines; null where none does, or more than one. */
+export function explainedBy(net: Decimal, tax: Decimal, lines: number, rates: readonly number[]): DecimalString | null {
+  const fit = rates.filter((rate) => percentOf(net, new Decimal(rate)).minus(tax).abs().lte(taxSlack(lines)));
+  return fit.length === 1 ? plain(new Decimal(fit[0])) : null;
 }
 
 const percentOf = (amount: Decimal, rate: Decimal): Decimal => amount.times(rate).div(100);

@@ -18,6 +18,8 @@ async function nameCodes(db: Database): Promise<void> {
     const theirs = kind === 'cost-centre' ? `K-${ours}` : ours === '5320' ? 'GROUNDS' : `${ours}00`;
     if (ours !== '5340') await setLedgerCode(db, { kind, ours, theirs });
   }
+  for (const rate of ['0', '5', '5.5', '7', '10', '19', '20', '21', '22'])
+    await setLedgerCode(db, { kind: 'tax-rate', ours: rate, theirs: `V${rate.replace('.', '')}` });
   await setHandsEntries(db, true);
 }
 

@@ -16,6 +16,8 @@ import { ApiError } from '../api-error.js';
 import { postingDay } from '../matching/books-queries.js';
 import { settleClaims } from '../matching/credit.js';
 import { exchangeRate, matchHead } from '../matching/queries.js';
+import { taxCountries } from '../matching/tax-countries.js';
+import { ratesOf } from '@umber/core/tax';
 import { isShown } from '@umber/core/identifiers';
 import type { Services } from '../services.js';
 import { matchAgain } from '../matching/match.js';
@@ -65,6 +67,7 @@ export async function previewEntry(db: Database, id: number): Promise<EntryView 
         discount: head.discount,
         carriage: head.carriage,
         lines,
+        taxRates: ratesOf(await taxCountries(db, head.country ?? '')),
         exchangeRate: rate,
       },
       accounts,
@@ -109,21 +112,21 @@ async function linesToPost(
   const lines: PostingLine[] = [];
   const later: Later[] = [];
   for (const line of await postingLines(db, id)) {
-    const { account, costCentre, netAmount, project, receivedValue, spread } = line;
+    const { account, costCentre, netAmount, project, receivedValue, spread, taxRate } = line;
     if (netAmount === null || account === null || costCentre === null)
       throw new ApiError('not-postable', 'A line has no amount or no account. Send it back to Check.');
     const text = line.description ?? 'Without description';
     const parts = splits.filter((part) => part.line === line.position);
     // What was received stands in the books already, where its order has it: only what was not is shared out.
     if ((parts.length === 0 && spread === null) || receivedValue !== null) {
-      lines.push({ text, netAmount, account, costCentre, receivedValue });
+      lines.push({ text, netAmount, account, costCentre, receivedValue, taxRate });
       continue;
     }
     const shared = splitAmounts(netAmount, { account, costCentre, project }, parts);
     if (shared === null)
       throw new ApiError('not-postable', `The parts of line ${line.position + 1} come to more than it is. Code it anew.`);
     for (const part of shared) {
-      const own = { text, account: part.account, costCentre: part.costCentre, receivedValue: null };
+      const own = { text, account: part.account, costCentre: part.costCentre, receivedValue: null, taxRate };
       if (spread === null) {
         lines.push({ ...own, netAmount: part.amount });
         continue;

@@ -16,9 +16,10 @@ export const postingHead = (db: Database, id: number) =>
     carriage: string | null;
     supplierId: number | null;
     supplier: string | null;
+    country: string | null;
   }>(
     db,
-    `select d.kind, d.invoice_number as "invoiceNumber", d.issue_date as "issueDate", d.currency, d.net_total as net, d.tax_total as tax, d.gross_total as gross, d.document_discount as discount, d.carriage, d.supplier_id as "supplierId", s.name as supplier
+    `select d.kind, d.invoice_number as "invoiceNumber", d.issue_date as "issueDate", d.currency, d.net_total as net, d.tax_total as tax, d.gross_total as gross, d.document_discount as discount, d.carriage, d.supplier_id as "supplierId", s.name as supplier, s.country
      from documents d left join suppliers s on s.id = d.supplier_id where d.id = $1`,
     [id],
   );
@@ -36,10 +37,11 @@ export const postingLines = (db: Database, id: number) =>
     costCentre: string | null;
     project: string | null;
     receivedValue: string | null;
+    taxRate: string | null;
     spread: Spread | null;
   }>(
     db,
-    `select l.position, l.description, l.project, case when l.spread_from is not null then json_build_object('from', l.spread_from, 'months', l.spread_months) end as spread, coalesce(p.amount, l.net_amount) as "netAmount",
+    `select l.position, l.description, l.project, case when l.spread_from is not null then json_build_object('from', l.spread_from, 'months', l.spread_months) end as spread, trim_scale(l.tax_rate)::text as "taxRate", coalesce(p.amount, l.net_amount) as "netAmount",
        case when l.coded_by is null then coalesce(o.account, l.account) else l.account end as account, case when l.coded_by is null then coalesce(o.cost_centre, l.cost_centre) else l.cost_centre end as "costCentre",
        case when exists (select 1 from receipt_lines r where r.order_line_id = p.order_line_id) then trim_scale(coalesce(p.quantity * o.unit_price, p.amount))::text end as "receivedValue"
      from document_lines l left join line_pairs p on p.document_id = l.document_id and p.line = l.position left join order_lines o on o.id = p.order_line_id where l.document_id = $1 order by l.position, o.position`,
@@ -90,8 +92,8 @@ export const insertEntry = async (
 
 export const insertEntryLine = (db: Database, entryId: number, position: number, line: EntryLine) =>
   db.query(
-    'insert into journal_lines (entry_id, position, account, cost_centre, supplier_id, text, debit, credit) values ($1, $2, $3, $4, $5, $6, $7, $8)',
-    [entryId, position, line.account, line.costCentre, line.supplierId, line.text, line.debit, line.credit],
+    'insert into journal_lines (entry_id, position, account, cost_centre, supplier_id, text, debit, credit, tax_rate) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)',
+    [entryId, position, line.account, line.costCentre, line.supplierId, line.text, line.debit, line.credit, line.taxRate ?? null],
   );
 
 export const insertEntryAccount = (db: Database, entryId: number, { account, source, confirmedBy }: PaidTo) =>
@@ -104,7 +106,7 @@ export const insertEntryAccount = (db: Database, entryId: number, { account, sou
 
 const ENTRY = `select e.id, e.number, e.kind, e.posted_on as "postedOn", e.period, e.description, e.document_id as "documentId", e.currency, trim_scale(e.exchange_rate)::text as "exchangeRate", p.name as "postedBy",
   (select json_build_object('account', x.account, 'source', x.source, 'confirmedBy', x.confirmed_by) from entry_accounts x where x.entry_id = e.id) as "paidTo",
-  (select json_agg(json_build_object('account', l.account, 'accountName', a.name, 'costCentre', l.cost_centre, 'supplierId', l.supplier_id, 'text', l.text, 'debit', l.debit::text, 'credit', l.credit::text) order by l.position)
+  (select json_agg(json_build_object('account', l.account, 'accountName', a.name, 'costCentre', l.cost_centre, 'supplierId', l.supplier_id, 'text', l.text, 'debit', l.debit::text, 'credit', l.credit::text, 'taxRate', trim_scale(l.tax_rate)::text) order by l.position)
    from journal_lines l join accounts a on a.number = l.account where l.entry_id = e.id) as lines
   from journal_entries e left join people p on p.id = e.posted_by`;
 

@@ -25,7 +25,7 @@ import type { Database } from '../database/database.js';
 import { record } from '../documents/change-queries.js';
 import { documentLines } from '../documents/queries.js';
 import { calledOff, learnedItems, openLines, orderCharges, orderHeads, takenOfOrders, type OrderHead } from '../orders/queries.js';
-import { companyRow } from '../people/queries.js';
+import { taxCountries } from './tax-countries.js';
 import { lockSupplier, supplierDefaults } from '../suppliers/queries.js';
 import { accountExceptions } from './accounts.js';
 import { ownFields } from '../own-fields/queries.js';
@@ -339,8 +339,7 @@ const netOf = ({ net, gross, tax }: MatchHead): string | null =>
 async function taxExceptions(db: Database, head: MatchHead, lines: Lines, country: string): Promise<MatchException[]> {
   const net = netOf(head);
   if (head.tax === null || net === null) return [];
-  const own = /^[A-Z]{2}/.exec((await companyRow(db))?.taxId ?? '')?.[0];
-  const countries = [...new Set([country, ...(own === undefined ? [] : [own])])];
+  const countries = await taxCountries(db, country);
   const tax = head.tax;
   return taxFaults({ net, tax, lines, rates: ratesOf(countries) }).map((fault): MatchException => {
     if (fault.code === 'rate') {

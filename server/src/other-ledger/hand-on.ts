@@ -34,6 +34,7 @@ const COLUMNS: readonly (readonly [keyof HandedLine, string])[] = [
   ['rate', 'rate'],
   ['account', 'account'],
   ['costCentre', 'cost centre'],
+  ['taxCode', 'tax code'],
   ['supplier', 'supplier'],
   ['supplierTaxId', 'supplier tax id'],
   ['document', 'document'],

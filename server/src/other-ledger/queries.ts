@@ -9,7 +9,13 @@ export const ledgerCodes = (db: Database) =>
   many<LedgerCode>(
     db,
     `select 'account' as kind, a.number as ours, a.name, c.theirs from accounts a left join ledger_codes c on c.kind = 'account' and c.ours = a.number
-     union all select 'cost-centre', m.code, m.name, c.theirs from cost_centres m left join ledger_codes c on c.kind = 'cost-centre' and c.ours = m.code order by 1, 2`,
+     union all select 'cost-centre', m.code, m.name, c.theirs from cost_centres m left join ledger_codes c on c.kind = 'cost-centre' and c.ours = m.code
+     union all select 'tax-rate', r.ours, r.ours || ' %', c.theirs from (
+       select trim_scale(rate)::text as ours from (
+         with recursive seen as (select min(tax_rate) as rate from journal_lines union all select (select min(tax_rate) from journal_lines where tax_rate > s.rate) from seen s where s.rate is not null)
+         select rate from seen where rate is not null) each
+       union select ours from ledger_codes where kind = 'tax-rate') r left join ledger_codes c on c.kind = 'tax-rate' and c.ours = r.ours
+     order by 1, 2`,
   );
 export const setLedgerCode = (db: Database, { kind, ours, theirs }: LedgerCodeChange) =>
   theirs === null
@@ -21,9 +27,11 @@ export const setLedgerCode = (db: Database, { kind, ours, theirs }: LedgerCodeCh
 
 /** Entries that are neither there, nor on their way, nor refused and not let go again. */
 const TO_HAND = `not exists (select from ledger_batch_entries b where b.entry_id = e.id and (b.state <> 'refused' or not b.released))`;
-/** A code of one of an entry's lines that has no counterpart. */
+/** A code of one of an entry's lines that has no counterpart; rates of tax count where any is named there. */
 const WITHOUT_CODE = `(select 'account' as kind, l.account as ours from journal_lines l where l.entry_id = e.id and not exists (select from ledger_codes c where c.kind = 'account' and c.ours = l.account)
-  union all select 'cost-centre', l.cost_centre from journal_lines l where l.entry_id = e.id and l.cost_centre is not null and not exists (select from ledger_codes c where c.kind = 'cost-centre' and c.ours = l.cost_centre) limit 1)`;
+  union all select 'cost-centre', l.cost_centre from journal_lines l where l.entry_id = e.id and l.cost_centre is not null and not exists (select from ledger_codes c where c.kind = 'cost-centre' and c.ours = l.cost_centre)
+  union all select 'tax-rate', trim_scale(l.tax_rate)::text from journal_lines l where l.entry_id = e.id and l.tax_rate is not null and exists (select from ledger_codes c where c.kind = 'tax-rate')
+    and not exists (select from ledger_codes c where c.kind = 'tax-rate' and c.ours = trim_scale(l.tax_rate)::text) limit 1)`;
 
 /** Entries whose turn it is, the oldest first, all of their codes known. One at a time makes a batch of them. */
 export const entriesToHand = async (db: Database, most: number): Promise<number[]> => {
@@ -45,6 +53,7 @@ export interface HandedLine {
   readonly rate: string;
   readonly account: string;
   readonly costCentre: string | null;
+  readonly taxCode: string | null;
   readonly supplier: string | null;
   readonly supplierTaxId: string | null;
   readonly document: string | null;
@@ -55,10 +64,10 @@ export interface HandedLine {
 export const handedLines = (db: Database, ids: readonly number[]) =>
   many<HandedLine>(
     db,
-    `select e.number as entry, e.posted_on as date, e.period, l.text, e.currency, trim_scale(e.exchange_rate)::text as rate, a.theirs as account, c.theirs as "costCentre",
+    `select e.number as entry, e.posted_on as date, e.period, l.text, e.currency, trim_scale(e.exchange_rate)::text as rate, a.theirs as account, c.theirs as "costCentre", t.theirs as "taxCode",
        s.name as supplier, s.tax_id as "supplierTaxId", d.invoice_number as document, l.debit::text as debit, l.credit::text as credit
      from journal_entries e join journal_lines l on l.entry_id = e.id join ledger_codes a on a.kind = 'account' and a.ours = l.account
-       left join ledger_codes c on c.kind = 'cost-centre' and c.ours = l.cost_centre left join suppliers s on s.id = l.supplier_id left join documents d on d.id = e.document_id
+       left join ledger_codes c on c.kind = 'cost-centre' and c.ours = l.cost_centre left join ledger_codes t on t.kind = 'tax-rate' and t.ours = trim_scale(l.tax_rate)::text left join suppliers s on s.id = l.supplier_id left join documents d on d.id = e.document_id
      where e.id = any($1) order by e.number, l.position`,
     [ids],
   );

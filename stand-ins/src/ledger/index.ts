@@ -16,7 +16,7 @@ interface Books {
 
 /**
  * A stand-in for another ledger: takes batches of entries as CSV, once by their key, refuses those that do not balance, go to no account of
- * its chart (six digits), or have an expense without a cost centre, and gives the others a number of its own. Its books lie in a file.
+ * its chart (six digits), name a tax code that is none of its own (V and its rate), or have an expense without a cost centre, and gives the others a number of its own. Its books lie in a file.
  */
 export function openLedger(port: number, file: string): Promise<void> {
   const books: Books = existsSync(file) ? (JSON.parse(readFileSync(file, 'utf8')) as Books) : { next: 1, answers: {}, numbers: {} };
@@ -66,6 +66,7 @@ function fault(lines: readonly Record<string, string>[]): string | null {
   if (sum !== 0n) return 'Debit and credit differ.';
   for (const line of lines) {
     if (!/^\d{6}$/.test(line.account)) return `There is no account ${line.account}.`;
+    if (line['tax code'] !== '' && !/^V\d{1,2}$/.test(line['tax code'])) return `There is no tax code ${line['tax code']}.`;
     if (line.account.startsWith('5') && line['cost centre'] === '') return `Account ${line.account} needs a cost centre.`;
   }
   return null;

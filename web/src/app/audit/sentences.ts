@@ -1,4 +1,5 @@
 import type { AuditAct } from '@umber/core/audit';
+import { LEDGER_CODE_NAMES, type LedgerCodeKind } from '@umber/contract/other-ledger';
 import { orderChangeText } from '../orders/sentences';
 import type { SupplierChange } from '@umber/core/suppliers';
 import { supplierChangeText } from '../suppliers/record-words';
@@ -39,7 +40,7 @@ export function auditText(act: AuditAct): string {
     case 'other-ledger-switched':
       return act.isOn ? 'Entries are handed to the other ledger' : 'Entries are not handed to the other ledger any more';
     case 'ledger-code-set':
-      return `${act.kind === 'account' ? 'Account' : 'Cost centre'} ${act.ours} in the other ledger: ${act.before ?? 'nothing'} → ${act.after ?? 'nothing'}`;
+      return `${LEDGER_CODE_NAMES[act.kind as LedgerCodeKind] ?? act.kind} ${act.ours} in the other ledger: ${act.before ?? 'nothing'} → ${act.after ?? 'nothing'}`;
     case 'export-target-set':
       return act.to === null ? `Export “${act.name}” goes nowhere by itself any more` : `Export “${act.name}” goes to ${act.to}`;
     case 'hook-made':

@@ -24,6 +24,9 @@ import { AmountPipe } from '../money/amount.pipe';
           <tr>
             <td>
               <span class="digits">{{ line.account }}</span> {{ line.accountName }}
+              @if (line.taxRate) {
+                <span class="quiet rate">{{ line.taxRate }} %</span>
+              }
             </td>
             <td class="quiet">{{ line.text }}</td>
             <td class="digits">{{ line.costCentre }}</td>
@@ -49,6 +52,9 @@ import { AmountPipe } from '../money/amount.pipe';
     }
     td {
       font-size: 14.5px;
+    }
+    .rate {
+      white-space: nowrap;
     }
   `,
 })

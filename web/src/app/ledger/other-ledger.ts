@@ -1,7 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { addressOf } from '@umber/contract/endpoints';
-import type { LedgerBatch, LedgerCode, OtherLedgerView, StoppedEntry } from '@umber/contract/other-ledger';
+import {
+  LEDGER_CODE_NAMES,
+  type LedgerBatch,
+  type LedgerCode,
+  type OtherLedgerView,
+  type StoppedEntry,
+} from '@umber/contract/other-ledger';
 import { may } from '@umber/core/permissions';
 import { debounceTime, merge, startWith, Subject, type Observable } from 'rxjs';
 import { Api } from '../api';
@@ -93,7 +99,10 @@ const LOOKED_MS = 2000;
         }
       }
       <h2>What our codes are called there</h2>
-      <p class="quiet">An entry with a code that has no name there is not handed on.</p>
+      <p class="quiet">
+        An entry with a code that has no name there is not handed on. Rates of tax count once one of them is named; until then it is told
+        none.
+      </p>
       <table class="ruled" aria-label="Codes">
         <thead>
           <tr>
@@ -110,6 +119,8 @@ const LOOKED_MS = 2000;
                 {{ code.name }}
                 @if (code.kind === 'cost-centre') {
                   <span class="quiet">cost centre</span>
+                } @else if (code.kind === 'tax-rate') {
+                  <span class="quiet">tax</span>
                 }
               </td>
               <td>
@@ -176,9 +187,7 @@ export class OtherLedger {
   protected readonly day = (moment: string): string => dayText(moment.slice(0, 10), this.#today);
   protected readonly csvOf = ({ id }: LedgerBatch): string => addressOf('ledgerBatch', { id });
   protected readonly reasonOf = ({ because }: StoppedEntry): string =>
-    because.code === 'refused'
-      ? because.reason
-      : `${because.kind === 'account' ? 'Account' : 'Cost centre'} ${because.ours} has no name there.`;
+    because.code === 'refused' ? because.reason : `${LEDGER_CODE_NAMES[because.kind]} ${because.ours} has no name there.`;
   protected readonly stateOf = ({ accepted, refused, fault, answeredAt, nextAt }: LedgerBatch): string =>
     answeredAt !== null
       ? `${accepted} taken${refused === 0 ? '' : `, ${refused} refused`}`
