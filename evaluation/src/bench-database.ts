@@ -4,7 +4,7 @@ import { loadDemo } from '@umber/server/demo/load';
 import { documentView } from '@umber/server/documents/view';
 import { entryRows, openItemCount, openItems, trialBalanceRows } from '@umber/server/ledger/queries';
 import { likeDocuments } from '@umber/server/matching/queries';
-import { allOrders, openLines } from '@umber/server/orders/queries';
+import { ordersNamed, openLines } from '@umber/server/orders/queries';
 import { searchSuppliers, suppliersLike } from '@umber/server/suppliers/queries';
 import { arrivalRows, sumUpRestingCounts, trayCounts, trayRows, trayTotal } from '@umber/server/trays/queries';
 import { timed, timedLine } from './timed.js';
@@ -91,7 +91,7 @@ export async function benchDatabase(databaseUrl: string): Promise<void> {
       ['supplier by words', (db) => searchSuppliers(db, 'haulage 47')],
       ['supplier by words with a slip', (db) => searchSuppliers(db, 'junper works 3456')],
       ['open order lines of a supplier', (db) => openLines(db, supplier, [], 1)],
-      ['orders by words', (db) => allOrders(db, 'B4711')],
+      ['orders by words', (db) => ordersNamed(db, 'B4711')],
       ['documents that may be the same', (db) => likeDocuments(db, 1, supplier)],
       ['journal, newest', (db) => entryRows(db, 500)],
       ['open items', async (db) => [await openItems(db, 500), await openItemCount(db)]],

@@ -91,6 +91,28 @@ describe('the archive', () => {
     expect(await found({ years: '1999' })).toEqual([]);
   });
 
+  it.each([
+    ['arrivals', 'arrivals', 'id', 'nell'],
+    ['entries', 'ledger/entries', 'number', 'nell'],
+    ['orders', 'orders', 'id', 'nell'],
+    ['suppliers', 'suppliers', 'id', 'nell'],
+    ['audit', 'audit', 'id', 'ruth'],
+  ])('lists all %s by cursor, each once, the newest first', async (name, whole, key, who) => {
+    const keys: number[] = [];
+    let cursor = '';
+    do {
+      const page = await people[who].ok('GET', `/api/all/${name}?limit=3&cursor=${cursor}`);
+      expect(page.items.length).toBeLessThanOrEqual(3);
+      keys.push(...page.items.map((one: View) => one[key]));
+      cursor = page.next;
+    } while (cursor !== null);
+    const all: View[] = await people[who].ok('GET', `/api/${whole}`);
+    expect(keys.length).toBeGreaterThan(3);
+    expect(keys).toEqual(all.map((one) => one[key]).sort((a, b) => b - a));
+    expect((await people[who].send('GET', `/api/all/${name}?limit=0`)).status).toBe(400);
+    expect((await people[who].send('GET', `/api/all/${name}?cursor=x`)).status).toBe(400);
+  });
+
   it('lists all documents by cursor, the newest first, whatever comes meanwhile', async () => {
     const first = await people.nell.ok('GET', '/api/documents?limit=2');
     expect(first.documents.map(({ id }: View) => id)).toEqual([documents[2].id, documents[1].id]);

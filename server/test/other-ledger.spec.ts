@@ -63,7 +63,7 @@ describe('another ledger', () => {
   const codes = async (theirs: (ours: string) => string | null) => {
     const { codes: known } = await view();
     return people.ruth.ok('PUT', '/api/other-ledger/codes', {
-      codes: known.map(({ kind, ours }: View) => ({ kind, ours, theirs: theirs(ours) })),
+      codes: known.filter(({ kind }: View) => kind !== 'tax-rate').map(({ kind, ours }: View) => ({ kind, ours, theirs: theirs(ours) })),
     });
   };
 
@@ -110,6 +110,8 @@ describe('another ledger', () => {
     expect(new Set(rows.map((row) => row.their_number)).size).toBe(rows.length);
     const lines: Record<string, string>[] = parse(seen[0].csv, { columns: true });
     expect(lines.every(({ account }) => /^\d{6}$/.test(account))).toBe(true);
+    // Where no rate is named there, it is told none.
+    expect(new Set(lines.map((line) => line['tax code']))).toEqual(new Set(['']));
     expect(seen[0].headers['content-type']).toContain('text/csv');
     expect(await (await people.tom.raw(`/api/other-ledger/batches/${batches[0].id}/entries.csv`)).text()).toBe(seen[0].csv);
     await hand();
@@ -135,6 +137,25 @@ describe('another ledger', () => {
     await hand();
     const done = await until('it to be taken', async () => ((await view()).waiting === 0 ? view() : undefined));
     expect(done.stopped).toEqual([]);
+  });
+
+  it('is told the tax of each line once rates are named, and waits for one that is not', async () => {
+    const { codes: known } = await view();
+    const rates = known.filter(({ kind }: View) => kind === 'tax-rate');
+    expect(rates).toMatchObject([{ ours: '20', name: '20 %', theirs: null }]);
+    await server.pool.query("insert into ledger_codes values ('tax-rate', '5', 'V5')");
+    const document = await arrived(server, people.nell, 'dapplemere', 0, { part: 0.1 });
+    await people.ruth.ok('POST', `/api/documents/${document.id}/post`, { version: document.version });
+    await hand();
+    expect((await view()).stopped).toMatchObject([{ because: { code: 'no-code', kind: 'tax-rate', ours: '20' } }]);
+    await people.ruth.ok('PUT', '/api/other-ledger/codes', { codes: [{ kind: 'tax-rate', ours: '20', theirs: 'V20' }] });
+    await hand();
+    await until('it to be taken', async () => ((await view()).waiting === 0 ? true : undefined));
+    const lines: Record<string, string>[] = parse(seen[seen.length - 1].csv, { columns: true });
+    const owed = lines.find(({ supplier }) => supplier !== '');
+    expect(owed?.['tax code']).toBe('');
+    expect(new Set(lines.filter((line) => line !== owed).map((line) => line['tax code']))).toEqual(new Set(['V20']));
+    expect(lines.length).toBeGreaterThan(2);
   });
 
   it('is tried again after a while where it cannot, and by somebody where it will not; half an answer is none', async () => {

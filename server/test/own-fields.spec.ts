@@ -93,6 +93,7 @@ describe('own fields', () => {
     const found = (words: string) => clerk.ok('GET', `/api/search?q=${encodeURIComponent(words)}`);
     expect(await found('North yard')).toMatchObject([{ id: document.id, by: 'own' }]);
     expect(again.tray).toBe('check');
+    expect((await cell('B-7712', again.version)).status).toBe(200);
     const preview = await clerk.ok('POST', '/api/export/preview', {
       what: { trays: [], kinds: [], supplierId: null, date: 'issueDate', from: null, to: null, words: 'HO-4101', since: 'all' },
       layout: {
@@ -106,8 +107,8 @@ describe('own fields', () => {
       },
     });
     expect(preview.tables[0].rows).toEqual([
-      ['HO-4101', 'North yard', ''],
       ['HO-4101', 'North yard', 'B-7712'],
+      ['HO-4101', 'North yard', ''],
     ]);
   });
 

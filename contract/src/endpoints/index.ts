@@ -97,12 +97,12 @@ import type {
   RetentionView,
   RetentionWish,
 } from '../retention/index.js';
+import type { Page, PageWish } from '../paging/index.js';
 import type { KeepingView, KeepingWish, NamePreview } from '../keeping/index.js';
 import type { EInvoiceView } from '../e-invoices/index.js';
 import type { PageLeadsChange, RiskChange, RiskView } from '../reading/index.js';
 import type {
   DocumentsPage,
-  DocumentsWish,
   ArchiveFound,
   ArchiveSearch,
   FoundDocument,
@@ -262,7 +262,12 @@ export const ENDPOINTS = {
   refuseDeletion: returns<DeletionPage, DeletionRefusal>().post('/retention/deletions/:id/refused', 'askDeletions'),
   deletionRecord: returns<Bytes>().get('/retention/deletions/:id/record.csv', 'signed-in'),
   keptPdf: returns<Bytes>().get('/documents/:id/kept.pdf', 'signed-in'),
-  documents: returns<DocumentsPage, DocumentsWish>().get('/documents', 'signed-in'),
+  allArrivals: returns<Page<ArrivalRow>, PageWish>().get('/all/arrivals', 'signed-in'),
+  allEntries: returns<Page<EntryView>, PageWish>().get('/all/entries', 'signed-in'),
+  allOrders: returns<Page<OrderRow>, PageWish>().get('/all/orders', 'signed-in'),
+  allSuppliers: returns<Page<FoundSupplier>, PageWish>().get('/all/suppliers', 'signed-in'),
+  allAudit: returns<Page<AuditEntry>, PageWish>().get('/all/audit', 'audit'),
+  documents: returns<DocumentsPage, PageWish>().get('/documents', 'signed-in'),
   searchArchive: returns<ArchiveFound, ArchiveSearch>().get('/archive/search', 'signed-in'),
   keptSearches: returns<readonly KeptSearch[]>().get('/archive/kept', 'signed-in'),
   keepSearch: returns<readonly KeptSearch[], KeepSearch>().put('/archive/kept', 'keepSearches'),

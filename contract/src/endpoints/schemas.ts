@@ -45,6 +45,7 @@ import { signInSchema } from '../people/schemas.js';
 import { exportWishSchema, keepWishSchema, runWishSchema, targetWishSchema } from '../exports/schemas.js';
 import { pageLeadsSchema, riskChangeSchema } from '../reading/schemas.js';
 import { ledgerCodesSchema, otherLedgerSwitchSchema } from '../other-ledger/schemas.js';
+import { pageWishSchema } from '../paging/schemas.js';
 import { newHookSchema } from '../hooks/schemas.js';
 import {
   deletionAgreementSchema,
@@ -57,7 +58,7 @@ import {
   retentionWishSchema,
 } from '../retention/schemas.js';
 import { keepingWishSchema, namePreviewSchema } from '../keeping/schemas.js';
-import { documentsWishSchema, archiveSearchSchema, handingListSchema, keepSearchSchema } from '../searching/schemas.js';
+import { archiveSearchSchema, handingListSchema, keepSearchSchema } from '../searching/schemas.js';
 import { arrangementSchema, pageNumberSchema, pictureWishSchema } from '../separating/schemas.js';
 import { alikeAcceptanceSchema, alikeChoiceSchema } from '../sorting/schemas.js';
 import {
@@ -170,7 +171,12 @@ export const INPUT_SCHEMAS: { readonly [N in WithInput]: Joi.Schema<InputOf<N> e
   askDeletion: deletionWishSchema,
   agreeDeletion: deletionAgreementSchema,
   refuseDeletion: deletionRefusalSchema,
-  documents: documentsWishSchema,
+  documents: pageWishSchema,
+  allArrivals: pageWishSchema,
+  allEntries: pageWishSchema,
+  allOrders: pageWishSchema,
+  allSuppliers: pageWishSchema,
+  allAudit: pageWishSchema,
   searchArchive: archiveSearchSchema,
   keepSearch: keepSearchSchema,
   handList: handingListSchema,

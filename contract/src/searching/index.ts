@@ -14,12 +14,6 @@ export interface ListedDocument {
   readonly currency: string | null;
   readonly total: string | null;
 }
-/** Documents, the newest first, so many at a time. */
-export interface DocumentsWish {
-  /** What the page before said is next; empty: the first page. */
-  readonly cursor: string;
-  readonly limit: number;
-}
 export interface DocumentsPage {
   readonly documents: readonly ListedDocument[];
   /** The cursor of the page behind this one; null: there is none. */

@@ -1,17 +1,7 @@
 import Joi from 'joi';
 import { DOCUMENT_KINDS, TRAYS } from '@umber/core/documents';
 import { idSchema, isoDateSchema } from '../common-schemas.js';
-import {
-  BANDS,
-  listOf,
-  MOST_HANDED,
-  ORDERS,
-  PLACES,
-  type ArchiveSearch,
-  type DocumentsWish,
-  type HandingList,
-  type KeepSearch,
-} from './index.js';
+import { BANDS, listOf, MOST_HANDED, ORDERS, PLACES, type ArchiveSearch, type HandingList, type KeepSearch } from './index.js';
 
 /** Parts that each pass, with commas between them. */
 const listed = (isPart: (part: string) => boolean) =>
@@ -21,12 +11,6 @@ const listed = (isPart: (part: string) => boolean) =>
     .default('')
     .custom((text: string, helpers) => (listOf(text).every(isPart) ? text : helpers.error('any.invalid')));
 const among = (values: readonly string[]) => listed((part) => values.includes(part));
-
-const CURSOR = /^[A-Za-z0-9_-]{0,40}$/;
-export const documentsWishSchema = Joi.object<DocumentsWish, true>({
-  cursor: Joi.string().allow('').pattern(CURSOR).default('').messages({ '*': 'A cursor is what the page before gave as its next.' }),
-  limit: Joi.number().integer().min(1).max(500).default(100),
-});
 
 const search = {
   q: Joi.string().trim().max(300).allow('').default('').messages({ 'string.max': 'A search has at most 300 letters.' }),

@@ -110,8 +110,12 @@ const ENTRY = `select e.id, e.number, e.kind, e.posted_on as "postedOn", e.perio
    from journal_lines l join accounts a on a.number = l.account where l.entry_id = e.id) as lines
   from journal_entries e left join people p on p.id = e.posted_by`;
 
-export const entryRows = (db: Database, most: number) =>
-  many<EntryView & { lines: EntryLineView[] }>(db, `${ENTRY} order by e.number desc limit $1`, [most]);
+/** The newest entries, before one of this number where that is named. */
+export const entryRows = (db: Database, most: number, before: number | null = null) =>
+  many<EntryView & { lines: EntryLineView[] }>(db, `${ENTRY} where $2::bigint is null or e.number < $2 order by e.number desc limit $1`, [
+    most,
+    before,
+  ]);
 
 export const entryOfDocument = (db: Database, documentId: number) =>
   maybe<EntryView>(db, `${ENTRY} where e.document_id = $1`, [documentId]);

@@ -1,3 +1,4 @@
+import { pageOf } from '../database/page.js';
 import type { TrialBalance } from '@umber/contract/ledger';
 import { sum, toAmount } from '@umber/core/money';
 import type { Database } from '../database/database.js';
@@ -11,13 +12,21 @@ import { entryOfDocument, entryRows, openItemCount, openItems, trialBalanceRows 
 const MOST_ENTRIES = 500;
 const MOST_ITEMS = 500;
 
-export const ledgerRoutes = (services: Services): Handlers<'entry' | 'post' | 'postAll' | 'entries' | 'openItems' | 'trialBalance'> => {
+export const ledgerRoutes = (
+  services: Services,
+): Handlers<'entry' | 'post' | 'postAll' | 'entries' | 'allEntries' | 'openItems' | 'trialBalance'> => {
   const { pool } = services;
   return {
     entry: async ({ params: { id } }) => (await entryOfDocument(pool, id)) ?? previewEntry(pool, id),
     post: ({ params: { id }, person, input }) => post(services, id, person, input),
     postAll: ({ person, input }) => postAll(services, person, input),
     entries: () => entryRows(pool, MOST_ENTRIES),
+    allEntries: ({ input }) =>
+      pageOf(
+        input,
+        (before, most) => entryRows(pool, most, before),
+        ({ number }) => number ?? 0,
+      ),
     openItems: async () => ({ items: await openItems(pool, MOST_ITEMS), count: await openItemCount(pool) }),
     trialBalance: () => trialBalance(pool),
   };

@@ -214,12 +214,25 @@ export const learnItem = (db: Database, supplierId: number, theirs: string, ours
     [supplierId, theirs, ours, personId, documentId],
   );
 
-export const allOrders = (db: Database, text: string) =>
+const NEWEST_SHOWN = 200;
+
+/** Orders by their numbers and suppliers, the newest of them. */
+export const ordersNamed = (db: Database, text: string) =>
+  orderRows(
+    db,
+    `select id from orders where number ilike '%' || $1 || '%'
+     union select x.id from orders x join suppliers y on y.id = x.supplier_id where y.name ilike '%' || $1 || '%' order by id desc limit ${NEWEST_SHOWN}`,
+    [text],
+    'o.ordered_on desc, o.id desc',
+  );
+/** All orders, the last entered first, before one of them where that is named. */
+export const ordersBefore = (db: Database, before: number | null, most: number) =>
+  orderRows(db, 'select id from orders where $1::bigint is null or id < $1 order by id desc limit $2', [before, most], 'o.id desc');
+
+const orderRows = (db: Database, which: string, values: readonly unknown[], order: string) =>
   many<OrderRow>(
     db,
-    `with found as (select id from orders where number ilike '%' || $1 || '%'
-         union select x.id from orders x join suppliers y on y.id = x.supplier_id where y.name ilike '%' || $1 || '%'
-         order by id desc limit 200),
+    `with found as (${which}),
        sums as (
          select l.order_id, count(*)::int as lines, sum(l.quantity * l.unit_price) as worth,
            sum(l.unit_price * coalesce((select sum(case h.kind when 'return' then -r.quantity else r.quantity end) from receipt_lines r join receipts h on h.id = r.receipt_id where r.order_line_id = l.id), 0)) as received,
@@ -228,8 +241,8 @@ export const allOrders = (db: Database, text: string) =>
      select o.id, o.number, o.kind, s.name as supplier, p.name as owner, o.cost_centre as "costCentre", o.currency, o.ordered_on as "orderedOn", o.state, coalesce(m.lines, 0) as lines,
        round(coalesce(o.value_limit, m.worth, 0), 2)::text as amount, coalesce(round(100 * m.received / nullif(m.worth, 0)), 0)::int as "receivedPercent", coalesce(round(100 * m.invoiced / nullif(coalesce(o.value_limit, m.worth), 0)), 0)::int as "invoicedPercent"
      from found join orders o on o.id = found.id join suppliers s on s.id = o.supplier_id join people p on p.id = o.owner_id left join sums m on m.order_id = o.id
-     order by o.ordered_on desc, o.id desc`,
-    [text],
+     order by ${order}`,
+    [...values],
   );
 
 // Entering and changing.

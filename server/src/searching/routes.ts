@@ -5,11 +5,11 @@ import type { Services } from '../services.js';
 import { asLike, searchWords } from '../database/search-words.js';
 import { peopleWith } from '../people/queries.js';
 import { searchArchive } from './archive.js';
-import { documentsPage } from './documents-page.js';
+import { pageOf } from '../database/page.js';
 import { keepSearch, keptSearches, lookAtSearch, removeSearch } from './kept-searches.js';
 import { closeList, openLists } from './list-queries.js';
 import { handList, openList } from './lists.js';
-import { foundDocuments } from './queries.js';
+import { documentsBefore, foundDocuments } from './queries.js';
 
 type Searching =
   | 'search'
@@ -40,7 +40,14 @@ function amountIn(text: string): string | null {
 
 /** One search over all documents; the archive, searches that are kept, and lists that are handed on. */
 export const searchingRoutes = ({ pool, today }: Services): Handlers<Searching> => ({
-  documents: ({ input }) => documentsPage(pool, input),
+  documents: async ({ input }) => {
+    const { items, next } = await pageOf(
+      input,
+      (before, most) => documentsBefore(pool, before, most),
+      ({ id }) => id,
+    );
+    return { documents: items, next };
+  },
   searchArchive: ({ input }) => searchArchive(pool, input),
   keptSearches: ({ person }) => keptSearches(pool, person.id),
   keepSearch: async ({ input, person }) => {

@@ -33,6 +33,15 @@ export const searchSuppliers = (db: Database, text: string) =>
         [text.trim(), likeText(text.trim())],
       );
 
+/** All suppliers, the newest first, before one of them where that is named. */
+export const suppliersBefore = (db: Database, before: number | null, most: number) =>
+  many<FoundSupplier>(
+    db,
+    `select v.*, null as by, s.blocked_reason as blocked from (${VIEW}) v join suppliers s on s.id = v.id
+     where s.merged_into is null and ($1::bigint is null or v.id < $1) order by v.id desc limit $2`,
+    [before, most],
+  );
+
 /** The suppliers that have something in common with what a document shows of its seller, each found by an index. */
 export const suppliersLike = (db: Database, { taxId, iban, mailDomain, name }: SellerTraits) =>
   many<KnownSupplier>(

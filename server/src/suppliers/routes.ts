@@ -1,11 +1,13 @@
+import { pageOf } from '../database/page.js';
 import type { Services } from '../services.js';
 import type { Handlers } from '../serve.js';
 import { answerChange, blockSupplier, changeAccounts, changeSupplier, mergeSupplier, supplierPage } from './change.js';
 import { confirmSupplier, putOnFile, supplierDraft } from './put-on-file.js';
-import { searchSuppliers } from './queries.js';
+import { searchSuppliers, suppliersBefore } from './queries.js';
 
 type Suppliers =
   | 'suppliers'
+  | 'allSuppliers'
   | 'addSupplier'
   | 'confirmSupplier'
   | 'supplierDraft'
@@ -18,6 +20,12 @@ type Suppliers =
 
 export const supplierRoutes = (services: Services): Handlers<Suppliers> => ({
   suppliers: ({ input: { q } }) => searchSuppliers(services.pool, q),
+  allSuppliers: ({ input }) =>
+    pageOf(
+      input,
+      (before, most) => suppliersBefore(services.pool, before, most),
+      ({ id }) => id,
+    ),
   addSupplier: ({ person, input }) => putOnFile(services, person, input),
   confirmSupplier: ({ params: { id }, person }) => confirmSupplier(services, person, id),
   supplierDraft: ({ params: { id } }) => supplierDraft(services.pool, id),

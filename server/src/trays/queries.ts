@@ -75,8 +75,8 @@ export const trayTotal = async (db: Database, tray: Tray) =>
     )
   ).n;
 
-/** The newest arrivals; those that have all words of `search` (the beginnings of words will do), where it is not empty. */
-export const arrivalRows = (db: Database, search: string, most: number) =>
+/** The newest arrivals, before one of them where that is named; those that have all words of `search` (the beginnings of words will do), where it is not empty. */
+export const arrivalRows = (db: Database, search: string, most: number, before: number | null = null) =>
   many<ArrivalRow>(
     db,
     `select a.id, a.received_at as "receivedAt", s.name as source, a.kind, a.name, coalesce(a.sender, a.envelope_from) as sender, a.subject, a.state, a.reason,
@@ -88,8 +88,8 @@ export const arrivalRows = (db: Database, search: string, most: number) =>
          (select json_agg(json_build_object('id', d.id, 'tray', d.tray, 'number', d.invoice_number) order by d.id) from documents d where d.file_id = f.id)) order by f.id)
          from files f where f.arrival_id = a.id), '[]') as files
      from arrivals a join sources s on s.id = a.source_id
-     where $1 = '' or arrival_words(a.sender, a.subject, a.name, a.body_text) @@ to_tsquery('simple', $1)
+     where ($1 = '' or arrival_words(a.sender, a.subject, a.name, a.body_text) @@ to_tsquery('simple', $1)) and ($3::bigint is null or a.id < $3)
      order by a.id desc limit $2`,
-    [searchWords(search), most],
+    [searchWords(search), most, before],
     { reason: isArrivalReason, step: isStepRow },
   );

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { LineCodingWish, PartWish } from '@umber/contract/coding';
 import type { DocumentView, LineView } from '@umber/contract/documents';
@@ -31,6 +31,21 @@ export class CodingTable {
   protected readonly splitting = signal<Splitting | null>(null);
   protected readonly fault = signal('');
   protected readonly reasonText = reasonText;
+  /** What was chosen of lines that still lack something: it is kept until they are whole. */
+  readonly #drafts = linkedSignal<number, ReadonlyMap<number, Draft>>({ source: () => this.document().id, computation: () => new Map() });
+  protected readonly lines = computed(() =>
+    this.document().lines.map((line): LineView => ({ ...line, ...this.#drafts().get(line.position) })),
+  );
+  /** What has begun to be coded and what it lacks, in words; empty where nothing does. */
+  protected readonly lacking = computed(() =>
+    this.lines()
+      .filter(({ position }) => this.#drafts().has(position))
+      .map(
+        (line) =>
+          `Line ${line.position + 1}: choose ${line.account ? 'a cost centre' : line.costCentre ? 'an account' : 'account and cost centre'} as well.`,
+      )
+      .join(' '),
+  );
   protected readonly several = computed(() => this.document().lines.length > 1);
 
   /** An account that nobody may choose, as that of carriage, or none yet. */
@@ -44,14 +59,28 @@ export class CodingTable {
     return line.parts.length === 0 ? [] : (splitAmounts(line.cells.netAmount ?? '0', own, line.parts) ?? []);
   }
 
-  protected change(line: LineView, change: Partial<Pick<LineCodingWish, 'account' | 'costCentre' | 'project'>>): void {
-    this.coded.emit([{ ...wishOf(line), ...change }]);
+  protected change(line: LineView, change: Draft): void {
+    this.#code([{ ...wishOf(line), ...change }]);
+  }
+
+  /** Hands on what is whole, and keeps what is not. */
+  #code(wishes: readonly LineCodingWish[]): void {
+    const isWhole = ({ account, costCentre }: LineCodingWish) => account !== '' && costCentre !== '';
+    this.#drafts.update((drafts) => {
+      const next = new Map(drafts);
+      for (const wish of wishes)
+        if (isWhole(wish)) next.delete(wish.position);
+        else next.set(wish.position, { account: wish.account, costCentre: wish.costCentre, project: wish.project });
+      return next;
+    });
+    const whole = wishes.filter(isWhole);
+    if (whole.length > 0) this.coded.emit(whole);
   }
 
   /** Codes all lines alike. */
-  protected changeAll(change: Partial<Pick<LineCodingWish, 'account' | 'costCentre' | 'project'>>): void {
+  protected changeAll(change: Draft): void {
     if (Object.values(change).some((value) => value === '')) return;
-    this.coded.emit(this.document().lines.map((line) => ({ ...wishOf(line), ...change })));
+    this.#code(this.lines().map((line) => ({ ...wishOf(line), ...change })));
   }
 
   protected split(line: LineView): void {
@@ -142,6 +171,9 @@ export class CodingTable {
     this.coded.emit([{ ...wishOf(line), parts, spread }]);
   }
 }
+
+/** What of a line's coding is chosen. */
+type Draft = Partial<Pick<LineCodingWish, 'account' | 'costCentre' | 'project'>>;
 
 /** A line that is being shared out or spread, as it is typed. */
 interface Splitting {

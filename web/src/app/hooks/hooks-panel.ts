@@ -33,7 +33,7 @@ const EVENT_NAMES: Readonly<Record<HookEvent, string>> = {
             <label><input type="checkbox" [checked]="chosen().has(event)" (change)="toggle(event)" /> {{ names[event] }}</label>
           }
         </span>
-        <button class="plain-button" type="submit">Add the address</button>
+        <button class="plain-button" type="submit" [disabled]="busy()">Add the address</button>
       </form>
       @if (made(); as hook) {
         <p class="new" role="status">
@@ -136,6 +136,7 @@ export class HooksPanel {
   protected readonly view = signal<HooksView | null>(null);
   protected readonly made = signal<MadeHook | null>(null);
   protected readonly said = signal<string | null>(null);
+  protected readonly busy = signal(false);
   protected readonly form = new FormGroup({ url: new FormControl('', { nonNullable: true }) });
   protected readonly chosen = signal<ReadonlySet<HookEvent>>(new Set<HookEvent>(['posted']));
   protected readonly events = HOOK_EVENTS;
@@ -157,10 +158,14 @@ export class HooksPanel {
   protected toggle(event: HookEvent): void {
     this.chosen.update((chosen) => new Set(HOOK_EVENTS.filter((one) => chosen.has(one) !== (one === event))));
   }
+  /** Once, however often it is pressed: each has a secret that is shown once. */
   protected make(): void {
+    if (this.busy()) return;
+    this.busy.set(true);
     this.said.set(null);
     this.#api.call('makeHook', {}, { url: this.form.getRawValue().url, events: [...this.chosen()] }).subscribe({
       next: (hook) => {
+        this.busy.set(false);
         this.made.set(hook);
         this.form.reset();
         this.view.update((view) => ({ hooks: [...(view?.hooks ?? []), hook], log: view?.log ?? [] }));
@@ -175,5 +180,8 @@ export class HooksPanel {
     this.#api.call('sendHookAgain', { id }).subscribe({ next: (view) => this.view.set(view), error: this.#fail });
   }
 
-  readonly #fail = (error: unknown): void => this.said.set(messageOf(error));
+  readonly #fail = (error: unknown): void => {
+    this.busy.set(false);
+    this.said.set(messageOf(error));
+  };
 }

@@ -38,7 +38,7 @@ const SCOPES: Readonly<Record<TokenScope, readonly TokenScope[]>> = {
         <option [ngValue]="365">for a year</option>
         <option [ngValue]="null">until it is revoked</option>
       </select>
-      <button class="plain-button" type="submit">Make a token</button>
+      <button class="plain-button" type="submit" [disabled]="busy()">Make a token</button>
     </form>
     @if (made(); as token) {
       <p class="new" role="status">
@@ -122,6 +122,7 @@ export class TokensPanel {
   protected readonly tokens = signal<readonly TokenView[]>([]);
   protected readonly made = signal<NewToken | null>(null);
   protected readonly said = signal<string | null>(null);
+  protected readonly busy = signal(false);
   protected readonly form = new FormGroup({
     name: new FormControl('', { nonNullable: true }),
     may: new FormControl<TokenScope>('arrivals', { nonNullable: true }),
@@ -140,12 +141,16 @@ export class TokensPanel {
     this.#api.call('tokens').subscribe({ next: (tokens) => this.tokens.set(tokens), error: this.#fail });
   }
 
+  /** Once, however often it is pressed: each is shown once. */
   protected make(): void {
+    if (this.busy()) return;
     const { name, may, days } = this.form.getRawValue();
     this.said.set(name.trim() === '' ? 'Say what the token is for, then make it.' : null);
     if (this.said() !== null) return;
+    this.busy.set(true);
     this.#api.call('makeToken', {}, { name, scopes: SCOPES[may], days }).subscribe({
       next: (token) => {
+        this.busy.set(false);
         this.made.set(token);
         this.form.reset();
         this.tokens.update((tokens) => [token, ...tokens]);
@@ -162,5 +167,8 @@ export class TokensPanel {
     this.#api.call('revokeToken', { id }).subscribe({ next: (tokens) => this.tokens.set(tokens), error: this.#fail });
   }
 
-  readonly #fail = (error: unknown): void => this.said.set(messageOf(error));
+  readonly #fail = (error: unknown): void => {
+    this.busy.set(false);
+    this.said.set(messageOf(error));
+  };
 }

@@ -130,7 +130,7 @@ const LOOKED_MS = 2000;
                     class="field digits"
                     maxlength="40"
                     spellcheck="false"
-                    [class.missing]="code.theirs === null"
+                    [class.missing]="code.theirs === null && (code.kind !== 'tax-rate' || tellsTax())"
                     [value]="code.theirs ?? ''"
                     [attr.aria-label]="code.ours + ' there'"
                     (change)="name(code, theirs.value)"
@@ -183,6 +183,10 @@ export class OtherLedger {
   protected readonly said = signal('');
   protected readonly mayPost = computed(() => may(this.#role()?.role ?? 'auditor', 'post'));
   protected readonly mayName = computed(() => may(this.#role()?.role ?? 'auditor', 'masterData'));
+  /** Whether any rate of tax has a name there: then all need one. */
+  protected readonly tellsTax = computed(
+    () => this.view()?.codes.some(({ kind, theirs }) => kind === 'tax-rate' && theirs !== null) ?? false,
+  );
   readonly #today = todayIso();
   protected readonly day = (moment: string): string => dayText(moment.slice(0, 10), this.#today);
   protected readonly csvOf = ({ id }: LedgerBatch): string => addressOf('ledgerBatch', { id });
