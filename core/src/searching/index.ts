@@ -2,3 +2,4 @@
 export { wordsAbroad } from './abroad.js';
 export { readSearch, type Search, type Term } from './read-search.js';
 export { snippetOf, type Form, type Snippet, type SnippetPart } from './snippet.js';
+export { typedAmount } from './typed-amount.js';

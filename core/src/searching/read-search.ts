@@ -1,5 +1,5 @@
+import { typedAmount } from './typed-amount.js';
 import { addDays as daysAfter, addMonths, isIsoDate } from '../dates/index.js';
-import { readNumber } from '../reading/print/numbers.js';
 
 /** Something looked for: a word, by its beginning and in any of its forms, or what signs part into several, one after the other. In small letters. */
 export interface Term {
@@ -74,7 +74,7 @@ const wordsOf = (text: string): string[] => (text.match(WORD) ?? []).map((word) 
 function addTerm(found: Writable, token: string): void {
   const pieces = wordsOf(token);
   if (pieces.length > 0)
-    found.terms.push({ pieces, amount: new RegExp(`^-?${AMOUNT}$`).test(token) ? amountOf(token.replace(/^-/, '')) : null });
+    found.terms.push({ pieces, amount: new RegExp(`^-?${AMOUNT}$`).test(token) ? typedAmount(token.replace(/^-/, '')) : null });
 }
 
 /** The first and last day of a day or month; null where there is none such. */
@@ -92,15 +92,8 @@ function addDays(found: Writable, from: string | undefined, to: string | undefin
 }
 
 function addAmounts(found: Writable, from: string | undefined, to: string | undefined): void {
-  const [least, most] = [from === undefined ? null : amountOf(from), to === undefined ? null : amountOf(to)];
+  const [least, most] = [from === undefined ? null : typedAmount(from), to === undefined ? null : typedAmount(to)];
   if ((from !== undefined && least === null) || (to !== undefined && most === null)) {
     for (const end of [from, to]) addTerm(found, end ?? '');
   } else found.amounts.push({ from: least, to: most });
-}
-
-/** An amount as people write one, with comma or point; null where the text is none that can be kept. */
-function amountOf(text: string): string | null {
-  const mark = /[.,](?=\d{1,2}$)/.exec(text)?.[0] === ',' ? ',' : '.';
-  const value = readNumber(text, mark)?.value ?? null;
-  return value !== null && /^\d{1,12}(\.\d{1,4})?$/.test(value) ? value : null;
 }

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { readSearch, snippetOf, wordsAbroad } from './index.js';
+import { readSearch, snippetOf, typedAmount, wordsAbroad } from './index.js';
 
 const NOTHING = { terms: [], phrases: [], without: [], amounts: [], dates: [], who: [], tags: [] };
 const term = (...pieces: string[]) => ({ pieces, amount: null });
@@ -90,6 +90,34 @@ describe('the piece in which it was found', () => {
           .filter((text) => !text.includes('…'))
           .join('');
         expect(texts[found.at].replace(/\s+/g, ' ')).toContain(said.trim());
+      }),
+    );
+  });
+});
+
+describe('an amount as it is typed', () => {
+  it.each([
+    ['1,234.56', '1234.56'],
+    ['1.234,56', '1234.56'],
+    ['€ 1 234,5', '1234.5'],
+    ['GBP 12', '12'],
+    ["1'000.00", '1000.00'],
+    ['-3.20', '-3.20'],
+    ['abc', null],
+    ['12 boxes of 5%', null],
+    ['1234567890123', null],
+    ['', null],
+  ])('%s is %s', (text, amount) => {
+    expect(typedAmount(text)).toBe(amount);
+  });
+
+  it('is the same in every writing', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 99_999_999_999 }), fc.constantFrom(',', '.', ' ', '’', ''), (cents, group) => {
+        const [whole, rest] = [String(Math.floor(cents / 100)), String(cents % 100).padStart(2, '0')];
+        const mark = group === '.' ? ',' : '.';
+        const written = `${whole.replace(/\B(?=(\d{3})+$)/g, group)}${mark}${rest}`;
+        expect(typedAmount(written)).toBe(`${whole}.${rest}`);
       }),
     );
   });

@@ -1,7 +1,7 @@
 import type { ExportsView } from '@umber/contract/exports';
 import { audit } from '../audit/queries.js';
 import { ApiError } from '../api-error.js';
-import { folderInReach, OutOfReach } from '../intake/reach.js';
+import { folderInReach, inReach } from '../intake/reach.js';
 import { inTransaction, type Database } from '../database/database.js';
 import type { Handlers } from '../serve.js';
 import type { Services } from '../services.js';
@@ -37,10 +37,7 @@ export const exportRoutes = (services: Services): Handlers<Exports> => {
       return view(pool);
     },
     setExportTarget: async ({ params: { id }, input: { target }, person }) => {
-      if (target?.kind === 'folder')
-        await folderInReach(target.to, services.reach).catch((error: unknown) => {
-          throw error instanceof OutOfReach ? new ApiError('bad-request', error.message) : error;
-        });
+      if (target?.kind === 'folder') await inReach(folderInReach(target.to, services.reach));
       await inTransaction(pool, async (db) => {
         const name = await setTarget(db, id, target);
         if (name === null) throw new ApiError('no-such-thing');

@@ -2,6 +2,7 @@ import { lookup } from 'node:dns/promises';
 import { realpath } from 'node:fs/promises';
 import { BlockList, isIP } from 'node:net';
 import { sep } from 'node:path';
+import { ApiError } from '../api-error.js';
 import type { MailboxSettings } from '@umber/contract/intake';
 
 /** Where the server may go on behalf of who sets sources up: folders below these, and mail servers beyond this machine. */
@@ -32,6 +33,15 @@ export async function folderInReach(path: string, { folderRoots, ownFolders }: R
   if (root !== undefined && (own === undefined || (below(root, own) && root !== own))) return folder;
   const roots = folderRoots.length === 0 ? 'none is set' : folderRoots.join(', ');
   throw new OutOfReach(`Only folders below these are used: ${roots}. Ask who runs the server to add another (UMBER_FOLDERS).`);
+}
+
+/** For what a person set: a refusal where the server does not go there, with what to do. */
+export async function inReach<T>(looked: Promise<T>): Promise<T> {
+  try {
+    return await looked;
+  } catch (error) {
+    throw error instanceof OutOfReach ? new ApiError('bad-request', error.message) : error;
+  }
 }
 
 const USUAL_PORTS = new Set([143, 993]);

@@ -18,7 +18,7 @@ import type { Services } from '../services.js';
 import { valid } from '../validation.js';
 import { Folder, tryFolder } from './folder.js';
 import { Mailbox, tryMailbox } from './mailbox.js';
-import { folderInReach, OutOfReach } from './reach.js';
+import { folderInReach, inReach } from './reach.js';
 import { allRules, deleteSource, fetchedSources, insertSource, sourceRow, sourceViews, updateSource, type SourceRow } from './queries.js';
 import { encrypt, decrypt } from './encryption.js';
 
@@ -121,9 +121,7 @@ async function tryOut(services: Services, source: SourceRow): Promise<SourceTry>
 /** A folder is looked up when it is set up and each time it is watched; a mail server when it is connected to. @throws ApiError */
 async function assertInReach({ reach }: Services, kind: SourceKind, settings: SourceSettings): Promise<void> {
   if (kind !== 'folder') return;
-  await folderInReach((settings as FolderSettings).path, reach).catch((error: unknown) => {
-    throw error instanceof OutOfReach ? new ApiError('bad-request', error.message) : error;
-  });
+  await inReach(folderInReach((settings as FolderSettings).path, reach));
 }
 
 function checkedSettings(source: SourceRow, { settings }: SourceChange) {

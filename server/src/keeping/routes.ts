@@ -1,9 +1,8 @@
 import type { KeepingView } from '@umber/contract/keeping';
 import { pathOf, readPattern } from '@umber/core/naming';
 import { audit } from '../audit/queries.js';
-import { ApiError } from '../api-error.js';
 import { inTransaction, type Database } from '../database/database.js';
-import { folderInReach, OutOfReach } from '../intake/reach.js';
+import { folderInReach, inReach } from '../intake/reach.js';
 import type { Handlers } from '../serve.js';
 import type { Services } from '../services.js';
 import { keptPdf } from './kept-pdf.js';
@@ -23,10 +22,7 @@ export const keepingRoutes = (services: Services): Handlers<Keeping> => {
   return {
     keeping: () => view(pool),
     setKeeping: async ({ input, person }) => {
-      if (input.folder !== null)
-        await folderInReach(input.folder, reach).catch((error: unknown) => {
-          throw error instanceof OutOfReach ? new ApiError('bad-request', error.message) : error;
-        });
+      if (input.folder !== null) await inReach(folderInReach(input.folder, reach));
       await inTransaction(pool, async (db) => {
         const before = await keepingWish(db);
         await setKeeping(db, input);

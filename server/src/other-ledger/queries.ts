@@ -25,8 +25,8 @@ export const setLedgerCode = (db: Database, { kind, ours, theirs }: LedgerCodeCh
         [kind, ours, theirs],
       );
 
-/** Entries that are neither there, nor on their way, nor refused and not let go again. */
-const TO_HAND = `not exists (select from ledger_batch_entries b where b.entry_id = e.id and (b.state <> 'refused' or not b.released))`;
+/** Entries that are neither there, nor on their way, nor refused and not let go again: triggers keep them together. */
+const TO_HAND = 'entries_to_hand t join journal_entries e on e.id = t.entry_id';
 /** A code of one of an entry's lines that has no counterpart; rates of tax count where any is named there. */
 const WITHOUT_CODE = `(select 'account' as kind, l.account as ours from journal_lines l where l.entry_id = e.id and not exists (select from ledger_codes c where c.kind = 'account' and c.ours = l.account)
   union all select 'cost-centre', l.cost_centre from journal_lines l where l.entry_id = e.id and l.cost_centre is not null and not exists (select from ledger_codes c where c.kind = 'cost-centre' and c.ours = l.cost_centre)
@@ -36,11 +36,9 @@ const WITHOUT_CODE = `(select 'account' as kind, l.account as ours from journal_
 /** Entries whose turn it is, the oldest first, all of their codes known. One at a time makes a batch of them. */
 export const entriesToHand = async (db: Database, most: number): Promise<number[]> => {
   await db.query("select pg_advisory_xact_lock(hashtext('other ledger'))");
-  const rows = await many<{ id: number }>(
-    db,
-    `select e.id from journal_entries e where ${TO_HAND} and not exists ${WITHOUT_CODE} order by e.number limit $1`,
-    [most],
-  );
+  const rows = await many<{ id: number }>(db, `select e.id from ${TO_HAND} where not exists ${WITHOUT_CODE} order by e.number limit $1`, [
+    most,
+  ]);
   return rows.map(({ id }) => id);
 };
 
@@ -145,7 +143,7 @@ export const stoppedEntries = async (db: Database, most: number): Promise<Stoppe
   );
   const without = await many<{ entryId: number; number: number; description: string; kind: LedgerCode['kind']; ours: string }>(
     db,
-    `select e.id as "entryId", e.number, e.description, w.kind, w.ours from journal_entries e, lateral ${WITHOUT_CODE} as w where ${TO_HAND} order by e.number limit $1`,
+    `select e.id as "entryId", e.number, e.description, w.kind, w.ours from ${TO_HAND}, lateral ${WITHOUT_CODE} as w order by e.number limit $1`,
     [most],
   );
   return [
@@ -157,7 +155,7 @@ export const handedCounts = (db: Database) =>
   one<{ accepted: number; waiting: number }>(
     db,
     `select (select count(*)::int from ledger_batch_entries where state = 'accepted') as accepted,
-       (select count(*)::int from journal_entries e where not exists (select from ledger_batch_entries b where b.entry_id = e.id and b.state = 'accepted')) as waiting`,
+       (select count(*)::int from entries_to_hand) + (select count(*)::int from ledger_batch_entries where state = 'sent' or state = 'refused' and not released) as waiting`,
   );
 
 /** Lets an entry that was refused go again. @returns whether there was one. */

@@ -1,5 +1,5 @@
 import { MAY } from '@umber/core/permissions';
-import { readNumber } from '@umber/core/reading';
+import { typedAmount } from '@umber/core/searching';
 import type { Handlers } from '../serve.js';
 import type { Services } from '../services.js';
 import { asLike, searchWords } from '../database/search-words.js';
@@ -28,15 +28,6 @@ type Searching =
 const MOST_FOUND = 60;
 
 const partOf = (text: string): string => `%${asLike(text)}%`;
-
-/** An amount as people write one, with comma or point; null where the text is none. */
-function amountIn(text: string): string | null {
-  if (!/\d/.test(text) || !/^[\d\s.,'’£€$A-Z-]+$/i.test(text)) return null;
-  const digits = text.replace(/[^\d.,'’ -]/g, '').trim();
-  const mark = /[.,](?=\d{1,2}$)/.exec(digits)?.[0] === ',' ? ',' : '.';
-  const value = readNumber(digits, mark)?.value ?? null;
-  return value !== null && /^-?\d{1,12}(\.\d{1,4})?$/.test(value) ? value : null;
-}
 
 /** One search over all documents; the archive, searches that are kept, and lists that are handed on. */
 export const searchingRoutes = ({ pool, today }: Services): Handlers<Searching> => ({
@@ -74,6 +65,6 @@ export const searchingRoutes = ({ pool, today }: Services): Handlers<Searching> 
     const text = q.trim();
     if (text === '') return [];
     const words = searchWords(text);
-    return foundDocuments(pool, { part: partOf(text), amount: amountIn(text), words: words === '' ? null : words }, MOST_FOUND);
+    return foundDocuments(pool, { part: partOf(text), amount: typedAmount(text), words: words === '' ? null : words }, MOST_FOUND);
   },
 });
