@@ -215,7 +215,7 @@ describe('retention', () => {
     expect((await people.nell.ok('GET', '/api/archive')).damaged).toEqual([]);
     expect((await people.nell.raw(`/api/documents/${young.id}/file`)).status).toBe(200);
     // Done twice, it does nothing more.
-    await carryOutDeletion(server.services, asked.body.id);
+    await Promise.all([carryOutDeletion(server.services, asked.body.id), carryOutDeletion(server.services, asked.body.id)]);
     expect(await done(asked.body.id)).toEqual(page);
   });
 
@@ -449,6 +449,22 @@ describe('retention', () => {
     );
     client.release();
     expect((await verifyBooks(server.pool)).map(({ code }) => code)).toEqual(['deleted-in-use']);
+  });
+
+  it('is carried out once, whoever else does it at the same moment', async () => {
+    const documents = [
+      await posted('mossrigg', 0, 0.05, 15),
+      await posted('mossrigg', 0, 0.06, 15),
+      await posted('crakewell', 0, 0.05, 15),
+    ];
+    const asked = (await ask('nell', { until: '2021-12-31' })).body;
+    expect(asked.originals).toBe(3);
+    const [agreed] = await Promise.all([agree('abel', asked), ...[1, 2, 3].map(() => carryOutDeletion(server.services, asked.id))]);
+    expect(agreed.status).toBe(200);
+    await Promise.all([1, 2, 3].map(() => carryOutDeletion(server.services, asked.id)));
+    expect(await done(asked.id)).toMatchObject({ deleted: 3, keptBack: 0 });
+    for (const { id } of documents)
+      expect((await view(id)).trail.filter(({ act }: View) => act.code === 'original-deleted')).toHaveLength(1);
   });
 
   it('lets nobody work on with a document whose original is gone', async () => {

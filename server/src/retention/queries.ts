@@ -1,4 +1,4 @@
-import type { DeletionOutcome, DueDay, KeptOriginal, KeptYears, RetentionWish } from '@umber/contract/retention';
+import type { DueDay, KeptOriginal, KeptYears, RetentionWish } from '@umber/contract/retention';
 import type { KeptKind } from '@umber/core/documents';
 import { many, maybe, one, type Database } from '../database/database.js';
 
@@ -67,14 +67,13 @@ export const listChosen = async (db: Database, deletionId: number, until: string
     )
   ).rowCount ?? 0;
 
-type OriginalRow = Omit<KeptOriginal, 'outcome'> & { outcome: DeletionOutcome | null };
 const HOLD_NAMES = `array(select distinct x.name from held_originals h join holds x on x.id = h.hold_id where h.arrival_id = a.id order by 1)`;
 const ROW = `a.id as "arrivalId", d.id as "documentId", coalesce(d.kind, 'no-document') as kind, coalesce(s.name, d.seller_name) as supplier, d.invoice_number as number, d.issue_date::text as "issueDate",
   d.currency, d.gross_total as total, coalesce(a.subject, a.name) as name, (a.received_at at time zone 'utc')::date::text as "receivedOn"`;
 
 /** Documents of originals that are kept until a day at most, those that are kept shortest first. */
 export const dueRows = (db: Database, until: string, kinds: readonly KeptKind[], most: number) =>
-  many<OriginalRow>(
+  many<KeptOriginal>(
     db,
     `select ${ROW}, o.until::text as "keptUntil", ${HOLD_NAMES} as holds, null as outcome
      from (${ORIGINALS}) o join arrivals a on a.id = o.arrival_id left join documents d on d.arrival_id = a.id left join suppliers s on s.id = d.supplier_id
@@ -83,7 +82,7 @@ export const dueRows = (db: Database, until: string, kinds: readonly KeptKind[],
   );
 /** Documents of the originals of a deletion, with what became of them. */
 export const deletionRows = (db: Database, deletionId: number, most: number | null) =>
-  many<OriginalRow>(
+  many<KeptOriginal>(
     db,
     `select ${ROW}, x.kept_until::text as "keptUntil", ${HOLD_NAMES} as holds, x.outcome
      from deletion_arrivals x join arrivals a on a.id = x.arrival_id left join documents d on d.arrival_id = a.id left join suppliers s on s.id = d.supplier_id
