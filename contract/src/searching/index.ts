@@ -87,7 +87,7 @@ export interface Facet {
   readonly documents: number;
 }
 export interface ArchiveFound {
-  /** How many there are: of the newest three thousand where `isRough`. */
+  /** How many there are: of the newest thousand or three where `isRough`. */
   readonly documents: number;
   readonly isRough: boolean;
   readonly hits: readonly ArchiveHit[];

@@ -13,8 +13,11 @@ import { many, one, type Database } from '../database/database.js';
 import { asLike } from '../database/search-words.js';
 import type { WordConditions } from './archive-words.js';
 
-/** Documents that are counted: the newest so many. */
+/** Documents that are counted: the newest so many; fewer where it must be looked into each row whether words stand side by side. */
 const COUNTED = 3000;
+const COUNTED_EXACTLY = 1000;
+const mostCounted = ({ phrases, terms }: Search): number =>
+  phrases.length > 0 || terms.some(({ pieces }) => pieces.length > 1) ? COUNTED_EXACTLY : COUNTED;
 /** Of so many it is still worked out where the words stand, and which fits best. */
 const WEIGHED = 500;
 const SUPPLIERS_SHOWN = 8;
@@ -109,6 +112,7 @@ export async function counts(db: Database, { wish, search, words, people }: Aske
   const conditions = new Conditions();
   typed(conditions, search, words, people);
   const chosen = choices(conditions, wish);
+  const most = mostCounted(search);
   const others = (name: keyof typeof chosen) =>
     Object.keys(chosen)
       .filter((one) => one !== name)
@@ -122,7 +126,7 @@ export async function counts(db: Database, { wish, search, words, people }: Aske
        select d.kind, d.tray, d.supplier_id, ${YEAR} as year, ${BAND} as band, ${Object.entries(chosen)
          .map(([name, condition]) => `coalesce(${condition}, false) as is_${name}`)
          .join(', ')}
-       from ${FROM} where ${conditions.sql} order by d.id desc limit ${COUNTED})
+       from ${FROM} where ${conditions.sql} order by d.id desc limit ${most})
      select (select count(*)::int from base where is_kinds and is_trays and is_suppliers and is_years and is_amounts) as documents, (select count(*)::int from base) as base,
        ${facet('kinds', 'kind')} as kinds, ${facet('trays', 'tray')} as trays, ${facet('years', 'year')} as years, ${facet('amounts', 'band')} as amounts,
        (select coalesce(json_agg(json_build_object('value', each.supplier_id::text, 'name', s.name, 'documents', n) order by n desc, s.name), '[]')
@@ -130,7 +134,7 @@ export async function counts(db: Database, { wish, search, words, people }: Aske
     conditions.values,
   );
   const { documents, base, ...facets } = counted;
-  return { documents, isRough: base === COUNTED, facets: { ...facets, found: null } };
+  return { documents, isRough: base === most, facets: { ...facets, found: null } };
 }
 
 /** In how many documents something stands in each place; null where they are too many to look. */
