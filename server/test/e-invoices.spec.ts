@@ -35,6 +35,22 @@ describe('electronic invoices', () => {
     expect(check(dataOf(drawn('hartscale', 0)))).toEqual([]);
   });
 
+  it('in CII is held against the schema of its profile, in the cage; what is built otherwise is shown and asks nothing', async () => {
+    const data = dataOf(drawn('hartscale', 0, { part: 0.05 }));
+    const odd = writeCii(data).replace('<ram:TypeCode>', '<ram:Nonsense>1</ram:Nonsense><ram:TypeCode>');
+    const view = await came('odd-cii.xml', odd, 'hartscale.example');
+    expect(view.doubts).toEqual([]);
+    const { findings } = await clerk.ok('GET', `/api/documents/${view.id}/e-invoice`);
+    expect(findings).toMatchObject([
+      {
+        rule: 'UT-11',
+        level: 'warning',
+        found: expect.stringMatching(/^Nonsense \(line \d+ of the file\)$/),
+        wanted: expect.stringContaining('TypeCode'),
+      },
+    ]);
+  });
+
   it.each(['ubl', 'cii'] as const)('in XML (%s) goes on unasked, with pages made of its data on which its values stand', async (syntax) => {
     const invoice = drawn('hartscale', 0, { part: 0.1 });
     const data = dataOf(invoice);

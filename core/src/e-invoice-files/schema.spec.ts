@@ -4,8 +4,10 @@ import { conforming, full, ofCategory } from '../e-invoices/fixtures/invoice.js'
 import { writeCii } from './write-cii.js';
 
 /** The schema of EN 16931's part of UN/CEFACT CII, as published with the Factur-X standard 1.07.3. */
-const FOLDER = new URL('fixtures/schema/', import.meta.url);
-const files = readdirSync(FOLDER).map((fileName) => ({ fileName, contents: readFileSync(new URL(fileName, FOLDER), 'utf8') }));
+const FOLDER = new URL('../../../server/schemas/cii/', import.meta.url);
+const files = readdirSync(FOLDER)
+  .filter((name) => name.startsWith('Factur-X_1.07.3_EN16931'))
+  .map((fileName) => ({ fileName, contents: readFileSync(new URL(fileName, FOLDER), 'utf8') }));
 const schema = files.filter(({ fileName }) => fileName === 'Factur-X_1.07.3_EN16931.xsd');
 
 describe('written CII against its schema', () => {

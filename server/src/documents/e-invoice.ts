@@ -1,5 +1,6 @@
 import type { EInvoiceView } from '@umber/contract/e-invoices';
-import { check } from '@umber/core/e-invoices';
+import { check, type Finding } from '@umber/core/e-invoices';
+import type { SchemaFault } from '@umber/core/reading';
 import { ApiError } from '../api-error.js';
 import type { Database } from '../database/database.js';
 import { heldData } from './queries.js';
@@ -8,6 +9,16 @@ import { heldData } from './queries.js';
 export async function eInvoiceView(db: Database, id: number): Promise<EInvoiceView> {
   const held = await heldData(db, id);
   if (!held?.data?.invoice) throw new ApiError('no-such-thing', 'This document is no electronic invoice.');
-  const { invoice } = held.data;
-  return { invoice, findings: check(invoice), isMade: held.isMade ?? false };
+  const { invoice, schema = [] } = held.data;
+  return { invoice, findings: [...check(invoice), ...schema.map(findingOf)], isMade: held.isMade ?? false };
 }
+
+const RULES: Readonly<Record<SchemaFault['code'], string>> = { 'not-expected': 'UT-11', missing: 'UT-12', value: 'UT-13' };
+/** What a schema found is shown, and asks nothing: what matters of it breaks a rule as well. */
+const findingOf = ({ code, line, element, wanted }: SchemaFault): Finding => ({
+  rule: RULES[code],
+  level: 'warning',
+  place: { term: 'BG-2' },
+  found: `${element ?? 'the file'}${line === null ? '' : ` (line ${line} of the file)`}`,
+  wanted,
+});

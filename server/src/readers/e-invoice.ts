@@ -13,8 +13,9 @@ export async function readEInvoice(bytes: Uint8Array, options: ReadOptions, onPa
   const invoice = readXml(bytes);
   const { pdf, made, places } = await pagesOf(invoice);
   const pages = await readPdf(pdf, options, onPage);
+  const data = await heldOf(invoice, bytes, places);
   return pages.map(({ words: { data: _data, ...words }, picture }) => ({
-    words: { ...words, ...(words.page <= made ? { isMade: true } : {}), ...(words.page === 1 ? { data: heldOf(invoice, places) } : {}) },
+    words: { ...words, ...(words.page <= made ? { isMade: true } : {}), ...(words.page === 1 ? { data } : {}) },
     picture,
   }));
 }

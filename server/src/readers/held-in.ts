@@ -2,6 +2,7 @@ import type { FileFault } from '@umber/core/documents';
 import { looksLikeXml, recognise, type XmlFault } from '@umber/core/e-invoice-files';
 import type { EInvoice } from '@umber/core/e-invoices';
 import type { HeldData } from '@umber/core/reading';
+import { schemaFaults } from './schema.js';
 import { UnreadableFile } from './unreadable-file.js';
 import { decodedXml } from './xml-text.js';
 
@@ -27,19 +28,24 @@ export function readXml(bytes: Uint8Array): EInvoice {
 const faultOf = (fault: XmlFault): FileFault =>
   fault.code === 'malformed' ? { code: 'malformed-xml', line: fault.line } : { code: 'unsafe-xml', why: fault.code };
 
-/** What is held of an invoice beside its pages: without its attachments' bytes, which the file has. */
-export const heldOf = (invoice: EInvoice, places: Extract<HeldData, { places: unknown }>['places'] = {}): HeldData => ({
-  invoice: { ...invoice, attachments: invoice.attachments.map((one) => ({ ...one, content: one.content === null ? null : '' })) },
-  places,
-});
+type Held = Extract<HeldData, { places: unknown }>;
+/** What is held of an invoice beside its pages: without its attachments' bytes, which the file has; and what its schema finds. */
+export async function heldOf(invoice: EInvoice, bytes: Uint8Array, places: Held['places'] = {}): Promise<Held> {
+  const schema = await schemaFaults(decodedXml(bytes), invoice.profile);
+  return {
+    invoice: { ...invoice, attachments: invoice.attachments.map((one) => ({ ...one, content: one.content === null ? null : '' })) },
+    places,
+    ...(schema === null ? {} : { schema }),
+  };
+}
 
 /** The first of a PDF's attachments that is an electronic invoice, whatever it is called; null where none is. What begins as one and cannot be read is said. */
-export function heldIn(attachments: readonly Uint8Array[]): HeldData | null {
+export async function heldIn(attachments: readonly Uint8Array[]): Promise<HeldData | null> {
   let unread: HeldData | null = null;
   for (const bytes of attachments) {
     if (!isXml(bytes)) continue;
     const read = bytes.length > MOST_XML * 1024 * 1024 ? null : recognise(decodedXml(bytes));
-    if (read?.what === 'invoice') return heldOf(read.invoice);
+    if (read?.what === 'invoice') return heldOf(read.invoice, bytes);
     if (read === null || read.what === 'unreadable') unread ??= { invoice: null, why: read === null ? 'too-large' : read.fault.code };
   }
   return unread;

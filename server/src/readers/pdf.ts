@@ -74,7 +74,7 @@ export async function readPdf(bytes: Uint8Array, options: ReadOptions, onPage: (
       page.cleanup();
       onPage(number);
     }
-    const data = options.only ? null : heldIn(await attachmentsOf(pdf));
+    const data = options.only ? null : await heldIn(await attachmentsOf(pdf));
     const read = await Promise.all(pages.map(async ({ words, picture }) => ({ words, picture: await picture })));
     return data === null ? read : read.map((page, i) => (i === 0 ? { ...page, words: { ...page.words, data } } : page));
   } finally {

@@ -12,7 +12,7 @@ import { turnsOf, type ReadOptions, type ReadPage } from './read-page.js';
 export async function readFile(bytes: Uint8Array, options: ReadOptions, onPage: (page: number) => void): Promise<ReadPage[]> {
   const pages = await readPages(bytes, options, onPage);
   const [first] = pages;
-  const data = options.data && first && !first.words.data ? heldIn([new Uint8Array(options.data)]) : null;
+  const data = options.data && first && !first.words.data ? await heldIn([new Uint8Array(options.data)]) : null;
   return data === null ? pages : [{ ...first, words: { ...first.words, data } }, ...pages.slice(1)];
 }
 

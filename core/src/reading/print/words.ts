@@ -35,9 +35,19 @@ export type HeldData =
       readonly invoice: EInvoice;
       /** Where terms stand on the pages that were made of it, by term as `placeKey` says. */
       readonly places: Readonly<Record<string, { readonly page: number; readonly box: Box }>>;
+      /** What is not built as the schema of its profile says; missing where there is none, or it was read by an earlier version. */
+      readonly schema?: readonly SchemaFault[];
     }
   /** It cannot be read: why, as `XmlFault` has it. */
   | { readonly invoice: null; readonly why: string };
+
+/** Something that is not built as a schema says: where in the file (from 1), at which element, and what should stand there. */
+export interface SchemaFault {
+  readonly code: 'not-expected' | 'missing' | 'value';
+  readonly line: number | null;
+  readonly element: string | null;
+  readonly wanted: string | null;
+}
 
 /** Words of one line that stand together: no gap between them is wider than a letter's height. */
 export interface Run {
