@@ -8,7 +8,7 @@ import { jpegOf } from '../src/readers/picture-files.js';
 import { ReaderPool } from '../src/readers/reader-pool.js';
 import { invoicePdf } from './documents.js';
 import { prepareDatabase } from '../src/works.js';
-import { applicationUrl, demoDatabase, mail, testServer, until, Visitor, type TestServer } from './harness.js';
+import { applicationUrl, demoDatabase, mail, freePort, testServer, until, Visitor, type TestServer } from './harness.js';
 
 describe('mail that arrives', () => {
   let server: TestServer;
@@ -133,7 +133,7 @@ describe('a server that is killed', () => {
     await prepareDatabase({ ownerUrl: url, databaseUrl: applicationUrl(url) });
     const program = fileURLToPath(new URL('../dist/main.js', import.meta.url));
     for (let round = 0; round < 3; round++) {
-      const port = 20_000 + Math.floor(Math.random() * 20_000);
+      const port = await freePort();
       const child = fork(program, {
         env: {
           ...process.env,

@@ -1,4 +1,6 @@
 import { randomBytes } from 'node:crypto';
+import { once } from 'node:events';
+import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import pg from 'pg';
 import { createTransport } from 'nodemailer';
@@ -151,4 +153,14 @@ export async function until<T>(what: string, look: () => Promise<T | null | unde
     await new Promise((resolve) => setTimeout(resolve, 100));
   }
   throw new Error(`waited in vain: ${what}`);
+}
+
+/** A port on loopback that nobody has just now. */
+export async function freePort(): Promise<number> {
+  const probe = createServer().listen(0, '127.0.0.1');
+  await once(probe, 'listening');
+  const { port } = probe.address() as AddressInfo;
+  probe.close();
+  await once(probe, 'close');
+  return port;
 }

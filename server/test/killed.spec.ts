@@ -8,7 +8,7 @@ import { fileURLToPath } from 'node:url';
 import { COMPANY, DEMO_PASSWORD } from '@umber/demo/scenario';
 import { invoicePdf } from './documents.js';
 import { prepareDatabase } from '../src/works.js';
-import { applicationUrl, demoDatabase, until } from './harness.js';
+import { applicationUrl, demoDatabase, until, freePort } from './harness.js';
 
 const program = (name: string) => fileURLToPath(new URL(`../dist/${name}.js`, import.meta.url));
 const SOURCES = 200;
@@ -23,7 +23,7 @@ interface Installation {
 }
 async function started(url: string): Promise<Installation> {
   await prepareDatabase({ ownerUrl: url, databaseUrl: applicationUrl(url) });
-  const [http, smtp] = [20_000, 30_000].map((from) => from + Math.floor(Math.random() * 9000));
+  const [http, smtp] = await Promise.all([freePort(), freePort()]);
   const env = {
     ...process.env,
     UMBER_DATABASE_URL: applicationUrl(url),
@@ -33,7 +33,15 @@ async function started(url: string): Promise<Installation> {
     UMBER_FOLDERS: tmpdir(),
   };
   const [child, works] = ['main', 'works-main'].map((name) => fork(program(name), { env, stdio: 'ignore' }));
-  await Promise.all([child, works].map((one) => new Promise((resolve) => one.once('message', resolve))));
+  await Promise.all(
+    [child, works].map(
+      (one) =>
+        new Promise<void>((resolve, reject) => {
+          one.once('message', () => resolve());
+          one.once('exit', (code) => reject(new Error(`it ended with ${code} before it was ready`)));
+        }),
+    ),
+  );
   return { child, works, http, smtp };
 }
 const kill = ({ child, works }: Installation, signal: NodeJS.Signals) => void [child, works].map((one) => one.kill(signal));

@@ -7,7 +7,7 @@ import { parse } from 'csv-parse/sync';
 import { openLedger } from '@umber/stand-ins/ledger';
 import { handOn } from '../src/other-ledger/hand-on.js';
 import { arrived } from './documents.js';
-import { testServer, until, Visitor, type TestServer } from './harness.js';
+import { freePort, testServer, until, Visitor, type TestServer } from './harness.js';
 
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- tests look into answers freely
 type View = any;
@@ -188,11 +188,3 @@ describe('another ledger', () => {
     expect((await people.ruth.send('POST', `/api/other-ledger/batches/${id}/again`)).status).toBe(404);
   });
 });
-
-async function freePort(): Promise<number> {
-  const probe = createServer().listen(0, '127.0.0.1');
-  await new Promise((resolve) => probe.once('listening', resolve));
-  const { port } = probe.address() as AddressInfo;
-  await new Promise((resolve) => probe.close(resolve));
-  return port;
-}
