@@ -36,6 +36,7 @@ async function shoot(page, name, path, keys = []) {
         .getByRole('link', { name: key.slice(5) })
         .first()
         .click();
+    else if (key.startsWith('check:')) await page.getByLabel(key.slice(6), { exact: true }).check();
     else if (key.startsWith('button:')) await page.getByRole('button', { name: key.slice(7) }).click();
     else await page.keyboard.press(key);
     await page.waitForTimeout(700);
@@ -79,7 +80,7 @@ await clerk.getByLabel('Words, 1').fill('Our bundle');
 await clerk.getByLabel('The field that the rule is for').selectOption('invoiceNumber');
 await shoot(clerk, 'rule', null);
 await clerk.keyboard.press('Escape');
-await shoot(clerk, 'exports', '/exports');
+await shoot(clerk, 'exports', '/exports', ['check:Invoice']);
 await shoot(clerk, 'supplier', '/suppliers', ['link:Hartscale']);
 const manager = await as('ines');
 await shoot(manager, 'sign-off', '/tray/sign-off', ['row:Montechiaro']);
