@@ -194,9 +194,9 @@ export interface DocumentView {
   readonly doubts: readonly DoubtView[];
   /** That its page contradicts itself, with what it prints and what is owed; null where it does not. */
   readonly dispute: Dispute | null;
-  /** What people say about it, newest first. */
   /** Until when its original is kept, and why longer; or that it is deleted. */
   readonly original: OriginalView;
+  /** What people say about it, newest first. */
   readonly notes: readonly NoteView[];
   /** Whom it was handed to; null where to nobody. */
   readonly handed: HandedView | null;

@@ -63,11 +63,10 @@ export interface ReleaseAnswer {
   readonly released: boolean;
 }
 
-export const DELETION_STATES = ['asked', 'left', 'under-way', 'done'] as const;
 export interface DeletionView {
   readonly id: number;
   /** Asked; turned down or withdrawn; agreed to and not all done; done. */
-  readonly state: (typeof DELETION_STATES)[number];
+  readonly state: 'asked' | 'left' | 'under-way' | 'done';
   readonly until: string;
   /** Empty: of all kinds. */
   readonly kinds: readonly KeptKind[];
@@ -117,8 +116,7 @@ export interface KeptOriginal {
   readonly holds: readonly string[];
   readonly outcome: DeletionOutcome | null;
 }
-export const DELETION_OUTCOMES = ['deleted', 'on-hold', 'not-due', 'at-work'] as const;
-export type DeletionOutcome = (typeof DELETION_OUTCOMES)[number];
+export type DeletionOutcome = 'deleted' | 'on-hold' | 'not-due' | 'at-work';
 /** Rows that are listed; the record of a deletion has all. */
 export const ORIGINALS_SHOWN = 200;
 

@@ -89,7 +89,7 @@ export function invoiceEntry(invoice: PostingInvoice, accounts: PostingAccounts)
     parts.map((part) => toAmount(part.amount)),
   );
   const text = `${invoice.supplierName} ${invoice.invoiceNumber}`;
-  const lines = parts.map((part, i) => ({
+  const lines = parts.map((part, i): EntryLine => ({
     ...entryLine(part.account, part.costCentre, null, part.text, decimal(shares[i]), invoice.creditNote),
     taxRate: part.taxRate,
   }));
@@ -99,10 +99,7 @@ export function invoiceEntry(invoice: PostingInvoice, accounts: PostingAccounts)
   );
   for (const [i, { taxRate }] of taxes.shares.entries())
     lines.push({ ...entryLine(accounts.inputTax, null, null, text, decimal(taxShares[i]), invoice.creditNote), taxRate });
-  lines.push({
-    ...entryLine(accounts.payables, null, invoice.supplierId, text, decimal(payable).negated(), invoice.creditNote),
-    taxRate: null,
-  });
+  lines.push(entryLine(accounts.payables, null, invoice.supplierId, text, decimal(payable).negated(), invoice.creditNote));
   return lines.filter((line) => line.debit !== '0.00' || line.credit !== '0.00');
 }
 

@@ -1,4 +1,5 @@
 import { audit } from '../audit/queries.js';
+import type { Person } from '@umber/contract/people';
 import { KEPT_KINDS } from '@umber/core/documents';
 import { ApiError } from '../api-error.js';
 import { inTransaction } from '../database/database.js';
@@ -27,8 +28,9 @@ type Retention =
 /** How long originals are kept, what holds them, and how they go. */
 export const retentionRoutes = (services: Services): Handlers<Retention> => {
   const { pool, today } = services;
+  const view = ({ id }: Person) => retentionView(pool, id, today());
   return {
-    retention: ({ person }) => retentionView(pool, person.id, today()),
+    retention: ({ person }) => view(person),
     setRetention: async ({ input, person }) => {
       await inTransaction(pool, async (db) => {
         const [years, month] = [await keptYears(db), await yearEndsIn(db)];
@@ -41,20 +43,20 @@ export const retentionRoutes = (services: Services): Handlers<Retention> => {
         await setRetention(db, input);
         await audit(db, person.id, { code: 'retention-set', changes, before: month, after: input.yearEndsIn });
       });
-      return retentionView(pool, person.id, today());
+      return view(person);
     },
     dueOriginals: ({ input }) => dueOriginals(pool, input),
     placeHold: async ({ input, person }) => {
       await placeHold(pool, input, person);
-      return retentionView(pool, person.id, today());
+      return view(person);
     },
     askRelease: async ({ params: { id }, input: { reason }, person }) => {
       await askForRelease(pool, id, reason, person);
-      return retentionView(pool, person.id, today());
+      return view(person);
     },
     answerRelease: async ({ params: { id }, input: { released }, person }) => {
       await answerRelease(pool, id, released, person);
-      return retentionView(pool, person.id, today());
+      return view(person);
     },
     askDeletion: async ({ input, person }) => deletionPage(pool, await askForDeletion(pool, input, person, today()), person.id),
     deletion: ({ params: { id }, person }) => deletionPage(pool, id, person.id),

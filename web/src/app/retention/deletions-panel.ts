@@ -39,7 +39,7 @@ import { deletionText, KEPT_KIND_NAMES } from './words';
         }
         @if (chosen() === one.id) {
           <umber-loading-line [of]="page()" />
-          @if (page().value; as open) {
+          @if (shown(); as open) {
             <umber-originals-list [originals]="open.listed" [isCut]="open.isCut" label="Originals of this deletion" />
             @if (open.state === 'asked') {
               @if (mayAgree() && !open.isMine) {
@@ -127,6 +127,11 @@ export class DeletionsPanel {
 
   readonly #wish = computed(() => ({ id: this.chosen(), of: this.view() }));
   protected readonly page = loaded(toObservable(this.#wish), ({ id }) => (id === null ? EMPTY : this.#api.call('deletion', { id })));
+  /** The chosen one, not the one before while it loads. */
+  protected readonly shown = computed(() => {
+    const { value } = this.page();
+    return value?.id === this.chosen() ? value : null;
+  });
   protected readonly form = new FormGroup({ reason: new FormControl('', { nonNullable: true }) });
   protected readonly busy = signal(false);
   protected readonly fault = signal<string | null>(null);
