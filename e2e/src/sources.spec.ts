@@ -74,7 +74,7 @@ test.describe('what comes in', () => {
     const administrator = await stage.signIn('sol');
     await administrator.getByRole('link', { name: 'Sources' }).click();
     await administrator.getByRole('button', { name: 'Add a folder' }).click();
-    await administrator.getByLabel('Name').fill('Workshop scans');
+    await administrator.getByLabel('Name', { exact: true }).fill('Workshop scans');
     await administrator.getByLabel('Folder on the server').fill('scans');
     await administrator.getByRole('button', { name: 'Save' }).click();
     await administrator.getByRole('alert').getByText('Give the whole path, beginning with “/”.').waitFor();
