@@ -82,9 +82,13 @@ test.describe('a field of the company’s own', () => {
 
   test('is found by the search, and stands in the PDF that is kept', async () => {
     await clerk.goto(`${stage.base}/tray/check`);
+    // Keys are those of a screen once it is there.
+    await clerk.getByRole('heading', { level: 1 }).waitFor();
     await clerk.keyboard.press('/');
+    const dialog = clerk.getByRole('dialog', { name: 'Search all documents' });
+    await expect(dialog.locator('input')).toBeFocused();
     await clerk.keyboard.type('south yard');
-    const found = clerk.getByRole('dialog', { name: 'Search all documents' }).getByText('HO-1001');
+    const found = dialog.getByText('HO-1001');
     await found.waitFor();
     await clerk.getByText('a field of your own').first().waitFor();
     await found.click();
