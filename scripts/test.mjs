@@ -21,11 +21,19 @@ function run(name, command, commandArgs, env = {}) {
   if (status !== 0) throw new Trouble(`${name} failed ${took}.`);
   say(`== ${name} passed ${took}`);
 }
-const jest = (projects, env = {}, more = []) =>
+const jest = (projects, env = {}) =>
   run(
     `${projects[0]} tests`,
     process.execPath,
-    ['--experimental-vm-modules', '--no-warnings', 'node_modules/jest/bin/jest.js', ...rest, '--selectProjects', ...projects, ...more],
+    [
+      '--experimental-vm-modules',
+      '--no-warnings',
+      'node_modules/jest/bin/jest.js',
+      ...rest,
+      '--selectProjects',
+      ...projects,
+      '--maxWorkers=2',
+    ],
     env,
   );
 
@@ -53,7 +61,7 @@ try {
     cluster = new Cluster(folder);
     cluster.create();
     const env = { UMBER_LOG: 'silent', ...process.env, UMBER_TEST_DATABASE_URL: await cluster.start({ durable: false }) };
-    if (parts.includes('integration')) jest(['integration'], env, ['--maxWorkers=2']);
+    if (parts.includes('integration')) jest(['integration'], env);
     if (parts.includes('browser'))
       run('browser tests', process.execPath, ['node_modules/@playwright/test/cli.js', 'test', '-c', 'e2e', ...rest], env);
   }

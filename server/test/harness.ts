@@ -1,7 +1,9 @@
-import { randomBytes } from 'node:crypto';
+import { createHash, randomBytes } from 'node:crypto';
 import { once } from 'node:events';
+import { readdir, readFile } from 'node:fs/promises';
 import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
+import { fileURLToPath } from 'node:url';
 import pg from 'pg';
 import { createTransport } from 'nodemailer';
 import { COMPANY, DEMO_PASSWORD } from '@umber/demo/scenario';
@@ -14,25 +16,64 @@ import { startServer, type RunningServer } from '../src/server.js';
 
 export const TODAY = '2026-11-23';
 
-/** A new, empty database in the cluster that the test run started. */
-export async function freshDatabase(): Promise<string> {
+/** Work on the cluster that the test run started, as its owner. */
+async function onCluster<T>(work: (client: pg.Client, url: string) => Promise<T>): Promise<T> {
   const url = process.env.UMBER_TEST_DATABASE_URL;
   if (!url) throw new Error('No test database: run the tests with npm test.');
-  const name = `test_${randomBytes(6).toString('hex')}`;
   const client = new pg.Client({ connectionString: url });
   await client.connect();
-  await client.query(`create database ${name}`);
-  await client.end();
-  return url.replace(/\/[^/]*$/, `/${name}`);
+  try {
+    return await work(client, url);
+  } finally {
+    await client.end();
+  }
+}
+const named = (url: string, name: string): string => url.replace(/\/[^/]*$/, `/${name}`);
+const newName = (): string => `test_${randomBytes(6).toString('hex')}`;
+
+/** A new, empty database in the cluster that the test run started. */
+export const freshDatabase = (): Promise<string> =>
+  onCluster(async (client, url) => {
+    const name = newName();
+    await client.query(`create database ${name}`);
+    return named(url, name);
+  });
+
+const TEMPLATE_LOCK = 7_241_900;
+const DEMO_SOURCES = ['../migrations/', '../src/demo/', '../../demo/src/scenario/'].map((path) =>
+  fileURLToPath(new URL(path, import.meta.url)),
+);
+
+/** A database with the demo's master data: a copy of one that is filled once in a cluster for as long as what fills it stays the same. */
+export async function demoDatabase(): Promise<{ url: string; pool: Pool }> {
+  const url = await onCluster(async (client, cluster) => {
+    const template = `demo_${await fingerprint(DEMO_SOURCES)}`;
+    await client.query('select pg_advisory_lock($1)', [TEMPLATE_LOCK]);
+    const { rowCount } = await client.query('select from pg_database where datname = $1', [template]);
+    if (rowCount === 0) {
+      const filled = newName();
+      await client.query(`create database ${filled}`);
+      const pool = openPool(named(cluster, filled), 4, 'upkeep');
+      await migrate(pool);
+      await loadDemo(pool, TODAY);
+      await pool.end();
+      await client.query(`alter database ${filled} rename to ${template}`);
+    }
+    await client.query('select pg_advisory_unlock($1)', [TEMPLATE_LOCK]);
+    const name = newName();
+    await client.query(`create database ${name} template ${template}`);
+    return named(cluster, name);
+  });
+  return { url, pool: openPool(url, 4, 'upkeep') };
 }
 
-/** A database with the demo's master data. */
-export async function demoDatabase(): Promise<{ url: string; pool: Pool }> {
-  const url = await freshDatabase();
-  const pool = openPool(url, 4, 'upkeep');
-  await migrate(pool);
-  await loadDemo(pool, TODAY);
-  return { url, pool };
+/** What the files of these folders hold, in sixteen signs. */
+async function fingerprint(folders: readonly string[]): Promise<string> {
+  const hash = createHash('sha256');
+  for (const folder of folders)
+    for (const name of (await readdir(folder)).sort())
+      if (/\.(sql|ts)$/.test(name)) hash.update(name).update(await readFile(folder + name));
+  return hash.digest('hex').slice(0, 16);
 }
 
 export interface TestServer extends RunningServer {
