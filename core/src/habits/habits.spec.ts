@@ -174,6 +174,13 @@ describe('what one document taught', () => {
     }
   });
 
+  it('a number that was taught to be the date is asked about each time', () => {
+    const taught = learn([oddPage(FIRST)], { ...truthOf(FIRST), fields: { ...truthOf(FIRST).fields, invoiceNumber: '12/10/2026' } });
+    const { fields, doubts } = read({ number: 'HO-2500', day: '03/11/2026', order: '42100' }, taught);
+    expect(fields.invoiceNumber?.value).toBe('03/11/2026');
+    expect(doubts.some(({ field }) => field === 'invoiceNumber')).toBe(true);
+  });
+
   it('never throws on what is no value of the field', () => {
     fc.assert(
       fc.property(fc.string(), fc.string(), (value, cell) => {

@@ -95,13 +95,41 @@ export function raiseDoubts(reading: WithoutDoubts, checks: Checks): ReadDoubt[]
     if (!value || value.confidence >= checks.askBelow) continue;
     ask(field, { code: 'unclear', value: value.value, other: value.alternatives[0]?.value ?? null });
   }
-  const { grossTotal, amountDue } = reading.fields;
+  const { grossTotal, amountDue, invoiceNumber } = reading.fields;
+  if (books && invoiceNumber && isHardlyNumber(invoiceNumber, reading))
+    ask('invoiceNumber', { code: 'unclear', value: invoiceNumber.value, other: invoiceNumber.alternatives[0]?.value ?? null });
   if (grossTotal && amountDue && isSamePlace(amountDue, grossTotal) && doubts.some(({ field }) => field === 'grossTotal'))
     ask('amountDue', { code: 'same-as-total' });
   if (books) askAboutUnread(reading, checks, ask);
   if (checks.dayMonthUnsure) ask('issueDate', { code: 'day-or-month' });
   if (books) askAboutLines(reading, checks, ask);
   return doubts;
+}
+
+/** "1/2", "Page 1 of 3" and the like, as pages are counted. */
+const PAGE_COUNT = /^\D{0,12}(\d{1,2})\s*(?:\/|\p{L}{1,4})\s*(\d{1,2})$/u;
+/** An amount with its cents; "2026.07" is more likely a number. */
+const AMOUNT = /^(?!(?:19|20)\d\d[.,]\d\d$)\D{0,4}\d{1,3}(?:[.,’' ]?\d{3})*[.,]\d{2}$/;
+
+/** Whether what stands as the number was read off a date or an amount of the document, or counts pages. */
+function isHardlyNumber(number: ReadValue, { fields, lines }: WithoutDoubts): boolean {
+  const [, page, pages] = PAGE_COUNT.exec(number.value) ?? [];
+  if (page !== undefined && Number(page) >= 1 && Number(page) <= Number(pages)) return true;
+  const { issueDate, dueDate, discountDate, netTotal, taxTotal, grossTotal, amountDue } = fields;
+  const others = [
+    issueDate,
+    dueDate,
+    discountDate,
+    netTotal,
+    taxTotal,
+    grossTotal,
+    amountDue,
+    ...lines.flatMap(({ unitPrice, netAmount }) => [unitPrice, netAmount]),
+  ];
+  return (
+    AMOUNT.test(number.value) ||
+    (number.box !== null && others.some((other) => other !== null && other.box !== null && isSamePlace(number, other)))
+  );
 }
 
 /** Days before and after its arrival from which on an issue date is asked about. */

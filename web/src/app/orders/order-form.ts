@@ -7,7 +7,7 @@ import { ORDER_KINDS, type OrderKind } from '@umber/core/orders';
 import { toObservable } from '@angular/core/rxjs-interop';
 import { of, switchMap, tap } from 'rxjs';
 import { Api } from '../api';
-import { messageOf } from '../api-error';
+import { codeOf, messageOf } from '../api-error';
 import { todayIso } from '../dates/day';
 import { Drafts } from '../drafts/drafts';
 import { KeyHint } from '../keys/key-hint';
@@ -17,6 +17,12 @@ import { AmountPipe } from '../money/amount.pipe';
 import { ChooseSupplier } from '../suppliers/choose-supplier';
 import { draftFault, draftOf, draftWorth, emptyLine, emptyOrder, lineWorth, wishOf, type LineDraft, type OrderDraft } from './draft';
 import { CHARGE_NAMES, CHECK_NAMES, ORDER_KIND_NAMES } from './sentences';
+
+/** What was typed, and of which version of the order; null: of a new one. */
+interface Kept {
+  readonly version: number | null;
+  readonly draft: OrderDraft;
+}
 
 const CHARGES = ['freight', 'packaging', 'deposit', 'minimum-order', 'surcharge'] as const;
 
@@ -40,6 +46,10 @@ export class OrderForm {
   readonly #purpose = computed(() => (this.isNew() ? 'order/new' : `order/${this.id()}`));
   protected readonly lists = loaded(of(''), () => this.#api.call('orderingLists'));
   readonly #before = signal<OrderView | null>(null);
+  /** The version that what is typed is a change of. */
+  readonly #version = signal<number | null>(null);
+  /** Whether somebody changed the order after this change was begun. */
+  protected readonly isBehind = computed(() => (this.#before()?.version ?? null) !== this.#version());
   protected readonly loading = loaded(toObservable(this.id), () =>
     this.isNew()
       ? of('ready').pipe(tap(() => this.#begin(null)))
@@ -71,14 +81,28 @@ export class OrderForm {
 
   #begin(order: OrderView | null): void {
     this.#before.set(order);
-    const kept = this.#drafts.of(this.#purpose());
-    this.draft.set(kept === null ? (order ? draftOf(order) : emptyOrder(todayIso(), 'GBP')) : (JSON.parse(kept) as OrderDraft));
+    const text = this.#drafts.of(this.#purpose());
+    const anew = { version: order?.version ?? null, draft: order ? draftOf(order) : emptyOrder(todayIso(), 'GBP') };
+    const { version, draft } = text === null ? anew : (JSON.parse(text) as Kept);
+    this.#version.set(version);
+    this.draft.set(draft);
     if (this.draft().supplierId !== null) this.#findBlankets();
   }
 
   protected set(change: Partial<OrderDraft>): void {
     this.draft.update((draft) => ({ ...draft, ...change }));
-    this.#drafts.keep(this.#purpose(), JSON.stringify(this.draft()));
+    this.#keep();
+  }
+
+  #keep(): void {
+    this.#drafts.keep(this.#purpose(), JSON.stringify({ version: this.#version(), draft: this.draft() } satisfies Kept));
+  }
+
+  /** The person has seen what was changed meanwhile, and means what they typed. */
+  protected compared(): void {
+    this.#version.set(this.#before()?.version ?? null);
+    this.fault.set('');
+    this.#keep();
   }
 
   protected setCharge(kind: string, amount: string): void {
@@ -155,13 +179,20 @@ export class OrderForm {
     const saved =
       before === null
         ? this.#api.call('enterOrder', {}, wish)
-        : this.#api.call('changeOrder', { id: before.id }, { ...wish, version: before.version, reason: this.reason() });
+        : this.#api.call('changeOrder', { id: before.id }, { ...wish, version: this.#version() ?? before.version, reason: this.reason() });
     saved.subscribe({
       next: ({ order }) => {
         this.#drafts.drop(this.#purpose());
         void this.#router.navigate(['/orders', order.id]);
       },
-      error: (error: unknown) => (this.busy.set(false), this.fault.set(messageOf(error))),
+      error: (error: unknown) => {
+        this.busy.set(false);
+        this.fault.set(messageOf(error));
+        if (before !== null && codeOf(error) === 'stale')
+          this.#api
+            .call('orderPage', { id: before.id })
+            .subscribe({ next: ({ order }) => this.#before.set(order), error: () => undefined });
+      },
     });
   }
 }

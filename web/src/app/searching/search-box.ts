@@ -185,12 +185,16 @@ export class SearchBox {
   protected readonly at = signal(0);
   readonly #found = signal<{ hits: readonly FoundDocument[]; error: string | null; of: string }>({ hits: [], error: null, of: '' });
   readonly #asked = new Subject<string>();
+  /** Whether what is shown is what was found for the text as it is now. */
+  readonly #isUpToDate = computed(() => this.#found().of === this.text());
+  /** Enter was pressed before anything was found for it: the first hit is opened once it is there. */
+  #opensFirst = false;
   protected readonly hits = computed(() => this.#found().hits);
   protected readonly says = computed(() => {
-    const { hits, error, of: asked } = this.#found();
-    if (error !== null) return error;
+    const { hits, error } = this.#found();
     if (this.text().trim() === '') return 'Looks through every document that ever came.';
-    if (asked !== this.text()) return 'Looking …';
+    if (!this.#isUpToDate()) return 'Looking …';
+    if (error !== null) return error;
     return hits.length === 0 ? 'Nothing found.' : `${hits.length}${hits.length === 60 ? ' or more' : ''} found.`;
   });
 
@@ -210,6 +214,7 @@ export class SearchBox {
       .subscribe((found) => {
         this.#found.set(found);
         this.at.set(0);
+        if (this.#opensFirst) this.#open();
       });
     effect(() => {
       if (this.search.isOpen()) {
@@ -221,25 +226,33 @@ export class SearchBox {
   }
 
   protected typed(text: string): void {
+    this.#opensFirst = false;
     this.text.set(text);
     this.#asked.next(text);
+  }
+
+  /** Opens the hit that is chosen, none of an earlier text. */
+  #open(): void {
+    this.#opensFirst = !this.#isUpToDate() && this.text().trim() !== '';
+    const hit = this.#isUpToDate() ? this.hits()[this.at()] : undefined;
+    if (!hit) return;
+    this.close();
+    void this.#router.navigate(['/document', hit.id]);
   }
 
   protected pressed(event: KeyboardEvent): void {
     // Keys of the screen below mean nothing here.
     event.stopPropagation();
     const step = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
-    const hit = this.hits()[this.at()];
     if (step !== 0) this.at.update((at) => Math.max(0, Math.min(this.hits().length - 1, at + step)));
     else if (event.key === 'Escape') this.close();
-    else if (event.key === 'Enter' && hit && !(event.target instanceof HTMLAnchorElement)) {
-      this.close();
-      void this.#router.navigate(['/document', hit.id]);
-    } else return;
+    else if (event.key === 'Enter' && !(event.target instanceof HTMLAnchorElement)) this.#open();
+    else return;
     event.preventDefault();
   }
 
   protected close(): void {
+    this.#opensFirst = false;
     this.search.isOpen.set(false);
   }
 }

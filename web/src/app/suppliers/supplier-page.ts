@@ -21,7 +21,7 @@ import { may } from '@umber/core/permissions';
 import type { TwinSign } from '@umber/core/suppliers';
 import { combineLatest, filter, of, startWith, Subject, type Observable } from 'rxjs';
 import { Api } from '../api';
-import { messageOf } from '../api-error';
+import { codeOf, messageOf } from '../api-error';
 import { fullDay } from '../dates/day';
 import { ReasonDialog, type ReasonAnswer, type ReasonQuestion } from '../documents/reason-dialog';
 import { Drafts } from '../drafts/drafts';
@@ -34,6 +34,12 @@ import { sessionFeature } from '../people/session.state';
 import { ChooseSupplier } from './choose-supplier';
 import { ConfirmSupplier } from './confirm-supplier';
 import { RECORD_NAMES, shown, supplierChangeText, TOLERANCE_NAMES, tolerancesText, TREATMENT_NAMES } from './record-words';
+
+/** What was typed, and of which version of the record. */
+interface Kept {
+  readonly version: number;
+  readonly values: object;
+}
 
 const text = () => new FormControl('', { nonNullable: true });
 const listed = (value: string): string[] =>
@@ -124,7 +130,21 @@ export class SupplierPage {
       { keys: 'e', does: 'change the record', run: () => this.edit() },
       { keys: 'Escape', does: 'back to the suppliers', run: () => void this.#router.navigate(['/suppliers']) },
     ]);
-    this.form.valueChanges.subscribe((values) => this.editing() && this.#drafts.keep(this.#draft(), JSON.stringify(values)));
+    this.form.valueChanges.subscribe(() => this.editing() && this.#keep());
+  }
+
+  /** The version that what is typed is a change of. */
+  readonly #version = signal(0);
+  /** Whether the record was changed after this change was begun. */
+  protected readonly isBehind = computed(() => this.editing() && (this.page().value?.version ?? 0) !== this.#version());
+  #keep(): void {
+    this.#drafts.keep(this.#draft(), JSON.stringify({ version: this.#version(), values: this.form.getRawValue() } satisfies Kept));
+  }
+  /** The person has seen what was changed meanwhile, and means what they typed. */
+  protected compared(): void {
+    this.#version.set(this.page().value?.version ?? 0);
+    this.fault.set('');
+    this.#keep();
   }
 
   readonly #draft = (): string => `supplier/${this.id()}`;
@@ -133,7 +153,9 @@ export class SupplierPage {
     const page = this.page().value;
     if (!page || !this.mayChange() || this.editing()) return;
     const { record } = page;
-    const kept = this.#drafts.of(this.#draft());
+    const text = this.#drafts.of(this.#draft());
+    const kept = text === null ? { version: page.version, values: {} } : (JSON.parse(text) as Kept);
+    this.#version.set(kept.version);
     this.form.reset({
       ...record,
       tradingNames: record.tradingNames.join('; '),
@@ -146,7 +168,7 @@ export class SupplierPage {
       straightLimit: record.straightLimit ?? '',
       tolerances: Object.fromEntries(OWN_TOLERANCES.map((name) => [name, record.tolerances[name] ?? ''])),
       reason: '',
-      ...(kept === null ? {} : (JSON.parse(kept) as object)),
+      ...kept.values,
     });
     this.editing.set(true);
   }
@@ -173,7 +195,7 @@ export class SupplierPage {
           otherTaxIds: listed(otherTaxIds),
           otherDomains: listed(otherDomains),
           discountPercent: discountPercent.trim() === '' ? '0' : discountPercent.trim(),
-          version: page.version,
+          version: this.#version(),
           reason,
         },
       ),
@@ -283,6 +305,7 @@ export class SupplierPage {
       error: (error: unknown) => {
         this.busy.set(false);
         this.fault.set(messageOf(error));
+        if (codeOf(error) === 'stale') this.#changed.next();
       },
     });
   }
