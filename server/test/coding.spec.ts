@@ -49,7 +49,7 @@ describe('coding', () => {
     const [first] = document.lines as Line[];
     const words = first.cells.description.split(' ').slice(0, 1);
     const rule = { supplierId: document.supplier.id, words, minAmount: null, account: '5320', costCentre: 'ST', project: 'P7' };
-    const [kept] = await people.nell.ok('PUT', '/api/coding-rules', { rules: [rule] });
+    const [kept] = await people.nell.ok('PUT', '/api/coding-rules', { before: [], rules: [rule] });
     expect(kept).toMatchObject({ ...rule, madeBy: 'Nell Ashgrove', used: 0 });
     document = await came();
     expect(document.lines[0]).toMatchObject({
@@ -64,9 +64,14 @@ describe('coding', () => {
     });
     expect(own.lines[0]).toMatchObject({ account: '5340', codedBy: 'Nell Ashgrove', codingReason: null });
     await people.nell.ok('PUT', at(own, 'coding'), { version: own.version, lines: [coded(own.lines[0], { account: '5340' })] });
-    expect((await people.tom.send('PUT', '/api/coding-rules', { rules: [] })).status).toBe(403);
-    expect((await people.nell.send('PUT', '/api/coding-rules', { rules: [{ ...rule, account: '2100' }] })).status).toBe(404);
-    await people.nell.ok('PUT', '/api/coding-rules', { rules: [] });
+    expect((await people.tom.send('PUT', '/api/coding-rules', { before: [kept.id], rules: [] })).status).toBe(403);
+    expect((await people.nell.send('PUT', '/api/coding-rules', { before: [kept.id], rules: [{ ...rule, account: '2100' }] })).status).toBe(
+      404,
+    );
+    // Who saw fewer rules than there are takes none of the others away.
+    const behind = await people.nell.send('PUT', '/api/coding-rules', { before: [], rules: [{ ...rule, words: ['other'] }] });
+    expect([behind.status, behind.body.message]).toMatchObject([409, expect.stringContaining('Someone else changed the rules')]);
+    await people.nell.ok('PUT', '/api/coding-rules', { before: [kept.id], rules: [] });
   });
 
   it('past Match is approved anew, and who coded does not post', async () => {
@@ -150,6 +155,7 @@ describe('coding', () => {
     const document = await arrivedFile(server, people.nell, 'gillbeck.pdf', pdf, `accounts@${gillbeck.domain}`);
     expect(document.tray).toBe('match');
     await people.nell.ok('PUT', '/api/coding-rules', {
+      before: [],
       rules: [{ supplierId: null, words: ['scaffold'], minAmount: null, account: '5330', costCentre: 'PW', project: null }],
     });
     await until('it was looked at', async () => (await server.pool.query('select 1 from match_requests')).rowCount === 0);

@@ -23,6 +23,17 @@ export async function arrivedFile(server: TestServer, clerk: Visitor, name: stri
   return clerk.ok('GET', `/api/documents/${id}`);
 }
 
+/** Waits until what a person said of a document is learned, and what waits was read again by it. */
+export const learned = (server: TestServer, id: number) =>
+  until('what was said to be learned', async () => {
+    const { rows } = await server.pool.query(
+      `select version = learned_version and not exists (select from jobs.job
+         where name in ('learn-habits', 'read-waiting', 'read-with-habits') and state in ('created', 'retry', 'active')) as done from documents where id = $1`,
+      [id],
+    );
+    return rows[0].done === true;
+  });
+
 /** Mails an invoice for the supplier's order and waits until it has been read; its view. */
 export async function arrived(server: TestServer, clerk: Visitor, supplierKey: string, nth: number, twist: Twist = {}) {
   const name = `${supplierKey}-${serial}.pdf`;

@@ -1,4 +1,4 @@
-import { arrivedFile } from './documents.js';
+import { arrivedFile, learned as learnedBy } from './documents.js';
 import { testServer, until, Visitor, type TestServer } from './harness.js';
 import { oddInvoice } from './odd-invoice.js';
 
@@ -14,11 +14,7 @@ describe('habits', () => {
   const view = (id: number) => clerk.ok('GET', `/api/documents/${id}`);
   const versions = async () =>
     (await server.pool.query('select owner_id as owner, version, document_id as document, kept from habit_versions order by at')).rows;
-  const learned = (id: number) =>
-    until('what was said to be learned', async () => {
-      const { rows } = await server.pool.query('select version = learned_version as learned from documents where id = $1', [id]);
-      return rows[0]?.learned === true ? true : undefined;
-    });
+  const learned = (id: number) => learnedBy(server, id);
   /** How the order number was found when the document was read last. */
   const foundBy = async (id: number): Promise<string> => {
     const { rows } = await server.pool.query('select result from readings where document_id = $1 order by id desc limit 1', [id]);

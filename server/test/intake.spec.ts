@@ -251,7 +251,7 @@ describe('ways in', () => {
   describe('rules', () => {
     const rulesOfMail = async (rules: object[]) => {
       const source = (await clerk.ok('GET', '/api/sources')).find((one: { kind: string }) => one.kind === 'mail');
-      return clerk.send('PUT', `/api/sources/${source.id}/rules`, rules);
+      return clerk.send('PUT', `/api/sources/${source.id}/rules`, { before: source.rules, rules });
     };
     const arrivalOf = (subject: string) =>
       until(`the mail ${subject}`, async () =>
@@ -287,6 +287,17 @@ describe('ways in', () => {
       const coal = await arrivalOf('Coal');
       const { rows } = await server.pool.query('select tags, department from documents where id = $1', [coal.files[0].documents[0].id]);
       expect(rows[0]).toEqual({ tags: ['coal'], department: 'Locomotive Shed' });
+    });
+
+    it('that somebody else changed meanwhile are not written over', async () => {
+      const source = (await clerk.ok('GET', '/api/sources')).find((one: { kind: string }) => one.kind === 'upload');
+      const keep = (text: string) => ({ conditions: [{ part: 'file-name', test: 'contains', text }], does: { act: 'keep' } });
+      const save = (rules: object[]) => clerk.send('PUT', `/api/sources/${source.id}/rules`, { before: source.rules, rules });
+      const [one, other] = await Promise.all([save([keep('plan')]), save([keep('map')])]);
+      expect([one.status, other.status].sort()).toEqual([200, 409]);
+      expect((one.status === 409 ? one : other).body.message).toContain('Someone else changed the rules');
+      const now = (await clerk.ok('GET', '/api/sources')).find((each: { kind: string }) => each.kind === 'upload');
+      expect(now.rules).toEqual([one.status === 200 ? keep('plan') : keep('map')]);
     });
 
     it('are refused where they say nothing', async () => {

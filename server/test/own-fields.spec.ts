@@ -1,5 +1,5 @@
 import { PLAIN_LAYOUT } from '@umber/core/exports';
-import { arrivedFile } from './documents.js';
+import { arrivedFile, learned } from './documents.js';
 import { testServer, until, Visitor, type TestServer } from './harness.js';
 import { oddInvoice } from './odd-invoice.js';
 
@@ -126,10 +126,7 @@ describe('own fields', () => {
     );
     expect(own(first, 'works-site')?.value).toBeNull();
     await clerk.ok('PUT', `/api/documents/${first.id}/fields/own:works-site`, { version: first.version, value: 'North yard' });
-    await until('it to be learned', async () => {
-      const { rows } = await server.pool.query('select version = learned_version as learned from documents where id = $1', [first.id]);
-      return rows[0].learned === true ? true : undefined;
-    });
+    await learned(server, first.id);
     const next = await arrivedFile(
       server,
       clerk,

@@ -9,10 +9,13 @@ describe('sending what came to a tray', () => {
     server = await testServer();
     clerk = await Visitor.signedIn(server.httpPort, 'nell');
     const [source] = (await clerk.ok('GET', '/api/sources')).filter((one: { kind: string }) => one.kind === 'mail');
-    await clerk.ok('PUT', `/api/sources/${source.id}/rules`, [
-      { conditions: [{ part: 'subject', test: 'contains', text: 'newsletter' }], does: { act: 'turn-away', reason: 'advertising' } },
-      { conditions: [{ part: 'subject', test: 'contains', text: 'archive' }], does: { act: 'keep' } },
-    ]);
+    await clerk.ok('PUT', `/api/sources/${source.id}/rules`, {
+      before: [],
+      rules: [
+        { conditions: [{ part: 'subject', test: 'contains', text: 'newsletter' }], does: { act: 'turn-away', reason: 'advertising' } },
+        { conditions: [{ part: 'subject', test: 'contains', text: 'archive' }], does: { act: 'keep' } },
+      ],
+    });
   });
   afterAll(() => server.close());
 

@@ -40,6 +40,8 @@ export interface CodingRuleView extends RuleWish {
   readonly used: number;
 }
 export interface CodingRulesWish {
+  /** The ids of those that somebody saw when they changed them, in their order. */
+  readonly before: readonly number[];
   /** In the order in which they are tried. */
   readonly rules: readonly RuleWish[];
 }

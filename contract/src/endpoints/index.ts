@@ -24,6 +24,7 @@ import type {
   NewSource,
   NewToken,
   PictureAside,
+  RulesWish,
   Sending,
   Sent,
   SourceChange,
@@ -35,7 +36,6 @@ import type {
   UploadStart,
   UploadView,
 } from '../intake/index.js';
-import type { SourceRule } from '@umber/core/intake';
 import type {
   HabitOwnerRow,
   HabitReturn,
@@ -156,7 +156,7 @@ export const ENDPOINTS = {
   changeSource: returns<readonly SourceView[], SourceChange>().put('/sources/:id', 'sources'),
   removeSource: returns<readonly SourceView[]>().delete('/sources/:id', 'sources'),
   trySource: returns<SourceTry>().post('/sources/:id/try', 'sources'),
-  setRules: returns<readonly SourceView[], readonly SourceRule[]>().put('/sources/:id/rules', 'rules'),
+  setRules: returns<readonly SourceView[], RulesWish>().put('/sources/:id/rules', 'rules'),
   startUpload: returns<UploadView, UploadStart>().post('/uploads', 'submit', 201),
   upload: returns<UploadView>().get('/uploads/:upload', 'submit'),
   sendPiece: returns<UploadView, Bytes>().put('/uploads/:upload/pieces/:starts', 'submit'),

@@ -59,6 +59,11 @@ export interface SourceView {
   readonly arrivals: number;
   readonly today: number;
 }
+/** The rules of a source as they shall be, and as they were when somebody began to change them. */
+export interface RulesWish {
+  readonly before: readonly SourceRule[];
+  readonly rules: readonly SourceRule[];
+}
 /** What a try of a source found. */
 export interface SourceTry {
   readonly works: boolean;

@@ -9,6 +9,7 @@ import {
   MOST_UPLOAD_BYTES,
   SEND_TO,
   type PictureAside,
+  type RulesWish,
   type Sending,
 } from './index.js';
 import Joi from 'joi';
@@ -91,10 +92,11 @@ const actSchema = Joi.alternatives<RuleAct>().conditional(Joi.object({ act: Joi.
   }).required(),
   otherwise: Joi.forbidden(),
 });
-export const rulesSchema = Joi.array<readonly SourceRule[]>()
+const rules = Joi.array<readonly SourceRule[]>()
   .items(Joi.object<SourceRule>({ conditions: Joi.array().items(conditionSchema).max(5).required(), does: actSchema.required() }))
   .max(50)
   .required();
+export const rulesWishSchema = Joi.object<RulesWish>({ before: rules, rules });
 export const uploadStartSchema = Joi.object<UploadStart, true>({
   name: Joi.string().max(500).required(),
   size: Joi.number()

@@ -49,9 +49,14 @@ export const codingRuleViews = (db: Database) =>
      from coding_rules r join people p on p.id = r.made_by left join suppliers s on s.id = r.supplier_id order by r.position`,
   );
 
+/** The ids of the rules in their order; nobody else changes them until this is over. */
+export async function lockCodingRules(db: Database): Promise<number[]> {
+  await db.query('lock table coding_rules in exclusive mode');
+  return (await codingRules(db)).map(({ id }) => id);
+}
+
 /** Puts these rules in place of those there are; one that is the same stays, with who made it. */
 export const replaceCodingRules = async (db: Database, rules: readonly RuleWish[], personId: number) => {
-  await db.query('lock table coding_rules in exclusive mode');
   const before = await many<CodingRule & { madeBy: number }>(
     db,
     'select id, supplier_id as "supplierId", words, min_amount as "minAmount", account, cost_centre as "costCentre", project, made_by as "madeBy" from coding_rules order by position',

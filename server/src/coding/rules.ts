@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util';
 import type { CodingRulesWish, CodingRuleView } from '@umber/contract/coding';
 import type { Person } from '@umber/contract/people';
 import { ApiError } from '../api-error.js';
@@ -6,11 +7,20 @@ import { inTransaction, isViolation, type Database } from '../database/database.
 import type { Services } from '../services.js';
 import { lookAgain } from '../waiting/look-again.js';
 import { askToMatch } from '../waiting/queries.js';
-import { codingRuleViews, knownCodings, replaceCodingRules } from './queries.js';
+import { codingRuleViews, knownCodings, lockCodingRules, replaceCodingRules } from './queries.js';
 
 /** Sets the rules; what waits at Match is coded by them at once. */
-export async function setCodingRules(services: Services, person: Person, { rules }: CodingRulesWish): Promise<CodingRuleView[]> {
+export async function setCodingRules(
+  services: Services,
+  person: Person,
+  { before: seen, rules }: CodingRulesWish,
+): Promise<CodingRuleView[]> {
   await inTransaction(services.pool, async (db) => {
+    if (!isDeepStrictEqual(await lockCodingRules(db), seen))
+      throw new ApiError(
+        'stale',
+        'Someone else changed the rules meanwhile. They stand here as they are now: look once more, then repeat.',
+      );
     await requireCodings(db, rules);
     const before = await replaceCodingRules(db, rules, person.id).catch((error: unknown) => {
       if (isViolation(error, 'coding_rules_supplier_id_fkey'))

@@ -227,6 +227,10 @@ export const sourceOfKind = (db: Database, kind: SourceKind) =>
 export const sourceRow = (db: Database, id: number) =>
   maybe<SourceRow>(db, 'select id, kind, name, enabled, settings, secret, version from sources where id = $1', [id]);
 
+/** Its name; nobody else changes it until this is over. */
+export const lockSource = (db: Database, id: number) =>
+  maybe<{ name: string }>(db, 'select name from sources where id = $1 for update', [id]);
+
 /** The sources that the server goes to by itself. */
 export const fetchedSources = (db: Database) =>
   many<SourceRow>(

@@ -1,12 +1,15 @@
+import { isDeepStrictEqual } from 'node:util';
 import { audit } from '../audit/queries.js';
 import { inTransaction } from '../database/database.js';
 import { ApiError } from '../api-error.js';
 import type { Services } from '../services.js';
 import type { Handlers } from '../serve.js';
-import { allTokens, replaceRules, revokeAnyToken, revokeToken, rulesOf, sourceRow, tokensOf } from './queries.js';
+import { allTokens, replaceRules, revokeAnyToken, revokeToken, rulesOf, lockSource, tokensOf } from './queries.js';
 import { addSource, changeSource, removeSource, sourcesView, trySource } from './sources.js';
 import { makeToken } from './tokens.js';
 import { startUpload, takePiece, uploadView } from './uploads.js';
+
+const RULES_CHANGED = 'Someone else changed the rules of this source meanwhile. Leave them as they were to see theirs, then repeat.';
 
 type Sources = 'sources' | 'addSource' | 'changeSource' | 'removeSource' | 'trySource' | 'setRules';
 
@@ -28,12 +31,14 @@ export const sourceRoutes = (services: Services): Handlers<Sources> => {
       return sourcesView(pool);
     },
     trySource: ({ params: { id }, person }) => trySource(services, person, id),
-    setRules: async ({ params: { id }, person, input }) => {
-      const source = await sourceRow(pool, id);
-      if (!source) throw new ApiError('no-such-thing', 'There is no such source any more.');
+    setRules: async ({ params: { id }, person, input: { before, rules } }) => {
       await inTransaction(pool, async (db) => {
-        await audit(db, person.id, { code: 'rules-set', source: source.name, before: await rulesOf(db, id), after: input });
-        await replaceRules(db, id, input);
+        const source = await lockSource(db, id);
+        if (!source) throw new ApiError('no-such-thing', 'There is no such source any more.');
+        const now = await rulesOf(db, id);
+        if (!isDeepStrictEqual(now, before)) throw new ApiError('stale', RULES_CHANGED);
+        await audit(db, person.id, { code: 'rules-set', source: source.name, before: now, after: rules });
+        await replaceRules(db, id, rules);
       });
       return sourcesView(pool);
     },

@@ -6,7 +6,7 @@ import { isDecimalString } from '@umber/core/money';
 import { may } from '@umber/core/permissions';
 import { of, startWith, Subject } from 'rxjs';
 import { Api } from '../api';
-import { messageOf } from '../api-error';
+import { codeOf, messageOf } from '../api-error';
 import { typedValue } from '../checking/typed-value';
 import { loaded } from '../loading/loaded';
 import { LoadingLine } from '../loading/loading-line';
@@ -205,24 +205,24 @@ export class CodingRulesPage {
       costCentre,
       project: project.trim() === '' ? null : project.trim(),
     };
-    this.#save([...all.map(wishOf), rule], () => this.typed.set(NOTHING));
+    this.#save(all, [...all.map(wishOf), rule], () => this.typed.set(NOTHING));
   }
 
   protected move(all: readonly CodingRuleView[], at: number, by: number): void {
     const wishes = all.map(wishOf);
     [wishes[at], wishes[at + by]] = [wishes[at + by], wishes[at]];
-    this.#save(wishes);
+    this.#save(all, wishes);
   }
 
   protected remove(all: readonly CodingRuleView[], at: number): void {
-    this.#save(all.filter((_rule, i) => i !== at).map(wishOf));
+    this.#save(all, all.filter((_rule, i) => i !== at).map(wishOf));
   }
 
-  #save(rules: readonly RuleWish[], then?: () => void): void {
+  #save(before: readonly CodingRuleView[], rules: readonly RuleWish[], then?: () => void): void {
     if (this.busy()) return;
     this.busy.set(true);
     this.fault.set('');
-    this.#api.call('setCodingRules', {}, { rules }).subscribe({
+    this.#api.call('setCodingRules', {}, { before: before.map(({ id }) => id), rules }).subscribe({
       next: () => {
         this.busy.set(false);
         then?.();
@@ -231,6 +231,7 @@ export class CodingRulesPage {
       error: (error: unknown) => {
         this.busy.set(false);
         this.fault.set(messageOf(error));
+        if (codeOf(error) === 'stale') this.#changed.next();
       },
     });
   }

@@ -1,9 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { SourceView } from '@umber/contract/intake';
 import { ruleSentence, RULE_TESTS, TEST_WORDS, type Condition, type RuleAct, type RulePart, type SourceRule } from '@umber/core/intake';
 import { Api } from '../api';
-import { messageOf } from '../api-error';
+import { codeOf, messageOf } from '../api-error';
 import { actOf, ACTS, onPart, PARTS, TYPES, wordOf } from './rule-words';
 
 const NEW_RULE: SourceRule = { conditions: [{ part: 'sender', test: 'contains', text: '' }], does: { act: 'keep' } };
@@ -91,13 +91,10 @@ const NEW_RULE: SourceRule = { conditions: [{ part: 'sender', test: 'contains', 
                 }
               </div>
               <p class="sentence">{{ sentence(rule) }}</p>
-              @if (said(); as text) {
-                <p class="ask" role="alert">{{ text }}</p>
-              }
               <div class="acts">
-                <button class="plain-button main" type="submit">Save the rule</button>
+                <button class="plain-button main" type="submit" [disabled]="busy()">Save the rule</button>
                 <button class="plain-button" type="button" (click)="giveUp()">Leave as it was</button>
-                <button class="plain-button" type="button" (click)="remove(at)">Remove</button>
+                <button class="plain-button" type="button" [disabled]="busy()" (click)="remove(at)">Remove</button>
               </div>
             </form>
           } @else {
@@ -114,6 +111,14 @@ const NEW_RULE: SourceRule = { conditions: [{ part: 'sender', test: 'contains', 
         <li class="quiet">No rule: what comes is read as an invoice.</li>
       }
     </ol>
+    @if (said(); as text) {
+      <p class="ask" role="alert">
+        {{ text }}
+        @if (open() === null) {
+          <button type="button" class="bare" (click)="giveUp()">Look again</button>
+        }
+      </p>
+    }
     @if (mayChange() && open() === null) {
       <button type="button" class="bare" (click)="add()">Add a rule</button>
     }
@@ -186,11 +191,27 @@ export class RulesEditor {
   protected readonly asked = computed(() => ACTS.find(({ act }) => act === this.#current().does.act)?.asks ?? null);
   protected readonly word = computed(() => wordOf(this.#current().does));
 
+  /** The rules that what is typed is a change of. */
+  #before: readonly SourceRule[] = [];
+  #isBehind = false;
+  protected readonly busy = signal(false);
+
   constructor() {
     effect(() => {
-      this.rules.set(this.source().rules);
-      this.open.set(null);
+      const { rules } = this.source();
+      untracked(() => {
+        // What is typed into a rule stays while other things of the sources change.
+        if (this.open() === null || isSame(rules, this.rules())) this.#begin(rules);
+      });
     });
+  }
+
+  #begin(rules: readonly SourceRule[]): void {
+    this.#before = rules;
+    this.#isBehind = false;
+    this.rules.set(rules);
+    this.open.set(null);
+    this.said.set(null);
   }
 
   protected change(at: number): void {
@@ -204,8 +225,13 @@ export class RulesEditor {
   }
 
   protected giveUp(): void {
-    this.rules.set(this.source().rules);
-    this.open.set(null);
+    const wasBehind = this.#isBehind;
+    this.#begin(this.source().rules);
+    if (wasBehind)
+      this.#api.call('sources').subscribe({
+        next: (sources) => this.changed.emit(sources),
+        error: (error: unknown) => this.said.set(messageOf(error)),
+      });
   }
 
   protected remove(at: number): void {
@@ -252,9 +278,21 @@ export class RulesEditor {
   }
 
   #send(rules: readonly SourceRule[]): void {
-    this.#api.call('setRules', { id: this.source().id }, rules).subscribe({
-      next: (sources) => this.changed.emit(sources),
-      error: (error: unknown) => this.said.set(messageOf(error)),
+    if (this.busy()) return;
+    this.busy.set(true);
+    this.#api.call('setRules', { id: this.source().id }, { before: this.#before, rules }).subscribe({
+      next: (sources) => {
+        this.busy.set(false);
+        this.open.set(null);
+        this.changed.emit(sources);
+      },
+      error: (error: unknown) => {
+        this.busy.set(false);
+        this.#isBehind = codeOf(error) === 'stale';
+        this.said.set(messageOf(error));
+      },
     });
   }
 }
+
+const isSame = (a: readonly SourceRule[], b: readonly SourceRule[]): boolean => JSON.stringify(a) === JSON.stringify(b);

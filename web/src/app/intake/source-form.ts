@@ -69,7 +69,7 @@ const flag = (value: boolean) => new FormControl(value, { nonNullable: true });
         <p class="ask" role="alert">{{ words }}</p>
       }
       <div class="row">
-        <button class="plain-button main" type="submit">Save</button>
+        <button class="plain-button main" type="submit" [disabled]="busy()">Save</button>
         <button class="plain-button" type="button" (click)="closed.emit()">Leave as it was</button>
       </div>
     </form>
@@ -128,6 +128,7 @@ export class SourceForm {
   readonly #api = inject(Api);
   protected readonly kind = computed(() => this.source()?.kind ?? this.newKind());
   protected readonly said = signal<string | null>(null);
+  protected readonly busy = signal(false);
   protected readonly moves = signal(true);
   protected readonly head = new FormGroup({ name: text(''), enabled: flag(true) });
   protected readonly password = text('');
@@ -154,6 +155,8 @@ export class SourceForm {
   }
 
   protected save(): void {
+    if (this.busy()) return;
+    this.busy.set(true);
     const kind = this.kind();
     const settings = (
       kind === 'mailbox' ? this.mailbox.getRawValue() : kind === 'folder' ? this.folder.getRawValue() : {}
@@ -164,6 +167,15 @@ export class SourceForm {
       ? this.#api.call('changeSource', { id: source.id }, change)
       : this.#api.call('addSource', {}, { ...change, kind: this.newKind() });
     this.said.set(null);
-    sent.subscribe({ next: (sources) => this.saved.emit(sources), error: (error: unknown) => this.said.set(messageOf(error)) });
+    sent.subscribe({
+      next: (sources) => {
+        this.busy.set(false);
+        this.saved.emit(sources);
+      },
+      error: (error: unknown) => {
+        this.busy.set(false);
+        this.said.set(messageOf(error));
+      },
+    });
   }
 }

@@ -145,7 +145,10 @@ export class NewSupplierDialog {
           this.form.patchValue({ ...shown, taxId: taxId ?? '', iban: iban ?? '', mailDomain: mailDomain ?? '' });
           this.#keepWhatIsTyped();
         },
-        error: this.#failed,
+        error: (error: unknown) => {
+          this.#failed(error);
+          this.#keepWhatIsTyped();
+        },
       });
     else this.#keepWhatIsTyped();
   }
