@@ -1,13 +1,19 @@
 import { defineConfig } from '@playwright/test';
 
-/** One browser after the other, each on a server and a database of its own; a test that fails leaves a trace and the server's log. */
+/**
+ * Two files of tests at a time, each on servers, a database and a browser of its own. A test that fails leaves the server's log, and, where UMBER_TRACE
+ * is set, a trace: keeping one takes a third of a test's time.
+ */
 export default defineConfig({
   testDir: 'src',
+  globalSetup: './src/filled.ts',
   outputDir: 'results',
   timeout: 600_000,
-  workers: 1,
+  workers: 2,
   fullyParallel: false,
   forbidOnly: true,
+  // How long something takes is no matter of these tests; a machine may be busy.
+  expect: { timeout: 60_000 },
   reporter: [['list']],
-  use: { trace: 'retain-on-failure', actionTimeout: 120_000 },
+  use: { trace: process.env.UMBER_TRACE ? 'retain-on-failure' : 'off', actionTimeout: 120_000 },
 });

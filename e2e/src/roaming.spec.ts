@@ -3,7 +3,7 @@ import { Roamer } from './roaming.js';
 import { letSupplierWrite, Stage } from './stage.js';
 
 /** Milliseconds that one person roams: how far that leads depends on the machine, what is met must be right. */
-const PATIENCE = 30_000;
+const PATIENCE = 20_000;
 
 test.describe('somebody who clicks everything', () => {
   let stage: Stage;

@@ -1,16 +1,14 @@
-import { fork, type ChildProcess } from 'node:child_process';
+import type { ChildProcess } from 'node:child_process';
 import { randomBytes, randomInt } from 'node:crypto';
-import { closeSync, openSync } from 'node:fs';
 import { mkdir, mkdtemp } from 'node:fs/promises';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import pg from 'pg';
 import { chromium, test, type Browser, type BrowserContextOptions, type Page } from '@playwright/test';
+import { filledDatabase, launched, settingsOn, works } from './filled.js';
 
 const PASSWORD = 'tray-by-the-window';
-const program = (path: string) => fileURLToPath(new URL(`../../${path}`, import.meta.url));
 
 /** Ports that no connection takes by chance before a program listens on its own: below those that the system gives out. */
 const PORTS = { from: 15_000, to: 32_000 } as const;
@@ -25,14 +23,6 @@ async function freePort(): Promise<number> {
     });
     if (isFree) return port;
   }
-}
-
-/** The database as the application's role. */
-function applicationUrl(ownerUrl: string): string {
-  const url = new URL(ownerUrl);
-  url.username = 'umber_app';
-  url.password = 'for tests only';
-  return url.href;
 }
 
 /** The whole product as a person meets it: server, stand-in supplier and a browser, on a database of its own. */
@@ -54,24 +44,18 @@ export class Stage {
     await mkdir(logs, { recursive: true });
     stage.log = join(logs, `${randomBytes(4).toString('hex')}.log`);
     Stage.standing.add(stage);
-    const url = await newDatabase();
-    stage.#database = url;
     const [http, smtp, demo, post, ledger] = [await freePort(), await freePort(), await freePort(), await freePort(), await freePort()];
     const copier = await mkdtemp(join(tmpdir(), 'umber-copier-'));
+    const url = await filledDatabase(copier);
+    stage.#database = url;
     stage.base = `http://127.0.0.1:${http}`;
     stage.smtpPort = smtp;
     const env = {
-      ...process.env,
-      NODE_OPTIONS: '',
-      UMBER_LOG: 'info',
-      UMBER_OWNER_URL: url,
-      UMBER_DATABASE_URL: applicationUrl(url),
+      ...settingsOn(url),
       UMBER_HTTP_PORT: String(http),
       UMBER_SMTP_PORT: String(smtp),
-      UMBER_SECRET: '00'.repeat(32),
       UMBER_DEMO_PORT: String(demo),
       UMBER_DEMO_URL: `http://127.0.0.1:${demo}`,
-      UMBER_DEMO_COUNT: '0',
       UMBER_MAIL_OUT: `127.0.0.1:${post}`,
       UMBER_MAIL_FROM: 'invoices@kestrelfell.example',
       UMBER_DEMO_POST_PORT: String(post),
@@ -82,15 +66,15 @@ export class Stage {
       UMBER_DEMO_LEDGER_PORT: String(ledger),
       UMBER_DEMO_LEDGER_FILE: join(copier, '..', `other-ledger-${ledger}.json`),
     };
-    await stage.#run('server/dist/demo/prepare.js', env, 'exit');
-    await stage.#run('server/dist/main.js', env, 'message');
-    await stage.#run('server/dist/works-main.js', env, 'message');
-    await stage.#run('stand-ins/dist/supplier.js', env, 'message');
-    stage.#browser = await chromium.launch({
-      executablePath: '/usr/bin/chromium',
-      headless: true,
-      args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-    });
+    const [browser] = await Promise.all([
+      chromium.launch({
+        executablePath: '/usr/bin/chromium',
+        headless: true,
+        args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+      }),
+      ...['server/dist/main.js', 'server/dist/works-main.js', 'stand-ins/dist/supplier.js'].map((path) => stage.#run(path, env)),
+    ]);
+    stage.#browser = browser;
     return stage;
   }
 
@@ -136,27 +120,11 @@ export class Stage {
     Stage.standing.delete(this);
   }
 
-  #run(path: string, env: NodeJS.ProcessEnv, until: 'exit' | 'message'): Promise<void> {
-    const log = openSync(this.log, 'a');
-    const child = fork(program(path), { env, stdio: ['ignore', log, log, 'ipc'], execArgv: [] });
-    closeSync(log);
+  #run(path: string, env: NodeJS.ProcessEnv): Promise<void> {
+    const child = launched(path, env, this.log);
     this.#children.push(child);
-    return new Promise((resolve, reject) => {
-      child.once('message', () => resolve());
-      child.once('exit', (code) => (until === 'exit' && code === 0 ? resolve() : reject(new Error(`${path} ended with ${code}`))));
-    });
+    return works(child);
   }
-}
-
-async function newDatabase(): Promise<string> {
-  const url = process.env.UMBER_TEST_DATABASE_URL;
-  if (!url) throw new Error('No test database: run the tests with npm test.');
-  const name = `browser_${randomBytes(6).toString('hex')}`;
-  const client = new pg.Client({ connectionString: url });
-  await client.connect();
-  await client.query(`create database ${name}`);
-  await client.end();
-  return url.replace(/\/[^/]*$/, `/${name}`);
 }
 
 /** Lets the stand-in supplier write and waits until its mail has become a document in this tray. */

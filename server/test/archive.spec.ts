@@ -39,15 +39,13 @@ describe('archive', () => {
     });
     const view = await clerk.ok('GET', `/api/documents/${id}`);
     const pdf = await fetched(`/api/documents/${id}/searchable.pdf`);
-    const [page] = await readers.read(pdf);
-    // The unseen words are no text layer to be trusted when it comes in again: what they say is looked at below.
-    expect(page.words.words.length).toBeGreaterThan(40);
     const text = pdf.toString('latin1');
     expect(text).toContain('/Metadata');
     const { getDocument } = await import('pdfjs-dist/legacy/build/pdf.mjs');
     const opened = await getDocument({ data: new Uint8Array(pdf) }).promise;
     const content = await (await opened.getPage(1)).getTextContent();
     const words = content.items.map((item) => ('str' in item ? item.str.trim() : '')).filter((word) => word !== '');
+    expect(words.length).toBeGreaterThan(40);
     expect(words).toContain(view.fields.invoiceNumber.value);
     const metadata = await opened.getMetadata();
     expect(metadata.info).toMatchObject({ Title: expect.stringContaining(view.fields.invoiceNumber.value) });
@@ -97,7 +95,10 @@ describe('archive', () => {
   it('prints separator sheets that are found again in a scanned stack', async () => {
     const [page] = await readers.read(await scanOf(await fetched('/api/separator-sheet.pdf')));
     expect(page.words.separator).toBe(true);
-    const [other] = await readers.read(await scanOf(await invoicePdf('tarnside', 1)));
-    expect(other.words.separator).toBeUndefined();
+    // What is none was not taken for one: the invoice scanned above.
+    const { rows } = await server.pool.query(
+      "select p.words -> 'separator' as separator from file_pages p join files f on f.id = p.file_id where f.name = 'scan.jpg'",
+    );
+    expect(rows).toEqual([{ separator: null }]);
   });
 });

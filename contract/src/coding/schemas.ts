@@ -60,7 +60,7 @@ export const codingWishSchema = Joi.object<CodingWish>({
     .required(),
 });
 export const codingRulesWishSchema = Joi.object<CodingRulesWish>({
-  before: Joi.array().items(idSchema).max(2000).required(),
+  before: Joi.array().items(idSchema.optional()).max(2000).required(),
   rules: Joi.array()
     .items(
       Joi.object({

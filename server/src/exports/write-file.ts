@@ -1,5 +1,4 @@
 import { stringify } from 'csv-stringify/sync';
-import ExcelJS from 'exceljs';
 import type { OwnField } from '@umber/core/documents';
 import { plainXml, tablesOf, textOf, type ExportDocument, type ExportLayout, type ExportTable } from '@umber/core/exports';
 
@@ -69,6 +68,8 @@ const [NARROW, WIDE] = [9, 48];
 
 /** A workbook with a sheet for each table; numbers and dates as such. A number that a spreadsheet would round stays a text. */
 async function sheetsOf(tables: readonly ExportTable[]): Promise<Buffer> {
+  // Some four hundred files: loaded where a workbook is made, not at every start.
+  const { default: ExcelJS } = await import('exceljs');
   const book = new ExcelJS.Workbook();
   [book.created, book.modified] = [MADE, MADE];
   for (const { name, heads, rows } of tables) {

@@ -1,5 +1,5 @@
 import { parse } from 'csv-parse/sync';
-import ExcelJS from 'exceljs';
+import type ExcelJS from 'exceljs';
 import { UnreadableFile } from './unreadable-file.js';
 
 /** Rows and columns that a table may have at most. */
@@ -46,7 +46,8 @@ function decoded(bytes: Uint8Array): string {
 }
 
 async function readSheet(bytes: Uint8Array): Promise<string[][]> {
-  const book = new ExcelJS.Workbook();
+  const { Workbook } = (await import('exceljs')).default;
+  const book = new Workbook();
   try {
     await book.xlsx.load(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength) as ArrayBuffer);
   } catch {
