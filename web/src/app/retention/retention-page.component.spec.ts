@@ -121,6 +121,18 @@ describe('Retention', () => {
     expect(wishes).toEqual([{ until: '2024-12-31', kinds: ['statement'], reason: 'their time is over' }]);
   });
 
+  it('lists nothing of another kind while what is chosen is on its way, and asks for none of it', async () => {
+    const user = userEvent.setup();
+    const found = { originals: 2, documents: [original(1), original(2)], isCut: false };
+    await open(view(), { dueOriginals: (_params, { kind }) => (kind === '' ? of(found) : NEVER) });
+    await user.click(screen.getByRole('button', { name: '31 Dec 2024' }));
+    expect(screen.getByRole('button', { name: /Ask to delete/ })).toBeTruthy();
+    await user.selectOptions(screen.getByLabelText('Only of this kind'), 'Statement of account');
+    expect(screen.queryByRole('button', { name: /Ask to delete/ })).toBeNull();
+    expect(screen.queryByRole('link', { name: /S-1/ })).toBeNull();
+    expect(screen.getByText('Loading …')).toBeTruthy();
+  });
+
   it('asks for nothing that is not over', async () => {
     const user = userEvent.setup();
     await open(view());
