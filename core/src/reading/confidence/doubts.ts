@@ -106,10 +106,10 @@ export function raiseDoubts(reading: WithoutDoubts, checks: Checks): ReadDoubt[]
   return doubts;
 }
 
-/** "1/2", "Page 1 of 3" and the like, as pages are counted. */
-const PAGE_COUNT = /^\D{0,12}(\d{1,2})\s*(?:\/|\p{L}{1,4})\s*(\d{1,2})$/u;
+/** "1/2", "Page 1 of 3" and the like, as pages are counted; "7/26" is a number and its year. */
+const PAGE_COUNT = /^(?:\p{L}+\.?\s+)?(\d)\s*(?:\/|\s\p{L}{1,4}\s)\s*(\d)$/u;
 /** An amount with its cents; "2026.07" is more likely a number. */
-const AMOUNT = /^(?!(?:19|20)\d\d[.,]\d\d$)\D{0,4}\d{1,3}(?:[.,’' ]?\d{3})*[.,]\d{2}$/;
+const AMOUNT = /^(?!(?:19|20)\d\d[.,]\d\d$)(?:\p{Sc}\s?)?\d{1,3}(?:[.,’' ]?\d{3})*[.,]\d{2}$/u;
 
 /** Whether what stands as the number was read off a date or an amount of the document, or counts pages. */
 function isHardlyNumber(number: ReadValue, { fields, lines }: WithoutDoubts): boolean {
