@@ -1,4 +1,4 @@
-import { Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { screen } from '@testing-library/angular';
 import userEvent from '@testing-library/user-event';
 import type { NewSupplier, SupplierView } from '@umber/contract/suppliers';
@@ -20,7 +20,7 @@ const draft = {
 };
 const onFile = { id: 8, name: draft.name } as unknown as SupplierView;
 
-@Component({ template: '<button type="button" (click)="open()">New</button>' })
+@Component({ changeDetection: ChangeDetectionStrategy.OnPush, template: '<button type="button" (click)="open()">New</button>' })
 class Opens {
   readonly #suppliers = inject(NewSuppliers);
   static documentId: number | null = 7;
