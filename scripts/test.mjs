@@ -21,7 +21,7 @@ function run(name, command, commandArgs, env = {}) {
   if (status !== 0) throw new Trouble(`${name} failed ${took}.`);
   say(`== ${name} passed ${took}`);
 }
-const jest = (projects, workers, env = {}) =>
+const jest = (projects, env = {}) =>
   run(
     `${projects[0]} tests`,
     process.execPath,
@@ -32,7 +32,7 @@ const jest = (projects, workers, env = {}) =>
       ...rest,
       '--selectProjects',
       ...projects,
-      `--maxWorkers=${workers}`,
+      '--maxWorkers=2',
     ],
     env,
   );
@@ -54,15 +54,14 @@ try {
     ensureBuild({ web: parts.includes('browser') });
   }
   if (parts.includes('lint')) run('lint', 'npm', ['run', '--silent', 'lint']);
-  if (parts.includes('unit')) jest(['unit', 'components'], 2);
+  if (parts.includes('unit')) jest(['unit', 'components']);
   if (parts.includes('integration') || parts.includes('browser')) {
     const folder = mkdtempSync(join(tmpdir(), 'umber-test-'));
     chmodSync(folder, isRoot() ? 0o711 : 0o700);
     cluster = new Cluster(folder);
     cluster.create();
     const env = { UMBER_LOG: 'silent', ...process.env, UMBER_TEST_DATABASE_URL: await cluster.start({ durable: false }) };
-    // They wait for the database and for workers now and then: three keep two cores busy.
-    if (parts.includes('integration')) jest(['integration'], 3, env);
+    if (parts.includes('integration')) jest(['integration'], env);
     if (parts.includes('browser'))
       run('browser tests', process.execPath, ['node_modules/@playwright/test/cli.js', 'test', '-c', 'e2e', ...rest], env);
   }
