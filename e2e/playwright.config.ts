@@ -1,7 +1,7 @@
 import { defineConfig } from '@playwright/test';
 
 /**
- * Two files of tests at a time, each on servers, a database and a browser of its own. A test that fails leaves the server's log, and, where UMBER_TRACE
+ * One file of tests after the other, each on servers, a database and a browser of its own. A test that fails leaves the server's log, and, where UMBER_TRACE
  * is set, a trace: keeping one takes a third of a test's time.
  */
 export default defineConfig({
@@ -9,7 +9,7 @@ export default defineConfig({
   globalSetup: './src/filled.ts',
   outputDir: 'results',
   timeout: 600_000,
-  workers: 2,
+  workers: 1,
   fullyParallel: false,
   forbidOnly: true,
   // How long something takes is no matter of these tests; a machine may be busy.

@@ -21,7 +21,7 @@ const DIALOG = '[role=dialog]:visible, [role=menu]:visible';
 const LEFT_ALONE = /^sign out|^sign in as/i;
 
 /** Milliseconds that something which was just there is waited for. */
-const SOON = { timeout: 2500 };
+const SOON = { timeout: 6000 };
 /** What roaming tries at least, however slow the machine. */
 const LEAST = { controls: 6, views: 2 };
 

@@ -142,5 +142,5 @@ export async function letScannerFeed(page: Page, settings: Readonly<Record<strin
   for (const [name, value] of Object.entries(settings)) await panel.getByLabel(name).selectOption({ label: value });
   if (separators) await panel.getByLabel('separator sheets').check();
   await panel.getByRole('button', { name: 'Scan the stack' }).click();
-  await panel.getByText(/ scanned: /).waitFor();
+  await panel.getByText(/ scanned: /).waitFor({ timeout: 300_000 });
 }
