@@ -2,7 +2,7 @@ import { defineConfig } from '@playwright/test';
 
 /**
  * One file of tests after the other, each on servers, a database and a browser of its own. A test that fails leaves the server's log, and, where UMBER_TRACE
- * is set, a trace: keeping one takes a third of a test's time.
+ * is set, a trace: keeping one slows every test.
  */
 export default defineConfig({
   testDir: 'src',

@@ -4,7 +4,7 @@ import { inTransaction } from '../database/database.js';
 import { ApiError } from '../api-error.js';
 import type { Services } from '../services.js';
 import type { Handlers } from '../serve.js';
-import { allTokens, replaceRules, revokeAnyToken, revokeToken, rulesOf, lockSource, tokensOf } from './queries.js';
+import { allTokens, lockSource, replaceRules, revokeAnyToken, revokeToken, rulesOf, tokensOf } from './queries.js';
 import { addSource, changeSource, removeSource, sourcesView, trySource } from './sources.js';
 import { makeToken } from './tokens.js';
 import { startUpload, takePiece, uploadView } from './uploads.js';
