@@ -10,6 +10,7 @@ import { Api } from '../api';
 import { codeOf, messageOf } from '../api-error';
 import { todayIso } from '../dates/day';
 import { Drafts } from '../drafts/drafts';
+import { keptOfVersion, type OfVersion } from '../drafts/of-version';
 import { KeyHint } from '../keys/key-hint';
 import { loaded } from '../loading/loaded';
 import { LoadingLine } from '../loading/loading-line';
@@ -17,12 +18,6 @@ import { AmountPipe } from '../money/amount.pipe';
 import { ChooseSupplier } from '../suppliers/choose-supplier';
 import { draftFault, draftOf, draftWorth, emptyLine, emptyOrder, lineWorth, wishOf, type LineDraft, type OrderDraft } from './draft';
 import { CHARGE_NAMES, CHECK_NAMES, ORDER_KIND_NAMES } from './sentences';
-
-/** What was typed, and of which version of the order; null: of a new one. */
-interface Kept {
-  readonly version: number | null;
-  readonly draft: OrderDraft;
-}
 
 const CHARGES = ['freight', 'packaging', 'deposit', 'minimum-order', 'surcharge'] as const;
 
@@ -81,11 +76,10 @@ export class OrderForm {
 
   #begin(order: OrderView | null): void {
     this.#before.set(order);
-    const text = this.#drafts.of(this.#purpose());
-    const anew = { version: order?.version ?? null, draft: order ? draftOf(order) : emptyOrder(todayIso(), 'GBP') };
-    const { version, draft } = text === null ? anew : (JSON.parse(text) as Kept);
+    const anew = { version: order?.version ?? null, typed: order ? draftOf(order) : emptyOrder(todayIso(), 'GBP') };
+    const { version, typed } = keptOfVersion<OrderDraft>(this.#drafts.of(this.#purpose()), anew);
     this.#version.set(version);
-    this.draft.set(draft);
+    this.draft.set(typed);
     if (this.draft().supplierId !== null) this.#findBlankets();
   }
 
@@ -95,7 +89,7 @@ export class OrderForm {
   }
 
   #keep(): void {
-    this.#drafts.keep(this.#purpose(), JSON.stringify({ version: this.#version(), draft: this.draft() } satisfies Kept));
+    this.#drafts.keep(this.#purpose(), JSON.stringify({ version: this.#version(), typed: this.draft() } satisfies OfVersion<OrderDraft>));
   }
 
   /** The person has seen what was changed meanwhile, and means what they typed. */

@@ -25,6 +25,7 @@ import { codeOf, messageOf } from '../api-error';
 import { fullDay } from '../dates/day';
 import { ReasonDialog, type ReasonAnswer, type ReasonQuestion } from '../documents/reason-dialog';
 import { Drafts } from '../drafts/drafts';
+import { keptOfVersion, type OfVersion } from '../drafts/of-version';
 import { KeyHint } from '../keys/key-hint';
 import { Keys } from '../keys/keys';
 import { loaded } from '../loading/loaded';
@@ -34,12 +35,6 @@ import { sessionFeature } from '../people/session.state';
 import { ChooseSupplier } from './choose-supplier';
 import { ConfirmSupplier } from './confirm-supplier';
 import { RECORD_NAMES, shown, supplierChangeText, TOLERANCE_NAMES, tolerancesText, TREATMENT_NAMES } from './record-words';
-
-/** What was typed, and of which version of the record. */
-interface Kept {
-  readonly version: number;
-  readonly values: object;
-}
 
 const text = () => new FormControl('', { nonNullable: true });
 const listed = (value: string): string[] =>
@@ -138,7 +133,10 @@ export class SupplierPage {
   /** Whether the record was changed after this change was begun. */
   protected readonly isBehind = computed(() => this.editing() && (this.page().value?.version ?? 0) !== this.#version());
   #keep(): void {
-    this.#drafts.keep(this.#draft(), JSON.stringify({ version: this.#version(), values: this.form.getRawValue() } satisfies Kept));
+    this.#drafts.keep(
+      this.#draft(),
+      JSON.stringify({ version: this.#version(), typed: this.form.getRawValue() } satisfies OfVersion<object>),
+    );
   }
   /** The person has seen what was changed meanwhile, and means what they typed. */
   protected compared(): void {
@@ -153,9 +151,8 @@ export class SupplierPage {
     const page = this.page().value;
     if (!page || !this.mayChange() || this.editing()) return;
     const { record } = page;
-    const text = this.#drafts.of(this.#draft());
-    const kept = text === null ? { version: page.version, values: {} } : (JSON.parse(text) as Kept);
-    this.#version.set(kept.version);
+    const { version, typed } = keptOfVersion<object>(this.#drafts.of(this.#draft()), { version: page.version, typed: {} });
+    this.#version.set(version ?? page.version);
     this.form.reset({
       ...record,
       tradingNames: record.tradingNames.join('; '),
@@ -168,7 +165,7 @@ export class SupplierPage {
       straightLimit: record.straightLimit ?? '',
       tolerances: Object.fromEntries(OWN_TOLERANCES.map((name) => [name, record.tolerances[name] ?? ''])),
       reason: '',
-      ...kept.values,
+      ...typed,
     });
     this.editing.set(true);
   }
