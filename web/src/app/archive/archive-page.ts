@@ -38,6 +38,7 @@ import { Api } from '../api';
 import { messageOf } from '../api-error';
 import { KeyHint } from '../keys/key-hint';
 import { Keys } from '../keys/keys';
+import { typingIn } from '../keys/typing-in';
 import { loaded } from '../loading/loaded';
 import { LoadingLine } from '../loading/loading-line';
 import { sessionFeature } from '../people/session.state';
@@ -68,6 +69,7 @@ const HEADINGS: Readonly<Record<Choice, string>> = {
 })
 export class ArchivePage {
   readonly #api = inject(Api);
+  readonly #typeIn = typingIn();
   readonly #router = inject(Router);
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
   readonly #person = inject(Store).selectSignal(sessionFeature.selectPerson);
@@ -82,6 +84,10 @@ export class ArchivePage {
   });
   protected readonly loading = loaded(toObservable(this.search), (search) => this.#api.call('searchArchive', {}, search));
   protected readonly found = computed(() => this.loading().value);
+  /** Whether what is shown is what the address says, and not the list before it: only then is anything done with it. */
+  protected readonly isFound = computed(() => this.loading().of === this.search());
+  /** Enter came before the list that it is for. */
+  readonly #opens = signal(false);
   protected readonly form = new FormGroup({ q: new FormControl('', { nonNullable: true }) });
   protected readonly keeping = new FormGroup({
     name: new FormControl('', { nonNullable: true }),
@@ -149,6 +155,9 @@ export class ArchivePage {
     effect(() => {
       const { q } = this.search();
       if (untracked(() => this.form.value.q?.trim()) !== q.trim()) this.form.setValue({ q });
+    });
+    effect(() => {
+      if (this.#opens() && this.isFound()) untracked(() => this.open());
     });
     this.form.controls.q.valueChanges.pipe(debounceTime(REST), takeUntilDestroyed()).subscribe((q) => {
       if (q.trim() !== this.search().q.trim()) this.#go({ q });
@@ -238,6 +247,7 @@ export class ArchivePage {
   }
 
   protected showMore(): void {
+    if (!this.isFound()) return;
     this.#try(this.#api.call('searchArchive', {}, { ...this.search(), after: this.hits().length }), ({ hits }) =>
       this.hits.update((all) => [...all, ...hits.filter(({ id }) => !all.some((one) => one.id === id))]),
     );
@@ -251,11 +261,15 @@ export class ArchivePage {
     this.#host.nativeElement.querySelectorAll('umber-archive-hits li')[to]?.scrollIntoView({ block: 'nearest' });
     if (to === this.hits().length - 1 && this.more() > 0) this.showMore();
   }
+  /** Opens the chosen document, as soon as the list is that of the search. */
   protected open(): void {
+    this.#opens.set(!this.isFound());
+    if (!this.isFound()) return;
     const hit = this.hits()[this.at()];
     if (hit) void this.#router.navigate(['/document', hit.id], { queryParams: hit.word === null ? {} : { find: hit.word } });
   }
   protected leaveOut(): void {
+    if (!this.isFound()) return;
     const id = this.hits()[this.at()]?.id;
     if (id !== undefined)
       this.without.update((out) => (out.has(id) ? new Set([...out].filter((one) => one !== id)) : new Set([...out, id])));
@@ -264,7 +278,7 @@ export class ArchivePage {
   protected keepOpen(event?: Event): void {
     event?.preventDefault();
     this.keeps.update((open) => !open);
-    setTimeout(() => this.name()?.nativeElement.focus());
+    this.#typeIn(() => this.name()?.nativeElement);
   }
   protected keep(): void {
     const { name, shared } = this.keeping.getRawValue();
@@ -287,10 +301,11 @@ export class ArchivePage {
     event?.preventDefault();
     if (!this.mayHand()) return;
     this.hands.update((open) => !open);
-    setTimeout(() => this.whatFor()?.nativeElement.focus());
+    this.#typeIn(() => this.whatFor()?.nativeElement);
   }
   protected hand(): void {
     const { to, whatFor, openUntil } = this.handing.getRawValue();
+    if (!this.isFound()) return;
     if (to === null) {
       this.fault.set('Choose a colleague to hand it to.');
       return;
@@ -308,9 +323,10 @@ export class ArchivePage {
     event?.preventDefault();
     if (!this.mayHold()) return;
     this.holds.update((open) => !open);
-    setTimeout(() => this.holdName()?.nativeElement.focus());
+    this.#typeIn(() => this.holdName()?.nativeElement);
   }
   protected hold(): void {
+    if (!this.isFound()) return;
     const wish = {
       ...this.holding.getRawValue(),
       search: this.search(),

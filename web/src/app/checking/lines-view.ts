@@ -1,4 +1,5 @@
 import { KeyHint } from '../keys/key-hint';
+import { typingIn } from '../keys/typing-in';
 import {
   causesOf,
   isOwnName,
@@ -71,6 +72,7 @@ export class LinesView {
   readonly disputed = output<void>();
   readonly #store = inject(Store);
   readonly #drafts = inject(Drafts);
+  readonly #typeIn = typingIn();
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
   protected readonly plane = viewChild<ElementRef<HTMLElement>>('plane');
   protected readonly names = CELL_NAMES;
@@ -529,11 +531,7 @@ export class LinesView {
   }
 
   #focus(cell: LineCell | OwnName): void {
-    requestAnimationFrame(() => {
-      const input = this.#host.nativeElement.querySelector<HTMLInputElement>(`[data-cell="${this.chosen()}${cell}"]`);
-      input?.select();
-      input?.focus({ preventScroll: true });
-    });
+    this.#typeIn(() => this.#host.nativeElement.querySelector<HTMLInputElement>(`[data-cell="${this.chosen()}${cell}"]`));
   }
 
   #changeCell(position: number, cell: LineCell | OwnName, value: string, draft?: string): void {

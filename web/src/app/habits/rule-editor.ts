@@ -1,8 +1,8 @@
 import {
+  afterNextRender,
   ChangeDetectionStrategy,
   Component,
   computed,
-  DestroyRef,
   effect,
   ElementRef,
   inject,
@@ -130,8 +130,7 @@ export class RuleEditor {
         else this.#drafts.keep(purpose, JSON.stringify(rule));
       });
     });
-    const first = requestAnimationFrame(() => this.#host.nativeElement.querySelector<HTMLElement>('select')?.focus());
-    inject(DestroyRef).onDestroy(() => cancelAnimationFrame(first));
+    afterNextRender(() => this.#host.nativeElement.querySelector<HTMLElement>('select')?.focus());
   }
 
   protected readonly same = same;

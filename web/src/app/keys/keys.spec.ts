@@ -1,6 +1,6 @@
 import '@angular/compiler';
 import fc from 'fast-check';
-import { Injector, runInInjectionContext } from '@angular/core';
+import { ApplicationRef, Injector, runInInjectionContext } from '@angular/core';
 import { Keys, type KeyBinding } from './keys';
 
 /** An element as far as keys ask: its name. */
@@ -16,6 +16,7 @@ let dialog: object | null = null;
 
 beforeEach(() => {
   dialog = null;
+  drawn = [];
   const kept = new Map<string, string>();
   stage.localStorage = {
     getItem: (name: string) => kept.get(name) ?? null,
@@ -52,10 +53,16 @@ const press = (key: string, more: object = {}) => {
   return prevented;
 };
 
+let drawn: string[] = [];
+const newKeys = () => {
+  const app = { tick: () => void drawn.push('drawn') };
+  return runInInjectionContext(Injector.create({ providers: [{ provide: ApplicationRef, useValue: app }] }), () => new Keys());
+};
+
 /** The keys of a screen that note what was pressed, and how that screen closes. */
 function screen(more: Partial<KeyBinding> = {}) {
   const ran: string[] = [];
-  const keys = new Keys();
+  const keys = newKeys();
   const open = (bindings: readonly KeyBinding[]) => {
     const injector = Injector.create({ providers: [] });
     runInInjectionContext(injector, () => keys.use(bindings));
@@ -71,6 +78,16 @@ describe('the keys of a screen', () => {
     const { ran } = screen();
     expect([press('j'), press('ArrowDown'), press(' '), press('x')]).toEqual([true, true, true, false]);
     expect(ran).toEqual(['j ArrowDown', 'j ArrowDown', 'Space']);
+  });
+
+  it('are done when the screen is drawn, before the next key', () => {
+    const { keys } = screen();
+    runInInjectionContext(Injector.create({ providers: [] }), () => keys.use([{ keys: 'f', does: 'f', run: () => drawn.push('f') }]));
+    press('f');
+    press('x');
+    press('f', { repeat: true });
+    press('f');
+    expect(drawn).toEqual(['f', 'drawn', 'f', 'drawn']);
   });
 
   it.each(['INPUT', 'TEXTAREA', 'SELECT'])('are letters while a person types in %s, but for those that say so', (name) => {
@@ -136,7 +153,7 @@ describe('the keys of a screen', () => {
     keys.setLetters('work');
     expect([press('j'), press('j', { altKey: true })]).toEqual([true, false]);
     keys.setLetters('with-alt');
-    expect(new Keys().letters()).toBe('with-alt');
+    expect(newKeys().letters()).toBe('with-alt');
   });
 
   it('are what a person chose: two change places, none is lost, and it is so after a reload', () => {
@@ -149,14 +166,14 @@ describe('the keys of a screen', () => {
     expect([press('m'), press('p'), press('x'), press('Enter')]).toEqual([true, true, false, true]);
     expect(ran.slice(2)).toEqual(['p', 'x', 'Enter']);
     expect([keys.chosenFor('p'), keys.chosenFor('x'), keys.chosenFor('Enter'), keys.hasChosen()]).toEqual(['m', 'p', 'Enter', true]);
-    expect(new Keys().chosenFor('p')).toBe('m');
+    expect(newKeys().chosenFor('p')).toBe('m');
   });
 
   it('have one meaning each, however they were chosen, and are as they came once nothing is chosen', () => {
     const letters = fc.constantFrom(...'abcdefg');
     fc.assert(
       fc.property(fc.array(fc.tuple(letters, letters), { maxLength: 12 }), (choices) => {
-        const keys = new Keys();
+        const keys = newKeys();
         for (const [key, chosen] of choices) keys.choose(key, chosen);
         const all = [...'abcdefg'].map((key) => keys.chosenFor(key));
         expect(new Set(all).size).toBe(all.length);

@@ -1,4 +1,4 @@
-import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
+import { ApplicationRef, computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
 
 /** One key of a screen: what it does, in words for the list that `?` shows. */
 export interface KeyBinding {
@@ -61,6 +61,7 @@ function dropHeld(event: KeyboardEvent): void {
 /** The keys of the screen that is open. A screen sets its own; they go when it closes. */
 @Injectable({ providedIn: 'root' })
 export class Keys {
+  readonly #app = inject(ApplicationRef);
   readonly #screen = signal<readonly KeyBinding[]>([]);
   readonly #beside = signal<readonly KeyBinding[]>([]);
   /** All keys that do something now; the screen's first. */
@@ -156,6 +157,9 @@ export class Keys {
     );
     if (!binding) return;
     event.preventDefault();
-    if (!event.repeat || binding.repeats) binding.run(event);
+    if (event.repeat && !binding.repeats) return;
+    binding.run(event);
+    // Drawn before the next key comes: what this one opens takes the letters that are typed right after it.
+    this.#app.tick();
   }
 }

@@ -12,6 +12,7 @@ import { todayIso } from '../dates/day';
 import { Drafts } from '../drafts/drafts';
 import { keptOfVersion, type OfVersion } from '../drafts/of-version';
 import { KeyHint } from '../keys/key-hint';
+import { typingIn } from '../keys/typing-in';
 import { loaded } from '../loading/loaded';
 import { LoadingLine } from '../loading/loading-line';
 import { AmountPipe } from '../money/amount.pipe';
@@ -36,6 +37,7 @@ export class OrderForm {
   readonly #api = inject(Api);
   readonly #drafts = inject(Drafts);
   readonly #router = inject(Router);
+  readonly #typeIn = typingIn();
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
   protected readonly isNew = computed(() => this.id() === undefined || Number.isNaN(this.id()));
   readonly #purpose = computed(() => (this.isNew() ? 'order/new' : `order/${this.id()}`));
@@ -139,7 +141,7 @@ export class OrderForm {
   protected addLine(): void {
     const { lines } = this.draft();
     this.set({ lines: [...lines, emptyLine(lines.at(-1) ?? null, this.isService())] });
-    setTimeout(() => this.#host.nativeElement.querySelector<HTMLElement>('tbody tr.line:last-of-type .first')?.focus());
+    this.#typeIn(() => this.#host.nativeElement.querySelector<HTMLElement>('tbody tr.line:last-of-type .first'));
   }
 
   protected removeLine(at: number): void {

@@ -1,4 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, linkedSignal, output, viewChild } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  viewChild,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { OwnField, OwnMatch, OwnType } from '@umber/core/documents';
 import type { OwnFieldWish } from '@umber/contract/own-fields';
@@ -230,7 +241,7 @@ export class FieldForm {
 
   constructor() {
     const host = inject<ElementRef<HTMLElement>>(ElementRef);
-    requestAnimationFrame(() => {
+    afterNextRender(() => {
       host.nativeElement.scrollIntoView({ block: 'nearest' });
       this.first()?.nativeElement.focus();
     });

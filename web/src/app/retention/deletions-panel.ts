@@ -129,8 +129,8 @@ export class DeletionsPanel {
   protected readonly page = loaded(toObservable(this.#wish), ({ id }) => (id === null ? EMPTY : this.#api.call('deletion', { id })));
   /** The chosen one, not the one before while it loads. */
   protected readonly shown = computed(() => {
-    const { value } = this.page();
-    return value?.id === this.chosen() ? value : null;
+    const { value, of } = this.page();
+    return of?.id === this.chosen() ? value : null;
   });
   protected readonly form = new FormGroup({ reason: new FormControl('', { nonNullable: true }) });
   protected readonly busy = signal(false);

@@ -3,7 +3,7 @@ import { toObservable } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import type { DeletionPage, DueDay, RetentionView } from '@umber/contract/retention';
 import { KEPT_KINDS, type KeptKind } from '@umber/core/documents';
-import { EMPTY, map } from 'rxjs';
+import { EMPTY } from 'rxjs';
 import { Api } from '../api';
 import { messageOf } from '../api-error';
 import { fullDay } from '../dates/day';
@@ -176,16 +176,12 @@ export class DuePanel {
     return until === null ? null : { until, kind: this.kind(), of: this.view() };
   });
   readonly #found = loaded(toObservable(this.#wish), (wish) =>
-    wish === null
-      ? EMPTY
-      : this.#api
-          .call('dueOriginals', {}, { until: wish.until, kind: wish.kind })
-          .pipe(map((found) => ({ ...found, until: wish.until, kind: wish.kind }))),
+    wish === null ? EMPTY : this.#api.call('dueOriginals', {}, { until: wish.until, kind: wish.kind }),
   );
   /** What was found for the day and kind that are chosen: never a list of others while theirs is on its way. */
   protected readonly due = computed(() => {
-    const { value, fault } = this.#found();
-    return { value: value?.until === this.chosen() && value.kind === this.kind() ? value : null, fault };
+    const found = this.#found();
+    return found.of?.until === this.chosen() && found.of.kind === this.kind() ? found : { ...found, value: null };
   });
   protected readonly form = new FormGroup({ reason: new FormControl('', { nonNullable: true }) });
   protected readonly busy = signal(false);

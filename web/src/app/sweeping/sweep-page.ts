@@ -11,6 +11,7 @@ import { typedValue } from '../checking/typed-value';
 import { CutOut } from '../documents/cut-out';
 import { pagePicture } from '../documents/addresses';
 import { Keys } from '../keys/keys';
+import { typingIn } from '../keys/typing-in';
 import { sessionFeature } from '../people/session.state';
 import { questionText } from '../reading/sentences';
 import { WindowSize } from '../window-size';
@@ -33,6 +34,7 @@ const PIECE = 34;
 export class SweepPage {
   readonly #api = inject(Api);
   readonly #router = inject(Router);
+  readonly #typeIn = typingIn();
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
   readonly #window = inject(WindowSize);
   readonly #person = inject(Store).selectSignal(sessionFeature.selectPerson);
@@ -166,7 +168,7 @@ export class SweepPage {
     this.chosen.set(this.#ordered().indexOf(item));
     this.byCharacter.set(false);
     this.typing.set(item.doubt);
-    requestAnimationFrame(() => this.#host.nativeElement.querySelector<HTMLInputElement>('.typing')?.select());
+    this.#typeIn(() => this.#host.nativeElement.querySelector<HTMLInputElement>('.typing'));
   }
 
   protected give(item: SweepItem, text: string): void {
