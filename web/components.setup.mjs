@@ -15,3 +15,4 @@ globalThis.IntersectionObserver ??= class {
   disconnect = nothing;
 };
 Element.prototype.scrollIntoView ??= nothing;
+Object.assign(globalThis, { scrollTo: nothing, scrollBy: nothing });

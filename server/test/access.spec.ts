@@ -153,6 +153,7 @@ const ROUTES: readonly (readonly [method: string, path: string, right: Right | n
   ['PUT', '/api/other-ledger/codes', 'masterData'],
   ['POST', '/api/other-ledger/entries/999999/again', 'post'],
   ['POST', '/api/other-ledger/batches/999999/again', 'post'],
+  ['POST', '/api/other-ledger/batches/999999/anew', 'post'],
   ['GET', '/api/other-ledger/batches/999999/entries.csv', null],
   ['PUT', '/api/export/kept/999999/target', 'exportTargets'],
   ['POST', '/api/export/runs/999999/again', 'exportTargets'],

@@ -174,6 +174,11 @@ describe('the archive', () => {
     expect((await people.nell.send('POST', '/api/archive/lists', { ...wish, without: [documents[0].id] })).status).toBe(409);
     expect((await people.nell.send('POST', '/api/archive/lists', { ...wish, openUntil: '2020-01-01' })).status).toBe(409);
     expect((await people.nell.send('POST', '/api/archive/lists', { ...wish, to: 999_999 })).status).toBe(404);
+    // More came, or fewer are left, than the person saw.
+    expect(await people.nell.send('POST', '/api/archive/lists', { ...wish, seen: 40 })).toMatchObject({
+      status: 409,
+      body: { code: 'stale', message: expect.stringMatching(/^\d+ are found by now, not 40\./) },
+    });
     expect((await people.sol.send('POST', '/api/archive/lists', wish)).status).toBe(403);
     await people.wyn.ok('POST', `/api/archive/lists/${list.id}/closed`);
     expect(await people.wyn.ok('GET', '/api/archive/lists')).toEqual([]);

@@ -146,6 +146,17 @@ describe('coding', () => {
     await people.nell.ok('POST', '/api/coding-templates', { name: 'Workshop 40', parts });
     const { templates } = await people.nell.ok('GET', '/api/coding');
     expect(templates).toMatchObject([{ name: 'Workshop 40', parts }]);
+    // What somebody else kept is written over only where that is said.
+    const other = { name: 'workshop 40', parts: [{ ...parts[0], percent: '60' }] };
+    expect(await people.ruth.send('POST', '/api/coding-templates', other)).toMatchObject({
+      status: 409,
+      body: { message: expect.stringContaining('“Workshop 40” is kept already, by Nell Ashgrove.') },
+    });
+    expect((await people.nell.ok('GET', '/api/coding')).templates).toEqual(templates);
+    expect(await people.ruth.ok('POST', '/api/coding-templates', { ...other, replaces: templates[0].id })).toMatchObject([
+      { id: templates[0].id, ...other },
+    ]);
+    expect((await people.ruth.send('POST', '/api/coding-templates', { ...other, name: 'Away', replaces: 999999 })).status).toBe(404);
     expect(await people.nell.ok('DELETE', `/api/coding-templates/${templates[0].id}`)).toEqual([]);
   });
 

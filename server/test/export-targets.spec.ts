@@ -82,6 +82,20 @@ describe('where exports go', () => {
     expect((await people.ruth.send('PUT', '/api/export/kept/999999/target', { target })).status).toBe(404);
   });
 
+  it('is not filled with something else, or taken away, by those who may not say where', async () => {
+    const id = await exportId();
+    await goesTo({ kind: 'folder', to: folder });
+    const before = (await people.nell.ok('GET', '/api/export')).kept;
+    const other = { ...wish, name: 'Month', every: 'day', replaces: { id, version: 1 } };
+    for (const refused of [
+      await people.nell.send('PUT', '/api/export/kept', other),
+      await people.nell.send('DELETE', `/api/export/kept/${id}`),
+    ])
+      expect(refused).toMatchObject({ status: 403, body: { message: expect.stringContaining('Ask a controller') } });
+    expect((await people.nell.ok('GET', '/api/export')).kept).toEqual(before);
+    expect((await people.ruth.ok('PUT', '/api/export/kept', { ...other, every: null })).kept).toMatchObject([{ id, version: 2 }]);
+  });
+
   it('into a folder: beside what is there, once', async () => {
     await goesTo({ kind: 'folder', to: folder });
     const { files, delivery } = await run();

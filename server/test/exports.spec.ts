@@ -134,12 +134,43 @@ describe('exports', () => {
       (await people.nell.ok('GET', '/api/export')).runs.find(({ by, doneAt }: View) => by === null && doneAt !== null),
     );
     expect(byItself).toMatchObject({ name: 'To the bank', exportId, delivery: null });
-    // Kept under the same name it takes the place of the first.
-    expect((await people.ruth.ok('PUT', '/api/export/kept', { ...since, name: 'to the BANK', every: null })).kept).toMatchObject([
-      { id: exportId, name: 'to the BANK', every: null },
+    // Under a name that is there it is not kept by itself, only in place of the one that was seen, as it was seen.
+    const again = { ...since, name: 'to the BANK', every: null };
+    expect(await people.ruth.send('PUT', '/api/export/kept', again)).toMatchObject({
+      status: 409,
+      body: { code: 'already-there', message: expect.stringContaining('“To the bank” is kept already, by Nell Ashgrove.') },
+    });
+    const replaces = { id: exportId, version: 1 };
+    expect((await people.ruth.ok('PUT', '/api/export/kept', { ...again, replaces })).kept).toMatchObject([
+      { id: exportId, name: 'to the BANK', every: null, version: 2 },
     ]);
+    expect(await people.nell.send('PUT', '/api/export/kept', { ...again, every: 'week', replaces })).toMatchObject({
+      status: 409,
+      body: { code: 'stale' },
+    });
+    expect((await people.nell.ok('GET', '/api/export')).kept).toMatchObject([{ every: null, version: 2 }]);
     expect((await people.nell.ok('DELETE', `/api/export/kept/${exportId}`)).kept).toEqual([]);
     expect(await people.nell.send('POST', '/api/export/runs', { ...since, exportId })).toMatchObject({ status: 404 });
+  });
+
+  it('that are runs of a kept one are just what is kept: nothing else goes where it goes, or counts as its last time', async () => {
+    const since = wish({ since: 'last' }, { shape: 'heads' });
+    const { kept } = await people.nell.ok('PUT', '/api/export/kept', { ...since, name: 'Weekly', every: null });
+    const exportId = kept[0].id;
+    const preview = (input: object) => people.nell.ok('POST', '/api/export/preview', input);
+    expect(await preview({ ...since, exportId })).toMatchObject({ documents: 3 });
+    for (const other of [wish({ since: 'last', trays: ['check'] }, { shape: 'heads' }), wish({ since: 'last' }, { shape: 'joined' })])
+      expect(await people.nell.send('POST', '/api/export/runs', { ...other, exportId })).toMatchObject({
+        status: 409,
+        body: { code: 'stale' },
+      });
+    // An auditor changes nothing: not what the next run has either.
+    expect((await people.wyn.send('POST', '/api/export/runs', { ...since, exportId })).status).toBe(403);
+    expect(await ran(wish({}, { shape: 'heads' }), 'wyn')).toMatchObject({ documents: 3 });
+    const two = await Promise.all([ran({ ...since, exportId }), ran({ ...since, exportId }, 'ruth')]);
+    expect(two.map(({ documents: n }) => n).sort()).toEqual([0, 3]);
+    expect(await preview({ ...since, exportId })).toMatchObject({ documents: 0 });
+    await people.nell.ok('DELETE', `/api/export/kept/${exportId}`);
   });
 
   it('of one document for audit have all that there is of it, and sums that fit', async () => {

@@ -182,9 +182,47 @@ describe('another ledger', () => {
     }
     does = 'pass';
     const [{ id }] = (await view()).batches;
+    // Some try was not answered: it may have been booked, and goes in no other batch.
+    expect(await people.ruth.send('POST', `/api/other-ledger/batches/${id}/anew`)).toMatchObject({
+      status: 409,
+      body: { message: expect.stringContaining('may have been booked there') },
+    });
     await people.ruth.ok('POST', `/api/other-ledger/batches/${id}/again`);
     await hand();
     await until('it to be taken', async () => ((await view()).waiting === 0 ? true : undefined));
-    expect((await people.ruth.send('POST', `/api/other-ledger/batches/${id}/again`)).status).toBe(404);
+    for (const act of ['again', 'anew'])
+      expect((await people.ruth.send('POST', `/api/other-ledger/batches/${id}/${act}`)).status).toBe(404);
+  });
+
+  it('that refuses a whole batch gets its entries in another, under the codes as they are by then', async () => {
+    const { codes: known } = await view();
+    const payables = known.find(({ name }: View) => /payable/i.test(name)).ours;
+    const named = (theirs: string) =>
+      people.ruth.ok('PUT', '/api/other-ledger/codes', { codes: [{ kind: 'account', ours: payables, theirs }] });
+    await named('WRONG');
+    const document = await arrived(server, people.nell, 'hartscale', 1, { part: 0.2 });
+    await people.ruth.ok('POST', `/api/documents/${document.id}/post`, { version: document.version });
+    does = 422;
+    await hand();
+    const [batch] = await until('the refusal', async () => {
+      const { batches } = await view();
+      return batches[0].fault === 'The other ledger answered with 422.' ? batches : undefined;
+    });
+    await named(`${payables}00`);
+    does = 'pass';
+    await hand();
+    expect((await view()).batches[0]).toMatchObject({ id: batch.id, answeredAt: null });
+    expect((await people.nell.send('POST', `/api/other-ledger/batches/${batch.id}/anew`)).status).toBe(403);
+    const together = await Promise.all([1, 2].map(() => people.ruth.send('POST', `/api/other-ledger/batches/${batch.id}/anew`)));
+    expect(together.map(({ status }) => status).sort()).toEqual([200, 404]);
+    await hand();
+    const done = await until('it to be taken', async () => ((await view()).waiting === 0 ? view() : undefined));
+    expect(done.batches.slice(0, 2)).toMatchObject([
+      { accepted: 1, refused: 0 },
+      { id: batch.id, accepted: 0, refused: 1 },
+    ]);
+    expect(done.stopped).toEqual([]);
+    const { rows } = await server.pool.query("select act from audit where act ->> 'code' = 'ledger-batch-anew'");
+    expect(rows).toEqual([{ act: { code: 'ledger-batch-anew', batch: batch.id, entries: 1 } }]);
   });
 });

@@ -49,7 +49,9 @@ export interface CodingRulesWish {
 export interface TemplateWish {
   readonly name: string;
   readonly parts: readonly PartWish[];
+  /** The kept one that it takes the place of; null: a new one. */
+  readonly replaces: number | null;
 }
-export interface TemplateView extends TemplateWish {
+export interface TemplateView extends Omit<TemplateWish, 'replaces'> {
   readonly id: number;
 }

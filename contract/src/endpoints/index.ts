@@ -81,7 +81,7 @@ import type {
   ReceiptWish,
 } from '../orders/index.js';
 import type { Session, SignIn } from '../people/index.js';
-import type { TargetWish, ExportPreview, ExportsView, ExportWish, KeepWish, RunView, RunWish } from '../exports/index.js';
+import type { TargetWish, ExportPreview, ExportsView, KeepWish, RunView, RunWish } from '../exports/index.js';
 import type { LedgerCodesWish, OtherLedgerSwitch, OtherLedgerView } from '../other-ledger/index.js';
 import type { HooksView, MadeHook, NewHook } from '../hooks/index.js';
 import type {
@@ -241,6 +241,7 @@ export const ENDPOINTS = {
   setLedgerCodes: returns<OtherLedgerView, LedgerCodesWish>().put('/other-ledger/codes', 'masterData'),
   handEntryAgain: returns<OtherLedgerView>().post('/other-ledger/entries/:id/again', 'post'),
   sendBatchAgain: returns<OtherLedgerView>().post('/other-ledger/batches/:id/again', 'post'),
+  makeBatchAnew: returns<OtherLedgerView>().post('/other-ledger/batches/:id/anew', 'post'),
   ledgerBatch: returns<Bytes>().get('/other-ledger/batches/:id/entries.csv', 'signed-in'),
   hooks: returns<HooksView>().get('/hooks', 'sources'),
   makeHook: returns<MadeHook, NewHook>().post('/hooks', 'sources', 201),
@@ -321,7 +322,7 @@ export const ENDPOINTS = {
   applyImport: returns<ImportView>().post('/imports/:id/apply', 'imports'),
   undoImport: returns<ImportView>().post('/imports/:id/undo', 'imports'),
   exports: returns<ExportsView>().get('/export', 'signed-in'),
-  previewExport: returns<ExportPreview, ExportWish>().post('/export/preview', 'exports'),
+  previewExport: returns<ExportPreview, RunWish>().post('/export/preview', 'exports'),
   runExport: returns<RunView, RunWish>().post('/export/runs', 'exports', 201),
   exportedFile: returns<Bytes>().get('/export/runs/:id/files/:position', 'exports'),
   keepExport: returns<ExportsView, KeepWish>().put('/export/kept', 'keepExports'),

@@ -42,7 +42,7 @@ import {
   supplierChoiceSchema,
 } from '../matching/schemas.js';
 import { signInSchema } from '../people/schemas.js';
-import { exportWishSchema, keepWishSchema, runWishSchema, targetWishSchema } from '../exports/schemas.js';
+import { keepWishSchema, runWishSchema, targetWishSchema } from '../exports/schemas.js';
 import { pageLeadsSchema, riskChangeSchema } from '../reading/schemas.js';
 import { ledgerCodesSchema, otherLedgerSwitchSchema } from '../other-ledger/schemas.js';
 import { pageWishSchema } from '../paging/schemas.js';
@@ -212,7 +212,7 @@ export const INPUT_SCHEMAS: { readonly [N in WithInput]: Joi.Schema<InputOf<N> e
   addOwnField: ownFieldWishSchema,
   changeOwnField: ownFieldWishSchema,
   setRisk: riskChangeSchema,
-  previewExport: exportWishSchema,
+  previewExport: runWishSchema,
   runExport: runWishSchema,
   keepExport: keepWishSchema,
   setExportTarget: targetWishSchema,

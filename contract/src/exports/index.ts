@@ -27,12 +27,14 @@ export interface ExportWish {
   readonly layout: ExportLayout;
 }
 export interface RunWish extends ExportWish {
-  /** The kept export that it is a run of. */
+  /** The kept export that it is a run of, which must be kept just so; null: of none. */
   readonly exportId: number | null;
 }
 export interface KeepWish extends ExportWish {
   readonly name: string;
   readonly every: (typeof EVERY)[number] | null;
+  /** The kept one that it takes the place of, as it was seen; null: a new one. */
+  readonly replaces: { readonly id: number; readonly version: number } | null;
 }
 /** Where files go by themselves. */
 export type ExportTarget =
@@ -51,7 +53,8 @@ export interface ExportDelivery {
   readonly arrivedAt: string | null;
   readonly fault: string | null;
 }
-export interface KeptExport extends KeepWish {
+export interface KeptExport extends Omit<KeepWish, 'replaces'> {
+  readonly version: number;
   readonly target: ExportTarget | null;
   readonly id: number;
   readonly madeBy: string;

@@ -67,7 +67,7 @@ const layout = Joi.object({
   .required();
 
 export const exportWishSchema = Joi.object<ExportWish>({ what, layout });
-export const runWishSchema = Joi.object<RunWish>({ what, layout, exportId: Joi.number().integer().min(1).allow(null).required() });
+export const runWishSchema = Joi.object<RunWish>({ what, layout, exportId: Joi.number().integer().min(1).allow(null).default(null) });
 const to = (schema: Joi.StringSchema, text: string) => schema.trim().max(400).required().messages({ '*': text });
 export const targetWishSchema = Joi.object<TargetWish>({
   target: Joi.alternatives()
@@ -101,4 +101,7 @@ export const keepWishSchema = Joi.object<KeepWish>({
     .valid(...EVERY)
     .allow(null)
     .required(),
+  replaces: Joi.object({ id: Joi.number().integer().min(1).required(), version: Joi.number().integer().min(1).required() })
+    .allow(null)
+    .default(null),
 });

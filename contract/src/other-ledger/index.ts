@@ -26,6 +26,8 @@ export interface LedgerBatch {
   readonly nextAt: string | null;
   readonly answeredAt: string | null;
   readonly fault: string | null;
+  /** Whether a try was answered by anything but a refusal, or not at all: it may have been booked there. */
+  readonly maybeTaken: boolean;
 }
 /** An entry that does not go on by itself. */
 export interface StoppedEntry {

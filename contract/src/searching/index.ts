@@ -129,6 +129,8 @@ export interface HandingList {
   readonly search: ArchiveSearch;
   /** Ids of those that do not go with it. */
   readonly without: readonly number[];
+  /** How many the person sees that it finds; where it finds more or fewer by now it is refused. Null: whatever it finds. */
+  readonly seen: number | null;
   readonly to: number;
   readonly whatFor: string;
   /** The last day on which it is open, ISO 8601. */

@@ -37,6 +37,7 @@ const WHAT_FOR = 'Say what it is for, in a few words.';
 export const handingListSchema = Joi.object<HandingList>({
   search: archiveSearchSchema.required(),
   without: Joi.array().items(idSchema.optional()).max(MOST_HANDED).default([]),
+  seen: Joi.number().integer().min(0).allow(null).default(null),
   to: idSchema.messages({ '*': 'Say to whom.' }),
   whatFor: Joi.string()
     .trim()

@@ -31,6 +31,9 @@ export type AuditAct =
       readonly before: string | null;
       readonly after: string | null;
     }
+  | { readonly code: 'ledger-entry-again'; readonly entry: number }
+  | { readonly code: 'ledger-batch-again'; readonly batch: number }
+  | { readonly code: 'ledger-batch-anew'; readonly batch: number; readonly entries: number }
   | { readonly code: 'export-target-set'; readonly name: string; readonly to: string | null }
   | { readonly code: 'hook-made' | 'hook-removed'; readonly url: string }
   | { readonly code: 'keeping-set'; readonly before: string | null; readonly after: string | null; readonly pattern: string }
@@ -109,6 +112,9 @@ export const AUDIT_SHAPES: Shapes<AuditAct> = {
   'export-kept': { name: 'string' },
   'other-ledger-switched': { isOn: 'boolean' },
   'ledger-code-set': { kind: 'string', ours: 'string', before: 'string?', after: 'string?' },
+  'ledger-entry-again': { entry: 'number' },
+  'ledger-batch-again': { batch: 'number' },
+  'ledger-batch-anew': { batch: 'number', entries: 'number' },
   'export-target-set': { name: 'string', to: 'string?' },
   'hook-made': { url: 'string' },
   'hook-removed': { url: 'string' },

@@ -1,4 +1,4 @@
-import type { CodingRuleView, PartWish, RuleWish, TemplateView } from '@umber/contract/coding';
+import type { CodingRuleView, PartWish, RuleWish, TemplateView, TemplateWish } from '@umber/contract/coding';
 import type { BookedLine, CodingPart, CodingRule } from '@umber/core/coding';
 import { jsonOf, many, maybe, one, type Database } from '../database/database.js';
 
@@ -27,11 +27,18 @@ export const knownCodings = (db: Database, accounts: readonly string[], centres:
 
 export const templates = (db: Database) => many<TemplateView>(db, 'select id, name, parts from coding_templates order by name');
 
-export const insertTemplate = (db: Database, name: string, parts: readonly PartWish[], personId: number) =>
-  db.query(
-    'insert into coding_templates (name, parts, made_by) values ($1, $2, $3) on conflict (name) do update set parts = excluded.parts, made_by = excluded.made_by',
-    [name, jsonOf(parts), personId],
+export const templateNamed = (db: Database, name: string) =>
+  maybe<{ id: number; name: string; madeBy: string }>(
+    db,
+    'select t.id, t.name, p.name as "madeBy" from coding_templates t join people p on p.id = t.made_by where lower(t.name) = lower($1) order by t.name limit 1',
+    [name],
   );
+export const insertTemplate = (db: Database, name: string, parts: readonly PartWish[], personId: number) =>
+  db.query('insert into coding_templates (name, parts, made_by) values ($1, $2, $3)', [name, jsonOf(parts), personId]);
+/** @returns whether it was there. */
+export const changeTemplate = async (db: Database, id: number, { name, parts }: TemplateWish, personId: number): Promise<boolean> =>
+  (await db.query('update coding_templates set name = $2, parts = $3, made_by = $4 where id = $1', [id, name, jsonOf(parts), personId]))
+    .rowCount !== 0;
 export const deleteTemplate = (db: Database, id: number) => db.query('delete from coding_templates where id = $1', [id]);
 
 /** The rules in the order in which they are tried. */

@@ -2,6 +2,7 @@ import {
   MOST_EXPORTED,
   type ExportTarget,
   type ExportWhat,
+  type ExportWish,
   type KeepWish,
   type KeptExport,
   type RunView,
@@ -148,29 +149,37 @@ function grouped<T extends { documentId: number }>(rows: readonly T[]): Map<numb
 export const keptExports = (db: Database) =>
   many<KeptExport>(
     db,
-    `select x.id, x.name, x.wish -> 'what' as what, x.wish -> 'layout' as layout, x.every, x.target, p.name as "madeBy", (select max(r.asked_at) from export_runs r where r.export_id = x.id) as "lastRun"
+    `select x.id, x.name, x.wish -> 'what' as what, x.wish -> 'layout' as layout, x.every, x.target, x.version, p.name as "madeBy", (select max(r.asked_at) from export_runs r where r.export_id = x.id) as "lastRun"
      from exports x join people p on p.id = x.made_by where x.removed_at is null order by lower(x.name)`,
   );
 
-export const keptExport = (db: Database, id: number) =>
-  maybe<{ id: number; name: string }>(db, 'select id, name from exports where id = $1 and removed_at is null', [id]);
-
-/** Keeps an export under its name, in place of the one that has it. */
-export const keepExport = async (db: Database, { name, every, what, layout }: KeepWish, personId: number) => {
-  const changed = await db.query(
-    'update exports set wish = $2, every = $3, name = $1 where lower(name) = lower($1) and removed_at is null',
-    [name, jsonOf({ what, layout }), every],
+/** A kept export as those need it who change or run it. */
+export interface LockedExport {
+  readonly id: number;
+  readonly name: string;
+  readonly version: number;
+  readonly wish: ExportWish;
+  readonly target: ExportTarget | null;
+}
+/** Nobody else changes it until the transaction ends; null: it is gone. */
+export const lockedExport = (db: Database, id: number) =>
+  maybe<LockedExport>(db, 'select id, name, version, wish, target from exports where id = $1 and removed_at is null for update', [id]);
+export const exportNamed = (db: Database, name: string) =>
+  maybe<{ id: number; name: string; madeBy: string }>(
+    db,
+    'select x.id, x.name, p.name as "madeBy" from exports x join people p on p.id = x.made_by where lower(x.name) = lower($1) and x.removed_at is null',
+    [name],
   );
-  if (changed.rowCount === 0)
-    await db.query('insert into exports (name, wish, every, made_by) values ($1, $2, $3, $4)', [
-      name,
-      jsonOf({ what, layout }),
-      every,
-      personId,
-    ]);
-};
-export const removeExport = (db: Database, id: number) =>
-  db.query('update exports set removed_at = now() where id = $1 and removed_at is null', [id]);
+export const insertExport = (db: Database, { name, every, what, layout }: KeepWish, personId: number) =>
+  db.query('insert into exports (name, wish, every, made_by) values ($1, $2, $3, $4)', [name, jsonOf({ what, layout }), every, personId]);
+export const changeExport = (db: Database, id: number, { name, every, what, layout }: KeepWish) =>
+  db.query('update exports set wish = $3, every = $4, name = $2, version = version + 1 where id = $1', [
+    id,
+    name,
+    jsonOf({ what, layout }),
+    every,
+  ]);
+export const removeExport = (db: Database, id: number) => db.query('update exports set removed_at = now() where id = $1', [id]);
 
 const RUN = `select r.id, r.export_id as "exportId", r.name, r.wish, p.name as by, r.asked_at as "askedAt", r.done_at as "doneAt", r.documents, r.fault,
    (select json_build_object('target', v.target, 'tries', v.tries, 'nextAt', v.next_at, 'arrivedAt', v.arrived_at, 'fault', v.fault) from export_deliveries v where v.run_id = r.id) as delivery,
@@ -194,9 +203,13 @@ export const insertRun = async (
     ])
   ).id;
 
+/** Nobody else makes a run of this kept export, or where it is 0 starts those that are due, until the transaction ends: what one hands on, the next leaves out. */
+export const oneRunAtATime = (db: Database, exportId: number) =>
+  db.query("select pg_advisory_xact_lock(hashtext('exports'), $1::int)", [exportId]);
+
 /** A run that waits, locked; null where another worker has it, or it is done. */
 export const waitingRun = (db: Database, id: number) =>
-  maybe<{ id: number; exportId: number | null; name: string; wish: { what: ExportWhat; layout: RunWish['layout'] } }>(
+  maybe<{ id: number; exportId: number | null; name: string; wish: ExportWish }>(
     db,
     'select id, export_id as "exportId", name, wish from export_runs where id = $1 and done_at is null for update skip locked',
     [id],
@@ -237,7 +250,7 @@ export const exportFile = (db: Database, runId: number, position: number) =>
 
 /** Kept exports whose turn has come: a day, a week, a month after they last ran by themselves, or were kept. */
 export const exportsDue = (db: Database) =>
-  many<{ id: number; name: string; wish: { what: ExportWhat; layout: RunWish['layout'] } }>(
+  many<{ id: number; name: string; wish: ExportWish }>(
     db,
     `select x.id, x.name, x.wish from exports x where x.removed_at is null and x.every is not null
        and coalesce((select max(r.asked_at) from export_runs r where r.export_id = x.id), x.made_at - interval '40 days') <= now() - case x.every when 'day' then interval '1 day' when 'week' then interval '7 days' else interval '1 month' end`,

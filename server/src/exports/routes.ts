@@ -6,7 +6,8 @@ import { inTransaction, type Database } from '../database/database.js';
 import type { Handlers } from '../serve.js';
 import type { Services } from '../services.js';
 import { auditPackage } from './audit-package.js';
-import { deliverAgain, keepExport, keptExports, newestRuns, removeExport, setTarget } from './queries.js';
+import { keepExport, takeExportAway } from './kept.js';
+import { deliverAgain, keptExports, newestRuns, setTarget } from './queries.js';
 import { fileOfRun, previewExport, startRun } from './run.js';
 
 type Exports =
@@ -30,10 +31,7 @@ export const exportRoutes = (services: Services): Handlers<Exports> => {
     previewExport: ({ input }) => previewExport(services, input),
     runExport: ({ input, person }) => startRun(services, input, person),
     keepExport: async ({ input, person }) => {
-      await inTransaction(pool, async (db) => {
-        await keepExport(db, input, person.id);
-        await audit(db, person.id, { code: 'export-kept', name: input.name });
-      });
+      await keepExport(services, input, person);
       return view(pool);
     },
     setExportTarget: async ({ params: { id }, input: { target }, person }) => {
@@ -50,10 +48,7 @@ export const exportRoutes = (services: Services): Handlers<Exports> => {
       return view(pool);
     },
     removeExport: async ({ params: { id }, person }) => {
-      await inTransaction(pool, async (db) => {
-        await removeExport(db, id);
-        await audit(db, person.id, { code: 'export-removed', id });
-      });
+      await takeExportAway(services, id, person);
       return view(pool);
     },
     auditPackage: async ({ params: { id }, response }) => {

@@ -1,4 +1,4 @@
-import { MOST_EXPORTED, type ExportPreview, type ExportWish, type RunView, type RunWish } from '@umber/contract/exports';
+import { MOST_EXPORTED, type ExportPreview, type RunView, type RunWish } from '@umber/contract/exports';
 import type { Person } from '@umber/contract/people';
 import { tablesOf, textOf, type ExportLayout } from '@umber/core/exports';
 import { fetchBlob, keepBlob } from '../archive/blobs.js';
@@ -17,11 +17,12 @@ import {
   insertExported,
   insertExportFile,
   insertRun,
-  keptExport,
+  oneRunAtATime,
   runsToDo,
   runView,
   waitingRun,
 } from './queries.js';
+import { exportToRun } from './kept.js';
 import { ownFields } from '../own-fields/queries.js';
 import { writeFiles, type WrittenFile } from './write-file.js';
 import { zipped } from './zip.js';
@@ -29,8 +30,9 @@ import { zipped } from './zip.js';
 const PREVIEWED = 12;
 
 /** How many documents an export would have, and its first rows. */
-export async function previewExport({ pool, today }: Services, { what, layout }: ExportWish): Promise<ExportPreview> {
-  const found = await exportedIds(pool, { ...what, since: what.since === 'last' ? 'all' : what.since }, null, today());
+export async function previewExport({ pool, today }: Services, { what, layout, exportId }: RunWish): Promise<ExportPreview> {
+  const since = what.since === 'last' && exportId === null ? 'all' : what.since;
+  const found = await exportedIds(pool, { ...what, since }, exportId, today());
   const documents = await exportDocuments(
     pool,
     found.slice(0, PREVIEWED).map(({ id }) => id),
@@ -45,18 +47,20 @@ export async function previewExport({ pool, today }: Services, { what, layout }:
   };
 }
 
-/** Asks for a run; a worker makes its files. @throws ApiError where too much is asked for, or the kept export is gone. */
+/** Asks for a run; a worker makes its files. @throws ApiError where too much is asked for, or it is no run of the kept export. */
 export async function startRun(services: Services, wish: RunWish, person: Person): Promise<RunView> {
-  const kept = wish.exportId === null ? null : await keptExport(services.pool, wish.exportId);
-  if (wish.exportId !== null && kept === null) throw new ApiError('no-such-thing');
-  if (kept === null && wish.what.since === 'last')
-    throw new ApiError('incomplete', 'Only an export that is kept under a name knows what went out the last time. Keep it first.');
-  if ((await exportedIds(services.pool, wish.what, wish.exportId, services.today())).length > MOST_EXPORTED)
-    throw new ApiError(
-      'too-large',
-      `More than ${MOST_EXPORTED.toLocaleString('en')} documents are meant. Narrow it, for example by dates.`,
-    );
   const id = await inTransaction(services.pool, async (db) => {
+    const kept = await exportToRun(db, wish, person);
+    if (kept === null && wish.what.since === 'last')
+      throw new ApiError(
+        'incomplete',
+        'Only an export as it is kept knows what went out the last time. Keep it first, or choose other days.',
+      );
+    if ((await exportedIds(db, wish.what, wish.exportId, services.today())).length > MOST_EXPORTED)
+      throw new ApiError(
+        'too-large',
+        `More than ${MOST_EXPORTED.toLocaleString('en')} documents are meant. Narrow it, for example by dates.`,
+      );
     const run = await insertRun(db, wish, kept?.name ?? 'Export', person.id);
     await audit(db, person.id, { code: 'exported', name: kept?.name ?? 'Export', run });
     return run;
@@ -70,6 +74,7 @@ export async function runExport(services: Services, id: number): Promise<void> {
   await inTransaction(services.pool, async (db) => {
     const run = await waitingRun(db, id);
     if (!run) return;
+    if (run.exportId !== null) await oneRunAtATime(db, run.exportId);
     const { what, layout } = run.wish;
     const found = (await exportedIds(db, what, run.exportId, services.today())).slice(0, MOST_EXPORTED);
     const files = await filesOf(
@@ -118,10 +123,13 @@ export const giveUpRun = (services: Services, id: number): Promise<unknown> =>
 
 /** Starts those kept exports whose turn has come. */
 export async function runDueExports(services: Services): Promise<void> {
-  for (const { id, name, wish } of await exportsDue(services.pool)) {
-    const run = await insertRun(services.pool, { ...wish, exportId: id }, name, null);
-    await services.enqueue('run-export', run);
-  }
+  const runs = await inTransaction(services.pool, async (db) => {
+    await oneRunAtATime(db, 0);
+    const made: number[] = [];
+    for (const { id, name, wish } of await exportsDue(db)) made.push(await insertRun(db, { ...wish, exportId: id }, name, null));
+    return made;
+  });
+  for (const run of runs) await services.enqueue('run-export', run);
 }
 
 export { runsToDo };

@@ -116,17 +116,15 @@ export const noteAnswered = (db: Database, id: number, status: number) =>
   db.query('update ledger_batches set answered_at = now(), next_at = null, status = $2, fault = null where id = $1', [id, status]);
 /** `again`: seconds until the next try; null: somebody must say so. */
 export const noteUnanswered = (db: Database, id: number, status: number | null, fault: string, again: number | null) =>
-  db.query("update ledger_batches set next_at = now() + $4::int * interval '1 second', status = $2, fault = $3 where id = $1", [
-    id,
-    status,
-    fault,
-    again,
-  ]);
+  db.query(
+    "update ledger_batches set next_at = now() + $4::int * interval '1 second', status = $2, fault = $3, maybe_taken = maybe_taken or $4::int is not null where id = $1",
+    [id, status, fault, again],
+  );
 
 export const newestBatches = (db: Database, most: number) =>
   many<LedgerBatch>(
     db,
-    `select b.id, b.made_at as "madeAt", b.tries, b.next_at as "nextAt", b.answered_at as "answeredAt", b.fault, count(*)::int as entries,
+    `select b.id, b.made_at as "madeAt", b.tries, b.next_at as "nextAt", b.answered_at as "answeredAt", b.fault, b.maybe_taken as "maybeTaken", count(*)::int as entries,
        count(*) filter (where x.state = 'accepted')::int as accepted, count(*) filter (where x.state = 'refused')::int as refused
      from ledger_batches b join ledger_batch_entries x on x.batch_id = b.id group by b.id order by b.id desc limit $1`,
     [most],
@@ -158,9 +156,31 @@ export const handedCounts = (db: Database) =>
        (select count(*)::int from entries_to_hand) + (select count(*)::int from ledger_batch_entries where state = 'sent' or state = 'refused' and not released) as waiting`,
   );
 
-/** Lets an entry that was refused go again. @returns whether there was one. */
-export const releaseEntry = async (db: Database, entryId: number): Promise<boolean> =>
-  (await db.query("update ledger_batch_entries set released = true where entry_id = $1 and state = 'refused' and not released", [entryId]))
-    .rowCount !== 0;
+/** Lets an entry that was refused go again. @returns its number; null where there was none. */
+export const releaseEntry = async (db: Database, entryId: number): Promise<number | null> =>
+  (
+    await maybe<{ number: number }>(
+      db,
+      "update ledger_batch_entries b set released = true from journal_entries e where b.entry_id = $1 and e.id = $1 and b.state = 'refused' and not b.released returning e.number",
+      [entryId],
+    )
+  )?.number ?? null;
 export const sendBatchAgain = async (db: Database, id: number): Promise<boolean> =>
   (await db.query('update ledger_batches set next_at = now() where id = $1 and answered_at is null', [id])).rowCount !== 0;
+
+/** A batch that waits for somebody, locked; null where it does not. */
+export const waitingBatch = (db: Database, id: number) =>
+  maybe<{ maybeTaken: boolean }>(
+    db,
+    'select maybe_taken as "maybeTaken" from ledger_batches where id = $1 and answered_at is null and next_at is null for update',
+    [id],
+  );
+/** Ends a batch that was refused as a whole; its entries wait to go in others. @returns how many there are. */
+export const takeBatchApart = async (db: Database, id: number): Promise<number> => {
+  await db.query('update ledger_batches set answered_at = now() where id = $1', [id]);
+  const { rowCount } = await db.query(
+    "update ledger_batch_entries x set state = 'refused', reason = b.fault, released = true from ledger_batches b where b.id = $1 and x.batch_id = $1 and x.state = 'sent'",
+    [id],
+  );
+  return rowCount ?? 0;
+};

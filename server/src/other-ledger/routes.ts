@@ -15,9 +15,12 @@ import {
   setHandsEntries,
   setLedgerCode,
   stoppedEntries,
+  takeBatchApart,
+  waitingBatch,
 } from './queries.js';
 
-type OtherLedger = 'otherLedger' | 'switchOtherLedger' | 'setLedgerCodes' | 'handEntryAgain' | 'sendBatchAgain' | 'ledgerBatch';
+type OtherLedger =
+  'otherLedger' | 'switchOtherLedger' | 'setLedgerCodes' | 'handEntryAgain' | 'sendBatchAgain' | 'makeBatchAnew' | 'ledgerBatch';
 const [BATCHES, STOPPED] = [50, 200];
 
 /** Entries handed to another ledger: under which codes, what it said, and what does not go on by itself. */
@@ -54,12 +57,32 @@ export const otherLedgerRoutes = ({ pool, ledgerUrl }: Services): Handlers<Other
       });
       return view(pool);
     },
-    handEntryAgain: async ({ params: { id } }) => {
-      if (!(await releaseEntry(pool, id))) throw new ApiError('no-such-thing', 'This entry was not refused, or is on its way again.');
+    handEntryAgain: async ({ params: { id }, person }) => {
+      await inTransaction(pool, async (db) => {
+        const entry = await releaseEntry(db, id);
+        if (entry === null) throw new ApiError('no-such-thing', 'This entry was not refused, or is on its way again.');
+        await audit(db, person.id, { code: 'ledger-entry-again', entry });
+      });
       return view(pool);
     },
-    sendBatchAgain: async ({ params: { id } }) => {
-      if (!(await sendBatchAgain(pool, id))) throw new ApiError('no-such-thing', 'This batch was answered already.');
+    sendBatchAgain: async ({ params: { id }, person }) => {
+      await inTransaction(pool, async (db) => {
+        if (!(await sendBatchAgain(db, id))) throw new ApiError('no-such-thing', 'This batch was answered already.');
+        await audit(db, person.id, { code: 'ledger-batch-again', batch: id });
+      });
+      return view(pool);
+    },
+    makeBatchAnew: async ({ params: { id }, person }) => {
+      await inTransaction(pool, async (db) => {
+        const batch = await waitingBatch(db, id);
+        if (batch === null) throw new ApiError('no-such-thing', 'This batch was answered already, or is tried again by itself.');
+        if (batch.maybeTaken)
+          throw new ApiError(
+            'incomplete',
+            'A try of this batch was not answered, so it may have been booked there. Send it again as it is: it is booked once.',
+          );
+        await audit(db, person.id, { code: 'ledger-batch-anew', batch: id, entries: await takeBatchApart(db, id) });
+      });
       return view(pool);
     },
     ledgerBatch: async ({ params: { id }, response }) => {

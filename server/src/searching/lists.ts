@@ -22,9 +22,12 @@ export async function handList(pool: Pool, wish: HandingList, person: Person, to
   if (wish.openUntil !== null && wish.openUntil < today)
     throw new ApiError('incomplete', 'The last day is over already. Choose a later one.');
   const without = new Set(wish.without);
-  const ids = (await archiveIds(pool, { ...wish.search, after: 0 }, MOST_HANDED + without.size + 1)).filter((id) => !without.has(id));
+  const found = await archiveIds(pool, { ...wish.search, after: 0 }, MOST_HANDED + without.size + 1);
+  const ids = found.filter((id) => !without.has(id));
   if (ids.length === 0) throw new ApiError('incomplete', 'Nothing is found: there is nothing to hand on.');
   if (ids.length > MOST_HANDED) throw new ApiError('too-large', `A list has at most ${MOST_HANDED} documents. Narrow the search.`);
+  if (wish.seen !== null && wish.seen !== found.length)
+    throw new ApiError('stale', `${found.length} are found by now, not ${wish.seen}. Look once more, then hand it on.`);
   return inTransaction(pool, async (db) => {
     const id = await insertList(db, { whatFor: wish.whatFor, by: person.id, to: reader.id, openUntil: wish.openUntil }, ids);
     for (const document of ids) await record(db, document, person.id, { code: 'listed', to: reader.name, text: wish.whatFor });

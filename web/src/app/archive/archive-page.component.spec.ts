@@ -126,7 +126,25 @@ describe('the archive', () => {
     await user.selectOptions(within(form).getByRole('combobox'), 'Ruth Fairlie');
     await user.click(within(form).getByRole('button', { name: /Hand on 1/ }));
     expect(await screen.findByText('1 document handed to Ruth Fairlie.')).toBeTruthy();
-    expect(wishes).toMatchObject([{ without: [1], to: 5, whatFor: 'look at this' }]);
+    expect(wishes).toMatchObject([{ without: [1], seen: 2, to: 5, whatFor: 'look at this' }]);
+  });
+
+  it('shows what is found by now where that is not what was seen', async () => {
+    let hits = [hit(1), hit(3)];
+    const { user } = await open(() => of(found(hits)), {
+      handList: () => throwError(() => new ApiError('stale', '3 are found by now, not 2.')),
+    });
+    await screen.findByText('2 documents');
+    await user.keyboard('xhlook at this');
+    const form = screen.getByRole('region', { name: 'Hand this list on' });
+    await user.selectOptions(within(form).getByRole('combobox'), 'Ruth Fairlie');
+    hits = [hit(2), hit(1), hit(3)];
+    await user.click(within(form).getByRole('button', { name: /Hand on 1/ }));
+    expect(await screen.findByText('3 are found by now, not 2.')).toBeTruthy();
+    expect(await screen.findByText('3 documents')).toBeTruthy();
+    // What was left out stays left out.
+    expect(within(form).getByLabelText<HTMLTextAreaElement>('What for').value).toBe('look at this');
+    expect(within(form).getByRole('button', { name: /Hand on 2/ })).toBeTruthy();
   });
 
   it('does nothing with the list before while the next one is on its way', async () => {

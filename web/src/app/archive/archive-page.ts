@@ -21,7 +21,6 @@ import {
   NO_SEARCH,
   ORDERS,
   type AmountBand,
-  type ArchiveFound,
   type ArchiveHit,
   type ArchiveOrder,
   type ArchiveSearch,
@@ -33,9 +32,9 @@ import {
 import { TRAY_NAMES } from '@umber/contract/trays';
 import type { DocumentKind, Tray } from '@umber/core/documents';
 import { may } from '@umber/core/permissions';
-import { debounceTime, map, type Observable } from 'rxjs';
+import { debounceTime, map, merge, Subject, type Observable } from 'rxjs';
 import { Api } from '../api';
-import { messageOf } from '../api-error';
+import { codeOf, messageOf } from '../api-error';
 import { KeyHint } from '../keys/key-hint';
 import { Keys } from '../keys/keys';
 import { typingIn } from '../keys/typing-in';
@@ -82,7 +81,10 @@ export class ArchivePage {
   protected readonly search = toSignal(inject(ActivatedRoute).queryParamMap.pipe(map((asked) => searchOf((name) => asked.get(name)))), {
     initialValue: NO_SEARCH,
   });
-  protected readonly loading = loaded(toObservable(this.search), (search) => this.#api.call('searchArchive', {}, search));
+  readonly #again = new Subject<void>();
+  protected readonly loading = loaded(merge(toObservable(this.search), this.#again.pipe(map(() => this.search()))), (search) =>
+    this.#api.call('searchArchive', {}, search),
+  );
   protected readonly found = computed(() => this.loading().value);
   /** Whether what is shown is what the address says, and not the list before it: only then is anything done with it. */
   protected readonly isFound = computed(() => this.loading().of === this.search());
@@ -107,7 +109,7 @@ export class ArchivePage {
   protected readonly said = signal('');
   protected readonly busy = signal(false);
   protected readonly at = linkedSignal<number>(() => (this.found()?.hits.length ? 0 : -1));
-  protected readonly without = linkedSignal<ArchiveFound | null, ReadonlySet<number>>({ source: this.found, computation: () => new Set() });
+  protected readonly without = linkedSignal<ArchiveSearch, ReadonlySet<number>>({ source: this.search, computation: () => new Set() });
   protected readonly kept = signal<readonly KeptSearch[]>([]);
   protected readonly lists = signal<readonly HandedList[]>([]);
   protected readonly readers = signal<readonly Colleague[]>([]);
@@ -310,7 +312,14 @@ export class ArchivePage {
       this.fault.set('Choose a colleague to hand it to.');
       return;
     }
-    const wish = { search: this.search(), without: [...this.without()], to, whatFor, openUntil: openUntil || null };
+    const wish = {
+      search: this.search(),
+      without: [...this.without()],
+      seen: this.found()?.documents ?? null,
+      to,
+      whatFor,
+      openUntil: openUntil || null,
+    };
     this.#try(this.#api.call('handList', {}, wish), (list) => {
       this.lists.update((lists) => [list, ...lists]);
       this.hands.set(false);
@@ -370,6 +379,7 @@ export class ArchivePage {
   readonly #fail = (error: unknown): void => {
     this.busy.set(false);
     this.fault.set(messageOf(error));
+    if (codeOf(error) === 'stale') this.#again.next();
   };
 }
 

@@ -41,6 +41,12 @@ export function auditText(act: AuditAct): string {
       return act.isOn ? 'Entries are handed to the other ledger' : 'Entries are not handed to the other ledger any more';
     case 'ledger-code-set':
       return `${LEDGER_CODE_NAMES[act.kind as LedgerCodeKind] ?? act.kind} ${act.ours} in the other ledger: ${act.before ?? 'nothing'} → ${act.after ?? 'nothing'}`;
+    case 'ledger-entry-again':
+      return `Had entry ${act.entry} handed to the other ledger again.`;
+    case 'ledger-batch-again':
+      return `Sent batch ${act.batch} to the other ledger again.`;
+    case 'ledger-batch-anew':
+      return `Took batch ${act.batch} apart: ${act.entries === 1 ? 'its entry goes' : `its ${act.entries} entries go`} in another.`;
     case 'export-target-set':
       return act.to === null ? `Export “${act.name}” goes nowhere by itself any more` : `Export “${act.name}” goes to ${act.to}`;
     case 'hook-made':

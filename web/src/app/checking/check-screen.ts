@@ -110,6 +110,9 @@ export class CheckScreen {
   readonly #around = inject(Around);
   readonly #letters = inject(Letters);
   protected readonly busy = this.#store.selectSignal(documentFeature.selectBusy);
+  readonly #refused = this.#store.selectSignal(documentFeature.selectMessage);
+  /** How often Undo was asked for while something was on its way. */
+  readonly #undos = signal(0);
 
   protected readonly view = signal<'head' | 'lines' | 'trail'>('head');
   protected readonly viewer = new Viewer(this.document);
@@ -232,8 +235,16 @@ export class CheckScreen {
       if (card && (!isFirst || untracked(this.active)?.doubt)) requestAnimationFrame(() => card.inSight());
     });
     effect(() => {
+      if (this.#refused() !== null) this.#undos.set(0);
+      else if (this.#undos() > 0 && !this.busy()) {
+        this.#undos.update((n) => n - 1);
+        untracked(() => this.undo());
+      }
+    });
+    effect(() => {
       this.#documentId();
       untracked(() => {
+        this.#undos.set(0);
         this.#chosen.set(null);
         this.moving.set(null);
         this.view.set('head');
@@ -346,9 +357,15 @@ export class CheckScreen {
       });
   }
 
+  /** Takes back what was done last; while that is on its way to the server, as soon as it is there. */
   protected undo(): void {
+    if (!this.mayCheck()) return;
+    if (this.busy()) {
+      this.#undos.update((n) => n + 1);
+      return;
+    }
     const step = this.lastStep();
-    if (step !== null && this.mayCheck() && !this.busy()) this.#change({ name: 'undo', input: { step: step.id } });
+    if (step !== null) this.#change({ name: 'undo', input: { step: step.id } });
   }
 
   /** A click or a dragged rectangle on the page fills the open field. */

@@ -3,6 +3,8 @@ import userEvent from '@testing-library/user-event';
 import type { LineCodingWish } from '@umber/contract/coding';
 import type { LineView } from '@umber/contract/documents';
 import type { CodingLists } from '@umber/contract/matching';
+import { of } from 'rxjs';
+import type { TestAnswers } from '../fixtures/answering';
 import { documentOf, lineOf } from '../fixtures/documents';
 import { shown } from '../fixtures/shown';
 import { CodingTable } from './coding-table';
@@ -22,10 +24,11 @@ const bare = (position: number): LineView => ({ ...lineOf(position), account: nu
 
 describe('coding', () => {
   const coded: (readonly LineCodingWish[])[] = [];
-  const open = async (lines: readonly LineView[], mayCode = true) => {
+  const open = async (lines: readonly LineView[], mayCode = true, known = lists, answers: TestAnswers = {}) => {
     coded.length = 0;
-    const { fixture } = await shown(CodingTable, { inputs: { document: documentOf('match', { lines }), lists, mayCode } });
+    const { fixture } = await shown(CodingTable, { answers, inputs: { document: documentOf('match', { lines }), lists: known, mayCode } });
     fixture.componentInstance.coded.subscribe((wishes) => coded.push(wishes));
+    fixture.componentInstance.templatesChanged.subscribe((templates) => fixture.componentRef.setInput('lists', { ...known, templates }));
     return userEvent.setup();
   };
   const centre = (line: number) => screen.getByLabelText<HTMLSelectElement>(`Cost centre of line ${line}`);
@@ -58,6 +61,38 @@ describe('coding', () => {
       [0, '5010', 'WS'],
       [1, '5120', 'WS'],
     ]);
+  });
+
+  it('of a split that is kept takes the place of another only where that is said, and goes away when asked', async () => {
+    const parts = [{ account: '5120', costCentre: 'WS', project: null, percent: '40', amount: null }];
+    const kept = { id: 3, name: 'Workshop 40', parts };
+    const wishes: unknown[] = [];
+    const user = await open(
+      [lineOf(0)],
+      true,
+      { ...lists, templates: [kept] },
+      {
+        saveTemplate: (_params, wish) => (wishes.push(wish), of([kept, { ...wish, id: 4 }])),
+        removeTemplate: ({ id }) => (wishes.push(id), of([])),
+      },
+    );
+    await user.click(screen.getByRole('button', { name: /share/i }));
+    await user.selectOptions(screen.getByLabelText('A split that was kept'), 'Workshop 40');
+    expect(screen.getByLabelText<HTMLInputElement>('Name of the split').value).toBe('Workshop 40');
+    await user.click(screen.getByRole('button', { name: 'Keep in its place' }));
+    const name = screen.getByLabelText('Name of the split');
+    await user.clear(name);
+    await user.type(name, 'Halves');
+    await user.click(screen.getByRole('button', { name: 'Keep' }));
+    expect(wishes).toEqual([
+      { name: 'Workshop 40', parts, replaces: 3 },
+      { name: 'Halves', parts, replaces: null },
+    ]);
+    await user.clear(name);
+    await user.type(name, 'workshop 40');
+    await user.click(screen.getByRole('button', { name: 'Take the split Workshop 40 away' }));
+    expect(wishes.at(-1)).toBe(3);
+    expect(screen.getByRole('button', { name: 'Keep' })).toBeTruthy();
   });
 
   it('is only shown to who may not code', async () => {

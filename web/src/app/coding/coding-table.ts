@@ -4,6 +4,7 @@ import type { LineCodingWish, PartWish } from '@umber/contract/coding';
 import type { DocumentView, LineView } from '@umber/contract/documents';
 import type { CodingLists } from '@umber/contract/matching';
 import { splitAmounts, type CodedAmount } from '@umber/core/coding';
+import type { Observable } from 'rxjs';
 import { Api } from '../api';
 import { messageOf } from '../api-error';
 import { todayIso } from '../dates/day';
@@ -30,6 +31,13 @@ export class CodingTable {
   /** The line that is being shared out, and its parts as they are typed. */
   protected readonly splitting = signal<Splitting | null>(null);
   protected readonly fault = signal('');
+  protected readonly busy = signal(false);
+  /** The name that a split is kept under, and the kept one that has it. */
+  protected readonly keptName = signal('');
+  protected readonly keptBefore = computed(() => {
+    const name = this.keptName().trim().toLowerCase();
+    return this.lists().templates.find((one) => one.name.toLowerCase() === name) ?? null;
+  });
   protected readonly reasonText = reasonText;
   /** What was chosen of lines that still lack something: it is kept until they are whole. */
   readonly #drafts = linkedSignal<number, ReadonlyMap<number, Draft>>({ source: () => this.document().id, computation: () => new Map() });
@@ -95,6 +103,7 @@ export class CodingTable {
   #open(line: LineView, parts: readonly PartWish[]): void {
     this.fault.set('');
     const { months, from } = line.spread ?? { months: null, from: (this.document().fields.issueDate.value ?? todayIso()).slice(0, 7) };
+    this.keptName.set('');
     this.splitting.set(
       this.splitting()?.line === line.position
         ? null
@@ -136,16 +145,33 @@ export class CodingTable {
 
   protected useTemplate(id: string): void {
     const template = this.lists().templates.find((one) => String(one.id) === id);
-    if (template) this.splitting.update((now) => now && { ...now, parts: partDrafts(template.parts) });
+    if (!template) return;
+    this.splitting.update((now) => now && { ...now, parts: partDrafts(template.parts) });
+    this.keptName.set(template.name);
   }
 
-  protected keepTemplate(name: string): void {
+  protected keepTemplate(): void {
     const parts = partWishes(this.splitting()?.parts ?? []);
     if (parts === null || parts.length === 0 || parts.some(({ percent }) => percent === null))
       return this.fault.set('Only a split in per cent can be kept: say the share of each part.');
-    this.#api.call('saveTemplate', {}, { name, parts }).subscribe({
-      next: (templates) => this.templatesChanged.emit(templates),
-      error: (error: unknown) => this.fault.set(messageOf(error)),
+    this.#changeTemplates(this.#api.call('saveTemplate', {}, { name: this.keptName(), parts, replaces: this.keptBefore()?.id ?? null }));
+  }
+  protected removeTemplate(id: number): void {
+    this.#changeTemplates(this.#api.call('removeTemplate', { id }));
+  }
+  #changeTemplates(change: Observable<CodingLists['templates']>): void {
+    if (this.busy()) return;
+    this.busy.set(true);
+    this.fault.set('');
+    change.subscribe({
+      next: (templates) => {
+        this.busy.set(false);
+        this.templatesChanged.emit(templates);
+      },
+      error: (error: unknown) => {
+        this.busy.set(false);
+        this.fault.set(messageOf(error));
+      },
     });
   }
 

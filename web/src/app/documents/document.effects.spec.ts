@@ -75,6 +75,35 @@ describe('the open document', () => {
     ]);
   });
 
+  it('is not changed by what was meant for the one before', () => {
+    const sent: [string, number][] = [];
+    const answers: Subject<DocumentView>[] = [];
+    const { dispatch, now } = stage({
+      document: ({ id }) => of(view(id, 1)),
+      finishCheck: ({ id }) => {
+        sent.push(['finish', id]);
+        answers.push(new Subject());
+        return answers[answers.length - 1];
+      },
+      undo: ({ id }) => (sent.push(['undo', id]), of(view(id, 2))),
+    });
+    const undo = DocumentActions.changed({ change: { name: 'undo', input: { step: 3 } } });
+    dispatch(DocumentActions.opened({ id: 7 }));
+    dispatch(DocumentActions.changed({ change: { name: 'finishCheck' } }));
+    dispatch(undo);
+    dispatch(DocumentActions.opened({ id: 9 }));
+    answers[0].next(view(7, 2, 'match'));
+    answers[0].complete();
+    expect(sent).toEqual([['finish', 7]]);
+    expect(now()).toMatchObject({
+      document: { id: 9, version: 1 },
+      busy: false,
+      message: expect.stringContaining('was not done any more'),
+    });
+    dispatch(undo);
+    expect(sent[1]).toEqual(['undo', 9]);
+  });
+
   it('is loaded again where the server refused because it had changed, and the sentence is kept', () => {
     let version = 4;
     const { dispatch, now } = stage({

@@ -4,7 +4,7 @@ import type { DocumentView } from '@umber/contract/documents';
 import type { InputOf, DocumentChangeName } from '@umber/contract/endpoints';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import { catchError, concatMap, EMPTY, filter, first, map, merge, type Observable, of, switchMap, tap, withLatestFrom } from 'rxjs';
+import { catchError, concatMap, filter, first, map, merge, type Observable, of, switchMap, tap, withLatestFrom } from 'rxjs';
 import { Api } from '../api';
 import { Drafts } from '../drafts/drafts';
 import { messageOf, ApiError } from '../api-error';
@@ -15,6 +15,11 @@ import { DocumentActions, documentFeature, type DocumentChange } from './documen
 
 const refusal = (error: unknown) =>
   DocumentActions.refused({ message: messageOf(error), code: error instanceof ApiError ? error.code : 'away' });
+
+const GONE_ON = DocumentActions.refused({
+  message: 'What you did last was not done any more: the document before had gone on by then.',
+  code: 'gone-on',
+});
 
 export class DocumentEffects {
   readonly #actions = inject(Actions);
@@ -76,14 +81,15 @@ export class DocumentEffects {
     { dispatch: false },
   );
 
-  /** One change after the other, each on the version that the one before left. */
+  /** One change after the other, each on the version that the one before left, and never on another document than it was made on. */
   readonly change$ = createEffect(() =>
     this.#actions.pipe(
       ofType(DocumentActions.changed),
-      concatMap(({ change }) =>
+      withLatestFrom(this.#store.select(documentFeature.selectId)),
+      concatMap(([{ change }, id]) =>
         this.#store.select(documentFeature.selectDocument).pipe(
           first(),
-          switchMap((document) => this.#send(document, change)),
+          switchMap((document) => (document !== null && document.id === id ? this.#send(document, change) : of(GONE_ON))),
         ),
       ),
     ),
@@ -115,8 +121,7 @@ export class DocumentEffects {
     return this.#api.call<DocumentChangeName>(name, { ...params, id }, { ...input, version } as InputOf<DocumentChangeName>);
   }
 
-  #send(document: DocumentView | null, change: DocumentChange) {
-    if (!document) return EMPTY;
+  #send(document: DocumentView, change: DocumentChange) {
     return this.#ask(document, change).pipe(
       tap(() => this.#drafts.drop(change.draft)),
       map((changed) => DocumentActions.changeDone({ document: changed, next: (change.next ?? false) && changed.tray !== document.tray })),

@@ -1,7 +1,7 @@
-import { Store } from '@ngrx/store';
+import { ActionsSubject, Store } from '@ngrx/store';
 import { screen } from '@testing-library/angular';
 import userEvent from '@testing-library/user-event';
-import type { DocumentView } from '@umber/contract/documents';
+import type { DocumentView, StepView } from '@umber/contract/documents';
 import { NEVER, of, throwError } from 'rxjs';
 import { ApiError } from '../api-error';
 import { ApprovalScreen } from '../approval/approval-screen';
@@ -47,6 +47,33 @@ describe('Check', () => {
   it('offers to settle where nothing is asked', async () => {
     await shown(CheckScreen, { inputs: { document: documentOf('check') }, answers: quiet });
     expect(screen.getByRole('button', { name: /Settle, next/ })).toBeTruthy();
+  });
+
+  it('takes back twice where that is asked for twice, however fast, and no more once it was refused', async () => {
+    const step = (id: number) => ({ id, at: '2026-11-30T08:00:00Z', by: 'Nell Ashgrove', act: { code: 'settled' } }) as unknown as StepView;
+    const document = documentOf('check', { steps: [step(3), step(2), step(1)] });
+    const { fixture } = await shown(CheckScreen, {
+      inputs: { document },
+      before: [DocumentActions.opened({ id: document.id }), DocumentActions.came({ document })],
+      answers: quiet,
+    });
+    const store = fixture.debugElement.injector.get(Store);
+    const undone: unknown[] = [];
+    fixture.debugElement.injector.get(ActionsSubject).subscribe((action) => {
+      if (action.type === DocumentActions.changed.type) undone.push((action as ReturnType<typeof DocumentActions.changed>).change.input);
+    });
+    const user = userEvent.setup();
+    await user.dblClick(screen.getByRole('button', { name: /^Undo/ }));
+    await user.keyboard('z');
+    expect(undone).toEqual([{ step: 3 }]);
+    const after = { ...document, version: 2, steps: document.steps.slice(1) };
+    store.dispatch(DocumentActions.changeDone({ document: after, next: false }));
+    fixture.componentRef.setInput('document', after);
+    await fixture.whenStable();
+    expect(undone).toEqual([{ step: 3 }, { step: 2 }]);
+    store.dispatch(DocumentActions.refused({ message: 'The server does not answer.', code: 'away' }));
+    await fixture.whenStable();
+    expect(undone).toHaveLength(2);
   });
 
   it.each([

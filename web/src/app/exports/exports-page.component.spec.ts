@@ -13,7 +13,16 @@ const wish: ExportWish = {
   what: { trays: ['posted'], kinds: [], supplierId: null, date: 'postedOn', from: null, to: null, words: '', search: null, since: 'last' },
   layout: { ...PLAIN_LAYOUT, shape: 'heads', columns: [{ field: 'invoiceNumber', head: 'Nr' }] },
 };
-const kept: KeptExport = { ...wish, id: 4, name: 'To the auditors', every: 'month', target: null, madeBy: LONG_NAME, lastRun: null };
+const kept: KeptExport = {
+  ...wish,
+  id: 4,
+  version: 3,
+  name: 'To the auditors',
+  every: 'month',
+  target: null,
+  madeBy: LONG_NAME,
+  lastRun: null,
+};
 const run = (more: Partial<RunView> = {}): RunView => ({
   id: 9,
   exportId: null,
@@ -98,14 +107,46 @@ describe('Exports', () => {
     const keeps: unknown[] = [];
     await open({
       exports: () => of(view({ kept: [kept] })),
-      keepExport: (_params, { name, every }) => (keeps.push([name, every]), of(view({ kept: [kept] }))),
+      keepExport: (_params, { name, every, replaces }) => (keeps.push([name, every, replaces]), of(view({ kept: [kept] }))),
     });
     await user.click(await screen.findByRole('button', { name: 'To the auditors' }));
     expect(screen.getByLabelText<HTMLInputElement>('Name of the export').value).toBe('To the auditors');
     expect(screen.getByLabelText<HTMLInputElement>('Head of Invoice number').value).toBe('Nr');
     await user.click(screen.getByRole('button', { name: 'Keep' }));
-    expect(keeps).toEqual([['To the auditors', 'month']]);
     expect(screen.getByText('Kept as “To the auditors”.')).toBeTruthy();
+    const name = screen.getByLabelText('Name of the export');
+    await user.clear(name);
+    await user.type(name, 'Another{Enter}');
+    expect(keeps).toEqual([
+      ['To the auditors', 'month', { id: 4, version: 3 }],
+      ['Another', 'month', null],
+    ]);
+  });
+
+  it('runs a kept one as that one only while it is as it is kept, and shows it as it is when it was kept otherwise meanwhile', async () => {
+    const user = userEvent.setup();
+    const wishes: unknown[] = [];
+    const loads: number[] = [];
+    await open({
+      exports: () => (loads.push(1), of(view({ kept: [kept] }))),
+      runExport: (_params, { exportId }) => (wishes.push(exportId), throwError(() => new ApiError('stale', 'It is kept otherwise.'))),
+    });
+    await user.click(await screen.findByRole('button', { name: 'To the auditors' }));
+    await waitFor(() => expect(screen.getByRole('button', { name: 'Export' }).hasAttribute('disabled')).toBe(false));
+    await user.click(screen.getByRole('button', { name: 'Export' }));
+    expect(screen.getByRole('alert').textContent).toContain('It is kept otherwise.');
+    expect(loads).toHaveLength(2);
+    await user.selectOptions(screen.getByLabelText('Since when'), 'all of them');
+    expect(screen.getByText(/changed and not kept/)).toBeTruthy();
+    await user.click(screen.getByRole('button', { name: 'Export' }));
+    expect(wishes).toEqual([4, null]);
+  });
+
+  it('lets nobody take away what goes somewhere by itself but those who may say where', async () => {
+    const target = { kind: 'folder', to: '/srv/exports' } as const;
+    await open({ exports: () => of(view({ kept: [kept, { ...kept, id: 5, name: 'To the bank', target }] })) });
+    expect(await screen.findByRole('button', { name: 'Take To the auditors away' })).toBeTruthy();
+    expect(screen.queryByRole('button', { name: 'Take To the bank away' })).toBeNull();
   });
 
   it('says what is wrong with a wish, and why a run came to nothing', async () => {

@@ -12,9 +12,9 @@ import {
   type ExportPreview,
   type ExportsView,
   type ExportWhat,
-  type ExportWish,
   type KeptExport,
   type RunView,
+  type RunWish,
 } from '@umber/contract/exports';
 import { NO_SEARCH, type ArchiveSearch } from '@umber/contract/searching';
 import { KIND_NAMES } from '@umber/contract/documents';
@@ -40,9 +40,10 @@ import {
 import { may } from '@umber/core/permissions';
 import { catchError, debounceTime, of, switchMap, timer, type Observable } from 'rxjs';
 import { Api } from '../api';
-import { messageOf } from '../api-error';
+import { codeOf, messageOf } from '../api-error';
 import { dayText, todayIso } from '../dates/day';
 import { sessionFeature } from '../people/session.state';
+import { isSame } from './same';
 import {
   DATE_NAMES,
   ENCODING_NAMES,
@@ -117,9 +118,20 @@ export class ExportsPage {
   });
   /** The kept export that is on the screen; null: none. */
   protected readonly chosen = signal<KeptExport | null>(null);
-  readonly #wish = computed((): ExportWish => ({ what: this.what(), layout: this.layout() }));
+  /** Whether it is on the screen as it is kept: then a run is one of it, goes where it goes, and counts as its last time. */
+  protected readonly isAsKept = computed(() => {
+    const kept = this.chosen();
+    return kept !== null && isSame(kept.what, this.what()) && isSame(kept.layout, this.layout());
+  });
+  readonly #wish = computed((): RunWish => ({
+    what: this.what(),
+    layout: this.layout(),
+    exportId: this.mayKeep() && this.isAsKept() ? (this.chosen()?.id ?? null) : null,
+  }));
+  /** What “since the last time” is about: the kept export, also while it is being changed. */
+  readonly #previewed = computed((): RunWish => ({ ...this.#wish(), exportId: this.chosen()?.id ?? null }));
   protected readonly preview = toSignal(
-    toObservable(this.#wish).pipe(
+    toObservable(this.#previewed).pipe(
       debounceTime(250),
       switchMap((wish): Observable<ExportPreview | null> =>
         this.mayExport() ? this.#api.call('previewExport', {}, wish).pipe(catchError((error: unknown) => this.#failed(error))) : of(null),
@@ -240,14 +252,17 @@ export class ExportsPage {
   }
 
   protected run(): void {
-    this.#try(this.#api.call('runExport', {}, { ...this.#wish(), exportId: this.chosen()?.id ?? null }), (run) => this.#follow(run.id));
+    this.#try(this.#api.call('runExport', {}, this.#wish()), (run) => this.#follow(run.id));
   }
 
   protected keep(name: string, every: string): void {
     const often = EVERY.find((one) => one === every) ?? null;
-    this.#try(this.#api.call('keepExport', {}, { ...this.#wish(), name, every: often }), (view) => {
+    const kept = this.chosen();
+    const replaces = kept !== null && isNamed(kept, name) ? { id: kept.id, version: kept.version } : null;
+    const wish = { what: this.what(), layout: this.layout(), name, every: often, replaces };
+    this.#try(this.#api.call('keepExport', {}, wish), (view) => {
       this.view.set(view);
-      this.chosen.set(view.kept.find((one) => one.name.toLowerCase() === name.trim().toLowerCase()) ?? null);
+      this.chosen.set(view.kept.find((one) => isNamed(one, name)) ?? null);
       this.said.set(`Kept as “${name.trim()}”.`);
     });
   }
@@ -327,11 +342,14 @@ export class ExportsPage {
       error: (error: unknown) => {
         this.busy.set(false);
         this.fault.set(messageOf(error));
+        // What is kept is not what is seen: it is shown as it is, to be opened again.
+        if (['stale', 'already-there', 'no-such-thing'].includes(codeOf(error))) this.#load();
       },
     });
   }
 }
 
+const isNamed = ({ name }: KeptExport, typed: string): boolean => name.toLowerCase() === typed.trim().toLowerCase();
 const toggled = <T>(list: readonly T[], one: T): T[] => (list.includes(one) ? list.filter((other) => other !== one) : [...list, one]);
 
 /** A search in the archive that the address brings; null where it brings none. */

@@ -23,6 +23,7 @@ const batch = (more: Partial<LedgerBatch>): LedgerBatch => ({
   nextAt: null,
   answeredAt: '2026-11-30T08:00:01Z',
   fault: null,
+  maybeTaken: false,
   ...more,
 });
 const stopped: readonly StoppedEntry[] = [
@@ -35,7 +36,11 @@ const view = (more: Partial<OtherLedgerView> = {}): OtherLedgerView => ({
   codes,
   accepted: 12,
   waiting: 2,
-  batches: [batch({}), batch({ id: 8, answeredAt: null, fault: 'The other ledger answered with 400.' })],
+  batches: [
+    batch({}),
+    batch({ id: 8, answeredAt: null, fault: 'The other ledger answered with 400.' }),
+    batch({ id: 9, answeredAt: null, fault: 'The other ledger answered with 403.', maybeTaken: true }),
+  ],
   stopped,
   ...more,
 });
@@ -50,7 +55,7 @@ describe('another ledger', () => {
     expect(screen.getByRole('status').textContent).toMatch(/12 there, 2 stopped,\s+0 on their way/);
     for (const text of ['There is no account GROUNDS.', 'Tax rate 5 has no name there.', '2 taken, 1 refused'])
       expect(screen.getByText(text)).toBeTruthy();
-    expect(screen.getByText('The other ledger answered with 400. It waits for somebody to send it again.')).toBeTruthy();
+    expect(screen.getByText('The other ledger answered with 400. It waits for somebody.')).toBeTruthy();
     expect(screen.getAllByRole('link', { name: 'as CSV' })[0].getAttribute('href')).toBe('/api/other-ledger/batches/7/entries.csv');
   });
 
@@ -61,18 +66,22 @@ describe('another ledger', () => {
     await open({
       handEntryAgain: answer('entry') as never,
       sendBatchAgain: answer('batch') as never,
+      makeBatchAnew: answer('anew') as never,
       setLedgerCodes: ((_params: object, wish: unknown) => (done.push(wish), of(view()))) as never,
       switchOtherLedger: ((_params: object, wish: unknown) => (done.push(wish), of(view()))) as never,
     });
     await user.click(await screen.findByRole('button', { name: 'Hand on again: entry 31' }));
     expect(screen.queryByRole('button', { name: 'Hand on again: entry 32' })).toBeNull();
     await user.click(screen.getByRole('button', { name: 'Send batch 8 again' }));
+    await user.click(screen.getByRole('button', { name: 'Make batch 8 anew' }));
+    expect(screen.getByRole('button', { name: 'Send batch 9 again' })).toBeTruthy();
+    expect(screen.queryByRole('button', { name: 'Make batch 9 anew' })).toBeNull();
     await user.type(screen.getByLabelText('5340 there'), '534000{Tab}');
     await user.clear(screen.getByLabelText('2100 there'));
     await user.tab();
     await user.click(screen.getByRole('checkbox'));
-    await waitFor(() => expect(done).toHaveLength(5));
-    expect(done.slice(2)).toEqual([
+    await waitFor(() => expect(done).toHaveLength(6));
+    expect(done.slice(3)).toEqual([
       { codes: [{ kind: 'account', ours: '5340', theirs: '534000' }] },
       { codes: [{ kind: 'account', ours: '2100', theirs: null }] },
       { isOn: true },

@@ -90,6 +90,17 @@ const LOOKED_MS = 2000;
                       >
                         Send again
                       </button>
+                      @if (batch.nextAt === null && !batch.maybeTaken) {
+                        <button
+                          class="plain-button"
+                          type="button"
+                          title="Its entries go in a new batch, under the codes as they are now"
+                          [attr.aria-label]="'Make batch ' + batch.id + ' anew'"
+                          (click)="makeAnew(batch)"
+                        >
+                          Make anew
+                        </button>
+                      }
                     }
                   </td>
                 </tr>
@@ -197,7 +208,7 @@ export class OtherLedger {
       ? `${accepted} taken${refused === 0 ? '' : `, ${refused} refused`}`
       : fault === null
         ? 'on its way'
-        : `${fault} ${nextAt === null ? 'It waits for somebody to send it again.' : 'It is tried again.'}`;
+        : `${fault} ${nextAt === null ? 'It waits for somebody.' : 'It is tried again.'}`;
 
   constructor() {
     // What the other ledger answers is no news of ours: while something is on its way it is looked again.
@@ -220,6 +231,9 @@ export class OtherLedger {
   }
   protected sendAgain({ id }: LedgerBatch): void {
     this.#do(this.#api.call('sendBatchAgain', { id }));
+  }
+  protected makeAnew({ id }: LedgerBatch): void {
+    this.#do(this.#api.call('makeBatchAnew', { id }));
   }
   #do(request: Observable<OtherLedgerView>): void {
     this.said.set('');

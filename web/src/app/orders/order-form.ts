@@ -9,6 +9,7 @@ import { of, switchMap, tap } from 'rxjs';
 import { Api } from '../api';
 import { codeOf, messageOf } from '../api-error';
 import { todayIso } from '../dates/day';
+import { ChangedMeanwhile } from '../drafts/changed-meanwhile';
 import { Drafts } from '../drafts/drafts';
 import { keptOfVersion, type OfVersion } from '../drafts/of-version';
 import { KeyHint } from '../keys/key-hint';
@@ -27,7 +28,7 @@ const CHARGES = ['freight', 'packaging', 'deposit', 'minimum-order', 'surcharge'
   selector: 'umber-order-form',
   host: { class: 'list-page wide', '(keydown.control.enter)': 'save()' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AmountPipe, ChooseSupplier, KeyHint, LoadingLine],
+  imports: [AmountPipe, ChangedMeanwhile, ChooseSupplier, KeyHint, LoadingLine],
   templateUrl: './order-form.html',
   styleUrl: './order-form.scss',
 })

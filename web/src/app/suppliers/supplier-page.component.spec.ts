@@ -125,7 +125,7 @@ describe('a supplier', () => {
     });
     await user.click(button(/^Change/));
     expect(screen.getByDisplayValue('tarnside.example.uk')).toBeTruthy();
-    const said = screen.getByText(/It was changed after you began to type/);
+    const said = screen.getByText(/Somebody changed this supplier after you began to type/);
     await user.type(screen.getByPlaceholderText('as the history will say it'), 'another domain');
     await user.click(button('Save'));
     expect(screen.getByRole('alert').textContent).toContain('meanwhile');

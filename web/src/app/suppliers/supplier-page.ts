@@ -24,6 +24,7 @@ import { Api } from '../api';
 import { codeOf, messageOf } from '../api-error';
 import { fullDay } from '../dates/day';
 import { ReasonDialog, type ReasonAnswer, type ReasonQuestion } from '../documents/reason-dialog';
+import { ChangedMeanwhile } from '../drafts/changed-meanwhile';
 import { Drafts } from '../drafts/drafts';
 import { keptOfVersion, type OfVersion } from '../drafts/of-version';
 import { KeyHint } from '../keys/key-hint';
@@ -48,7 +49,7 @@ const listed = (value: string): string[] =>
   selector: 'umber-supplier-page',
   host: { class: 'list-page' },
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AmountPipe, ChooseSupplier, ConfirmSupplier, KeyHint, LoadingLine, ReactiveFormsModule, RouterLink],
+  imports: [AmountPipe, ChangedMeanwhile, ChooseSupplier, ConfirmSupplier, KeyHint, LoadingLine, ReactiveFormsModule, RouterLink],
   templateUrl: './supplier-page.html',
   styleUrl: './supplier-page.scss',
 })
