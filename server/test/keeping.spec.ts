@@ -1,4 +1,5 @@
 import { execFile } from 'node:child_process';
+import { createHash } from 'node:crypto';
 import { mkdtemp, readdir, readFile, rm, writeFile, chmod } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -127,8 +128,25 @@ describe('keeping', () => {
     await keep();
     expect(await files()).toContain(`again/${document.id}.pdf`);
     expect(await people.nell.ok('GET', '/api/keeping')).toMatchObject({ kept: 1, waiting: 0, faults: [] });
-    const audit = await people.sol.ok('GET', '/api/audit?q=keeping');
-    expect(audit.length).toBeGreaterThanOrEqual(0);
+    const settings: View[] = await people.sol.ok('GET', '/api/audit?q=keeping');
+    expect(settings[0]).toMatchObject({ act: { code: 'keeping-set', after: folder, pattern: 'again/{id}' } });
     await until('nothing is half-written', async () => ((await files()).some((one) => one.includes('.part')) ? undefined : true));
+  });
+
+  it('gives two that are written at once, under the same name, each a file of its own', async () => {
+    const other = await arrived(server, people.nell, 'hartscale', 1, { part: 0.2 });
+    await people.ruth.ok('POST', `/api/documents/${other.id}/post`, { version: other.version });
+    await people.sol.ok('PUT', '/api/keeping', { folder, pattern: 'same/{kind}' });
+    await Promise.all([keep(), keepFile(server.services, other.id)]);
+    await until('both', async () => (await people.sol.ok('GET', '/api/keeping')).kept === 2);
+    const { rows } = await server.pool.query<{ path: string; sha256: Buffer }>('select path, sha256 from kept_files order by path');
+    expect(rows.map(({ path }) => path)).toEqual(['same/invoice (2).pdf', 'same/invoice.pdf']);
+    for (const { path, sha256 } of rows)
+      expect(
+        createHash('sha256')
+          .update(await readFile(join(folder, path)))
+          .digest()
+          .equals(sha256),
+      ).toBe(true);
   });
 });

@@ -8,7 +8,7 @@ import { folderInReach } from '../intake/reach.js';
 import { log } from '../log.js';
 import type { Services } from '../services.js';
 import { keptPdf } from './kept-pdf.js';
-import { documentToKeep, isPathTaken, keepingWish, namingValues, noteKept, noteNotKept } from './queries.js';
+import { documentToKeep, isPathTaken, keepingWish, namingValues, noteKept, noteNotKept, oneNameAtATime } from './queries.js';
 
 const ENDING = '.pdf';
 
@@ -29,6 +29,7 @@ export async function keepFile(services: Services, id: number): Promise<void> {
       const relative = (one: string) => [...names, one + ENDING].join('/');
       const wished = wish.folder;
       const own = document.folder === wish.folder ? document.path : null;
+      await oneNameAtATime(db);
       // Neither another document's name, nor that of a file that somebody else put there.
       const chosen = await nameUnlike(
         name,

@@ -65,6 +65,8 @@ export const documentToKeep = async (db: Database, id: number) => {
   );
 };
 
+/** Nobody else chooses a name and writes under it until the transaction ends. */
+export const oneNameAtATime = (db: Database) => db.query("select pg_advisory_xact_lock(hashtext('kept files'))");
 export const isPathTaken = async (db: Database, id: number, folder: string, path: string): Promise<boolean> =>
   (await maybe(db, 'select 1 from kept_files where folder = $1 and lower(path) = lower($2) and document_id <> $3', [folder, path, id])) !==
   null;

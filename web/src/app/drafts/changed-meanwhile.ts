@@ -10,6 +10,11 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
       <button type="button" class="word-button" (click)="compared.emit()">I have compared it: mine holds</button>
     </p>
   `,
+  styles: `
+    button {
+      margin-left: 14px;
+    }
+  `,
 })
 export class ChangedMeanwhile {
   /** The record, such as “this order”. */

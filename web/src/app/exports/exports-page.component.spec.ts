@@ -137,7 +137,7 @@ describe('Exports', () => {
     expect(screen.getByRole('alert').textContent).toContain('It is kept otherwise.');
     expect(loads).toHaveLength(2);
     await user.selectOptions(screen.getByLabelText('Since when'), 'all of them');
-    expect(screen.getByText(/changed and not kept/)).toBeTruthy();
+    expect(screen.getByText(/changed, not kept yet/)).toBeTruthy();
     await user.click(screen.getByRole('button', { name: 'Export' }));
     expect(wishes).toEqual([4, null]);
   });

@@ -208,12 +208,17 @@ export class ExportsPage {
     return of(null);
   }
 
-  protected change(part: Partial<ExportWhat>): void {
+  /** What was said was about what was there before. */
+  #unsay(): void {
     this.fault.set('');
+    this.said.set('');
+  }
+  protected change(part: Partial<ExportWhat>): void {
+    this.#unsay();
     this.what.update((what) => ({ ...what, ...part }));
   }
   protected shapeAs(part: Partial<ExportLayout>): void {
-    this.fault.set('');
+    this.#unsay();
     this.layout.update((layout) => ({ ...layout, ...part }));
   }
   protected toggleTray(tray: Tray): void {
