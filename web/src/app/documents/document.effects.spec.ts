@@ -75,33 +75,33 @@ describe('the open document', () => {
     ]);
   });
 
-  it('is not changed by what was meant for the one before', () => {
-    const sent: [string, number][] = [];
+  it('gets what was done on it, and no other does, where another was opened meanwhile; nobody is called away from that', () => {
+    const sent: [string, number, number][] = [];
     const answers: Subject<DocumentView>[] = [];
-    const { dispatch, now } = stage({
+    const { dispatch, now, went } = stage({
       document: ({ id }) => of(view(id, 1)),
-      finishCheck: ({ id }) => {
-        sent.push(['finish', id]);
+      finishCheck: ({ id }, { version }) => {
+        sent.push(['finish', id, version]);
         answers.push(new Subject());
         return answers[answers.length - 1];
       },
-      undo: ({ id }) => (sent.push(['undo', id]), of(view(id, 2))),
+      undo: ({ id }, { version }) => (sent.push(['undo', id, version]), of(view(id, version + 1))),
     });
     const undo = DocumentActions.changed({ change: { name: 'undo', input: { step: 3 } } });
     dispatch(DocumentActions.opened({ id: 7 }));
-    dispatch(DocumentActions.changed({ change: { name: 'finishCheck' } }));
+    dispatch(DocumentActions.changed({ change: { name: 'finishCheck', next: true } }));
     dispatch(undo);
     dispatch(DocumentActions.opened({ id: 9 }));
     answers[0].next(view(7, 2, 'match'));
     answers[0].complete();
-    expect(sent).toEqual([['finish', 7]]);
-    expect(now()).toMatchObject({
-      document: { id: 9, version: 1 },
-      busy: false,
-      message: expect.stringContaining('was not done any more'),
-    });
+    expect(sent).toEqual([
+      ['finish', 7, 1],
+      ['undo', 7, 2],
+    ]);
+    expect(now()).toMatchObject({ document: { id: 9, version: 1 }, busy: false });
+    expect(went).toEqual([]);
     dispatch(undo);
-    expect(sent[1]).toEqual(['undo', 9]);
+    expect(sent[2]).toEqual(['undo', 9, 1]);
   });
 
   it('is loaded again where the server refused because it had changed, and the sentence is kept', () => {

@@ -4,7 +4,7 @@ import type { DocumentView } from '@umber/contract/documents';
 import type { InputOf, DocumentChangeName } from '@umber/contract/endpoints';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
-import { catchError, concatMap, filter, first, map, merge, type Observable, of, switchMap, tap, withLatestFrom } from 'rxjs';
+import { catchError, concatMap, EMPTY, filter, first, map, merge, type Observable, of, switchMap, tap, withLatestFrom } from 'rxjs';
 import { Api } from '../api';
 import { Drafts } from '../drafts/drafts';
 import { messageOf, ApiError } from '../api-error';
@@ -16,11 +16,6 @@ import { DocumentActions, documentFeature, type DocumentChange } from './documen
 const refusal = (error: unknown) =>
   DocumentActions.refused({ message: messageOf(error), code: error instanceof ApiError ? error.code : 'away' });
 
-const GONE_ON = DocumentActions.refused({
-  message: 'What you did last was not done any more: the document before had gone on by then.',
-  code: 'gone-on',
-});
-
 export class DocumentEffects {
   readonly #actions = inject(Actions);
   readonly #api = inject(Api);
@@ -28,6 +23,8 @@ export class DocumentEffects {
   readonly #router = inject(Router);
   readonly #drafts = inject(Drafts);
   readonly #ahead = inject(Ahead);
+  /** As the last change left it, whatever is open by now. */
+  #changed: DocumentView | null = null;
 
   readonly open$ = createEffect(() =>
     merge(
@@ -85,11 +82,15 @@ export class DocumentEffects {
   readonly change$ = createEffect(() =>
     this.#actions.pipe(
       ofType(DocumentActions.changed),
-      withLatestFrom(this.#store.select(documentFeature.selectId)),
-      concatMap(([{ change }, id]) =>
+      withLatestFrom(this.#store.select(documentFeature.selectDocument)),
+      concatMap(([{ change }, madeOn]) =>
         this.#store.select(documentFeature.selectDocument).pipe(
           first(),
-          switchMap((document) => (document !== null && document.id === id ? this.#send(document, change) : of(GONE_ON))),
+          switchMap((shown) => {
+            const known = [shown, this.#changed, madeOn].filter((one) => one !== null && one.id === madeOn?.id) as DocumentView[];
+            const newest = known.sort((a, b) => b.version - a.version).at(0);
+            return newest ? this.#send(newest, change) : EMPTY;
+          }),
         ),
       ),
     ),
@@ -99,8 +100,9 @@ export class DocumentEffects {
     () =>
       this.#actions.pipe(
         ofType(DocumentActions.changeDone),
-        filter(({ next }) => next),
-        withLatestFrom(this.#store.select(trayFeature.selectTraysState)),
+        withLatestFrom(this.#store.select(trayFeature.selectTraysState), this.#store.select(documentFeature.selectId)),
+        // Whoever has gone elsewhere meanwhile is not called away from there.
+        filter(([{ next, document }, , open]) => next && document.id === open),
         tap(([{ document }, trays]) => {
           // What was opened to teach those that look like it leads back to them.
           const { alike } = this.#router.parseUrl(this.#router.url).queryParams as { alike?: string };
@@ -123,7 +125,10 @@ export class DocumentEffects {
 
   #send(document: DocumentView, change: DocumentChange) {
     return this.#ask(document, change).pipe(
-      tap(() => this.#drafts.drop(change.draft)),
+      tap((changed) => {
+        this.#changed = changed;
+        this.#drafts.drop(change.draft);
+      }),
       map((changed) => DocumentActions.changeDone({ document: changed, next: (change.next ?? false) && changed.tray !== document.tray })),
       catchError((error: unknown) => of(refusal(error))),
     );
