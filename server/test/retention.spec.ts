@@ -123,6 +123,13 @@ describe('retention', () => {
         { kind: 'statement', before: 10, after: null },
       ]),
     });
+    // Only what somebody changed is set: what others set meanwhile stays.
+    await Promise.all([
+      people.ruth.ok('PUT', '/api/retention', { years: { reminder: 4 } }),
+      people.ruth.ok('PUT', '/api/retention', { years: { other: 7 } }),
+      people.ruth.ok('PUT', '/api/retention', { years: {}, yearEndsIn: 6 }),
+    ]);
+    expect(await retention()).toMatchObject({ years: { ...years, reminder: 4, statement: null, other: 7 }, yearEndsIn: 6 });
     await people.ruth.ok('PUT', '/api/retention', { years, yearEndsIn: 12 });
   });
 

@@ -5,10 +5,11 @@ import type { ArchiveSearch } from '../searching/index.js';
 
 /** Whole years for which each kind is kept after its financial year; null: for ever. */
 export type KeptYears = Readonly<Record<KeptKind, number | null>>;
+/** What is to be kept otherwise; what is left out stays as it is. */
 export interface RetentionWish {
-  readonly years: KeptYears;
+  readonly years: Partial<KeptYears>;
   /** The last month of the financial year, 1 to 12. */
-  readonly yearEndsIn: number;
+  readonly yearEndsIn?: number;
 }
 /** The most years that can be set. */
 export const MOST_YEARS = 99;
@@ -136,7 +137,8 @@ export interface DeletionPage extends DeletionView {
   readonly isCut: boolean;
 }
 
-export interface RetentionView extends RetentionWish {
+export interface RetentionView extends Required<RetentionWish> {
+  readonly years: KeptYears;
   /** Who set these years last, and when; null: nobody ever did. */
   readonly set: { readonly by: string; readonly at: string } | null;
   /** Today, by which days are over or not. */

@@ -15,17 +15,11 @@ import {
   type RetentionWish,
 } from './index.js';
 
-const years = Joi.number()
-  .integer()
-  .min(1)
-  .max(MOST_YEARS)
-  .allow(null)
-  .required()
-  .messages({ '*': 'Whole years, from 1 to 99, or none for ever.' });
+const years = Joi.number().integer().min(1).max(MOST_YEARS).allow(null).messages({ '*': 'Whole years, from 1 to 99, or none for ever.' });
 
 export const retentionWishSchema = Joi.object<RetentionWish>({
   years: Joi.object(Object.fromEntries(KEPT_KINDS.map((kind) => [kind, years]))).required(),
-  yearEndsIn: Joi.number().integer().min(1).max(12).required(),
+  yearEndsIn: Joi.number().integer().min(1).max(12),
 });
 export const dueWishSchema = Joi.object<DueWish, true>({
   until: isoDateSchema.required(),

@@ -12,7 +12,9 @@ export const keptYears = async (db: Database): Promise<KeptYears> =>
 export const yearEndsIn = async (db: Database): Promise<number> =>
   (await one<{ month: number }>(db, 'select year_ends_in as month from company')).month;
 
-export const setRetention = async (db: Database, { years, yearEndsIn }: RetentionWish): Promise<void> => {
+/** Nobody else sets them until the transaction ends. */
+export const lockRetention = (db: Database) => db.query('select 1 from company for update');
+export const setRetention = async (db: Database, { years, yearEndsIn }: Required<RetentionWish>): Promise<void> => {
   await db.query(
     `insert into retention_rules (kind, years) select kind, years from unnest($1::text[], $2::int[]) as wished (kind, years)
      on conflict (kind) do update set years = excluded.years`,

@@ -8,7 +8,7 @@ import type { Services } from '../services.js';
 import { agreeToDeletion, askForDeletion, leaveOriginals } from './deletion.js';
 import { deletionById } from './deletion-queries.js';
 import { answerRelease, askForRelease, placeHold } from './hold.js';
-import { keptYears, setRetention, yearEndsIn } from './queries.js';
+import { keptYears, lockRetention, setRetention, yearEndsIn } from './queries.js';
 import { deletionRecord } from './record.js';
 import { deletionPage, dueOriginals, retentionView } from './view.js';
 
@@ -33,15 +33,17 @@ export const retentionRoutes = (services: Services): Handlers<Retention> => {
     retention: ({ person }) => view(person),
     setRetention: async ({ input, person }) => {
       await inTransaction(pool, async (db) => {
+        await lockRetention(db);
         const [years, month] = [await keptYears(db), await yearEndsIn(db)];
-        const changes = KEPT_KINDS.filter((kind) => years[kind] !== input.years[kind]).map((kind) => ({
+        const after = { years: { ...years, ...input.years }, yearEndsIn: input.yearEndsIn ?? month };
+        const changes = KEPT_KINDS.filter((kind) => years[kind] !== after.years[kind]).map((kind) => ({
           kind,
           before: years[kind],
-          after: input.years[kind],
+          after: after.years[kind],
         }));
-        if (changes.length === 0 && month === input.yearEndsIn) return;
-        await setRetention(db, input);
-        await audit(db, person.id, { code: 'retention-set', changes, before: month, after: input.yearEndsIn });
+        if (changes.length === 0 && month === after.yearEndsIn) return;
+        await setRetention(db, after);
+        await audit(db, person.id, { code: 'retention-set', changes, before: month, after: after.yearEndsIn });
       });
       return view(person);
     },

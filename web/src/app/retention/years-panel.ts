@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, effect, inject, input, output, signal, untracked } from '@angular/core';
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
-import { MOST_YEARS, type KeptYears, type RetentionView } from '@umber/contract/retention';
+import { MOST_YEARS, type RetentionView, type RetentionWish } from '@umber/contract/retention';
 import { KEPT_KINDS, type KeptKind } from '@umber/core/documents';
 import { Api } from '../api';
 import { messageOf } from '../api-error';
@@ -114,7 +114,9 @@ export class YearsPanel {
       const mayChange = this.mayChange();
       untracked(() => {
         // What is being typed is not taken away by what others do.
-        if (this.form.pristine) this.form.setValue({ years, yearEndsIn });
+        const { controls } = this.form.controls.years;
+        for (const kind of KEPT_KINDS) if (controls[kind].pristine) controls[kind].setValue(years[kind]);
+        if (this.form.controls.yearEndsIn.pristine) this.form.controls.yearEndsIn.setValue(yearEndsIn);
         if (mayChange) this.form.enable();
         else this.form.disable();
       });
@@ -126,8 +128,11 @@ export class YearsPanel {
     this.busy.set(true);
     this.fault.set(null);
     this.said.set(null);
-    const { years, yearEndsIn } = this.form.getRawValue();
-    this.#api.call('setRetention', {}, { years: years satisfies KeptYears, yearEndsIn }).subscribe({
+    // What was not touched stays as it is by now, whoever set it.
+    const { years, yearEndsIn } = this.form.controls;
+    const changed = KEPT_KINDS.filter((kind) => years.controls[kind].dirty).map((kind) => [kind, years.controls[kind].value]);
+    const wish: RetentionWish = { years: Object.fromEntries(changed), ...(yearEndsIn.dirty ? { yearEndsIn: yearEndsIn.value } : {}) };
+    this.#api.call('setRetention', {}, wish).subscribe({
       next: (view) => {
         this.busy.set(false);
         this.form.markAsPristine();
