@@ -81,5 +81,5 @@ export const codingRulesWishSchema = Joi.object<CodingRulesWish>({
 export const templateWishSchema = Joi.object<TemplateWish>({
   name: Joi.string().trim().min(2).max(60).required().messages({ '*': 'Give the split a name.' }),
   parts: Joi.array().items(part).min(1).max(40).required(),
-  replaces: Joi.number().integer().min(1).allow(null).default(null),
+  replaces: idSchema.optional().allow(null).default(null),
 });

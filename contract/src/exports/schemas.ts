@@ -2,6 +2,7 @@ import Joi from 'joi';
 import { isIsoDate } from '@umber/core/dates';
 import { DOCUMENT_KINDS, TRAYS } from '@umber/core/documents';
 import { DATE_FORMS, ENCODINGS, EXPORT_FIELDS, EXPORT_FORMATS, OWN_COLUMN, SEPARATORS, SHAPES } from '@umber/core/exports';
+import { idSchema, versionSchema } from '../common-schemas.js';
 import { archiveSearchSchema } from '../searching/schemas.js';
 import { EVERY, SINCE, type ExportWish, type KeepWish, type RunWish, type TargetWish } from './index.js';
 
@@ -67,7 +68,7 @@ const layout = Joi.object({
   .required();
 
 export const exportWishSchema = Joi.object<ExportWish>({ what, layout });
-export const runWishSchema = Joi.object<RunWish>({ what, layout, exportId: Joi.number().integer().min(1).allow(null).default(null) });
+export const runWishSchema = Joi.object<RunWish>({ what, layout, exportId: idSchema.optional().allow(null).default(null) });
 const to = (schema: Joi.StringSchema, text: string) => schema.trim().max(400).required().messages({ '*': text });
 export const targetWishSchema = Joi.object<TargetWish>({
   target: Joi.alternatives()
@@ -101,7 +102,5 @@ export const keepWishSchema = Joi.object<KeepWish>({
     .valid(...EVERY)
     .allow(null)
     .required(),
-  replaces: Joi.object({ id: Joi.number().integer().min(1).required(), version: Joi.number().integer().min(1).required() })
-    .allow(null)
-    .default(null),
+  replaces: Joi.object({ id: idSchema, version: versionSchema }).allow(null).default(null),
 });
